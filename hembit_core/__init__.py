@@ -1,0 +1,44 @@
+"""Hembit's core: the computation of the job, without interface or database.
+
+>>> from hembit_core import BetweenTerminals, HeatingElement, judge
+>>> element = HeatingElement.by_plate(2200, 230)
+>>> judge(element, BetweenTerminals(display="OL")).headline
+'Open: no path from end to end'
+"""
+
+from hembit_core.conditions import Conditions, TemperatureSource
+from hembit_core.display import Display, Function, parse_display
+from hembit_core.errors import AmbiguousInput, InputError
+from hembit_core.families.heating_element.readings import BetweenTerminals, Running, TerminalToCase
+from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.judge import PartReading, PartSpec, expectations, judge
+from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.judging.states import DecisionRule, Outcome, State
+from hembit_core.meters import Meter, unknown_meter
+from hembit_core.version import CORE_VERSION
+
+__all__ = [
+    "CORE_VERSION",
+    "AmbiguousInput",
+    "BetweenTerminals",
+    "Conditions",
+    "DecisionRule",
+    "Display",
+    "Expectation",
+    "Function",
+    "HeatingElement",
+    "InputError",
+    "Judgement",
+    "Meter",
+    "Outcome",
+    "PartReading",
+    "PartSpec",
+    "Running",
+    "State",
+    "TemperatureSource",
+    "TerminalToCase",
+    "expectations",
+    "judge",
+    "parse_display",
+    "unknown_meter",
+]

@@ -1,0 +1,13 @@
+"""The usual cautions, kept beside the step they belong to."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from hembit_core.data_files import table
+
+
+def cautions(*topics: Literal["ohms", "to_case", "live"]) -> tuple[str, ...]:
+    """Cautions for the given topics, ending with who decides in the end."""
+    texts = table("cautions")
+    return (*(line for topic in topics for line in texts[topic]), texts["defer"])

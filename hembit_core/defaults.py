@@ -1,0 +1,24 @@
+"""Figures that a shop may set; these are what holds until it does."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from hembit_core.data_files import table
+
+_DEFAULTS = table("defaults")
+
+SHORT_SHARE: Final[float] = _DEFAULTS["short_share_of_nominal"]
+"""Net R below this share of nominal (or below U) is a short [1]."""
+LEAKING_BELOW: Final[float] = _DEFAULTS["leaking_below_ohm"]
+"""A figure to the case below this is a leak, on a multimeter [Ω]."""
+LEADS_BAD_ABOVE: Final[float] = _DEFAULTS["leads_bad_above_ohm"]
+"""Shorted leads that read more than this are bad [Ω]."""
+LEADS_UNKNOWN_UP_TO: Final[float] = _DEFAULTS["leads_unknown_up_to_ohm"]
+"""What leads that were not zeroed may add [Ω]."""
+SUPPLY_TOLERANCE: Final[float] = _DEFAULTS["supply_tolerance"]
+"""Share by which a 230 V supply may differ from its nominal (IEC 60038) [1]."""
+PROOF_OF_DEAD_MINUTES: Final[int] = _DEFAULTS["proof_of_dead_minutes"]
+"""A proof of dead lapses after this [min]."""
+REFERENCE_TEMPERATURE: Final[float] = _DEFAULTS["reference_temperature_C"]
+"""Cold resistances are given at this temperature [°C]."""

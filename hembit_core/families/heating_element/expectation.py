@@ -1,0 +1,161 @@
+"""What to expect from an element, told before anything is measured."""
+
+from __future__ import annotations
+
+from hembit_core import defaults
+from hembit_core.cautions import cautions
+from hembit_core.conditions import Conditions
+from hembit_core.families.heating_element.resistance import ElementResistance
+from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.judging.bands import Band
+from hembit_core.judging.judgement import Expectation, Gate, Mark, Probes, Rail
+from hembit_core.notation import interval, quantity
+from hembit_core.working import WorkingLine
+
+CASE_BAND = Band(lower=defaults.LEAKING_BELOW)
+
+
+def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
+    """An empty rail for ``band``, its limits labelled to ``digits`` significant digits."""
+
+    def mark(value: float | None) -> Mark | None:
+        return None if value is None else Mark(value=value, label=quantity(value, unit, digits))
+
+    return Rail(
+        unit=unit,
+        band=band,
+        lower=mark(band.lower),
+        upper=mark(band.upper),
+        nominal=mark(band.nominal),
+        low_gate=low,
+        high_gate=high,
+    )
+
+
+def between_terminals(due: ElementResistance) -> Expectation:
+    """Cold ohms from end to end, at the part's temperature."""
+    assert due.today.nominal is not None
+    ratio = "" if due.ratio.known else ", alloy not given (Ct = 1)"
+    return Expectation(
+        measurand="between_terminals",
+        title="Between the terminals",
+        unit="Ω",
+        text=interval(due.today.lower, due.today.upper, "Ω"),
+        detail=f"{quantity(due.today.nominal, 'Ω', 4)} cold{ratio}",
+        overflow_means="the wire is broken",
+        zero_means="the coil is bridged",
+        probes=Probes(
+            drawing="element",
+            points=("terminal 1", "terminal 2"),
+            disconnect="both wires lifted off the terminals",
+        ),
+        rail=rail_of(due.today, "Ω", 4, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
+        cautions=cautions("ohms"),
+        policy=due.policy,
+        warnings=due.warnings,
+        working=due.lines,
+    )
+
+
+def terminal_to_case() -> Expectation:
+    """Terminal to case: OL on the top range."""
+    limit = quantity(defaults.LEAKING_BELOW, "Ω", 2)
+    return Expectation(
+        measurand="terminal_to_case",
+        title="Terminal to case",
+        unit="Ω",
+        text="OL",
+        detail=f"on the top range; any figure below {limit} is a leak",
+        overflow_means="sound, as far as a multimeter can tell",
+        zero_means="the coil touches the case",
+        probes=Probes(
+            drawing="element_to_case",
+            points=("terminal 1", "case"),
+            disconnect="both wires lifted, fingers off both probes",
+        ),
+        rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
+        cautions=cautions("ohms", "to_case"),
+        policy=(f"leaking below {limit} on a multimeter (shop default)",),
+        warnings=(),
+        working=(),
+    )
+
+
+def power_text(watts: float) -> str:
+    """Watts as a person would say them: four digits from 1000 W, three below."""
+    return quantity(watts, "W", 4 if watts >= 1000 else 3)
+
+
+def current_band(due: ElementResistance, volts: float) -> Band:
+    """Current band at ``volts`` [A], from the hot resistance band.
+
+    I = U / R_hot; the lower ohm limit gives the upper current limit.
+    """
+
+    def amps(ohms: float | None) -> float | None:
+        return None if ohms is None else volts / ohms
+
+    hot = due.hot
+    return Band(
+        lower=amps(hot.upper),
+        upper=amps(hot.lower),
+        watch_lower=amps(hot.watch_upper),
+        watch_upper=amps(hot.watch_lower),
+        nominal=amps(hot.nominal),
+    )
+
+
+def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expectation:
+    """Amps and watts at a supply of ``volts`` [V], from hot ohms."""
+    band = current_band(due, volts)
+    assert band.nominal is not None and due.hot.nominal is not None
+    watts = volts**2 / due.hot.nominal
+    amps_line = WorkingLine(
+        label=f"Current at {volts_text}",
+        result=f"{interval(band.lower, band.upper, 'A', 3)}, nominal {quantity(band.nominal, 'A', 3)}",
+        formula="I = U / R_hot",
+        figures=f"{volts_text} / {quantity(due.hot.nominal, 'Ω', 5)}",
+        source="Ohm's law, at working heat",
+        value=band.nominal,
+        unit="A",
+    )
+    watts_line = WorkingLine(
+        label=f"Power at {volts_text}",
+        result=power_text(watts),
+        formula="P = U² / R_hot",
+        figures=f"({volts_text})² / {quantity(due.hot.nominal, 'Ω', 5)}",
+        source="Joule's law",
+        value=watts,
+        unit="W",
+    )
+    return Expectation(
+        measurand="running",
+        title="Volts and amps, running",
+        unit="A",
+        text=interval(band.lower, band.upper, "A", 3),
+        detail=f"{quantity(band.nominal, 'A', 3)} and {power_text(watts)} at {volts_text}",
+        overflow_means="take a higher range",
+        zero_means="no current: clamp, thermostat, then the element",
+        probes=Probes(
+            drawing="element_running",
+            points=("volts across both terminals", "clamp round one conductor"),
+            disconnect="nothing: covers back as far as they go, part called for heat",
+        ),
+        rail=rail_of(band, "A", 3, Gate(label="0 A", due=False), None),
+        cautions=cautions("live"),
+        policy=due.policy,
+        warnings=due.warnings,
+        working=(*_hot_lines(due), amps_line, watts_line),
+    )
+
+
+def running(spec: HeatingElement, conditions: Conditions, due: ElementResistance) -> Expectation | None:
+    """Amps and watts at the supply that is there; None where no volts are known at all."""
+    volts = conditions.supply.value if conditions.supply else spec.rated_voltage
+    if volts is None:
+        return None
+    return running_at(due, volts, f"{volts:g} V")
+
+
+def _hot_lines(due: ElementResistance) -> tuple[WorkingLine, ...]:
+    return tuple(line for line in due.lines if line.label.startswith(("By ", "Band")))

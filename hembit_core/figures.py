@@ -1,0 +1,104 @@
+"""Figures that a person writes down: a plate's watts and volts, a thermometer's degrees.
+
+Kept as text, so that the last digit written stays known, and read as a number.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Annotated, Any, Literal
+
+from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
+
+from hembit_core.errors import InputError
+from hembit_core.number_text import Quantity, parse_quantity
+
+
+@dataclass(frozen=True)
+class FigureText:
+    """A written figure. ``value`` and ``step`` are in the unit its field declares."""
+
+    text: str
+    unit: str
+
+    @cached_property
+    def _quantity(self) -> Quantity:
+        parsed = parse_quantity(self.text, expected_unit=self.unit)
+        if parsed.unit == "°F" and self.unit == "°C":
+            return Quantity((parsed.value - 32) / 1.8, parsed.step / 1.8, "°C", "")
+        return parsed
+
+    @property
+    def value(self) -> float:
+        """The figure as a number, in ``unit``."""
+        return self._quantity.value
+
+    @property
+    def step(self) -> float:
+        """What one of its last digit is worth, in ``unit``."""
+        return self._quantity.step
+
+
+@dataclass(frozen=True)
+class Written:
+    """Pydantic annotation: a text or a number, read as a figure in ``unit`` within limits."""
+
+    unit: Literal["W", "V", "Ω", "°C", "K", "%", "1"]
+    noun: str
+    above: float
+    up_to: float
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_plain_validator_function(
+            self.read,
+            serialization=core_schema.plain_serializer_function_ser_schema(
+                lambda figure: figure.text, return_schema=core_schema.str_schema()
+            ),
+            json_schema_input_schema=core_schema.union_schema(
+                [core_schema.str_schema(), core_schema.float_schema()]
+            ),
+        )
+
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
+        shown = "" if self.unit == "1" else f" [{self.unit}]"
+        return {"type": "string", "description": f"{self.noun}{shown}, as written"}
+
+    def read(self, given: object) -> FigureText:
+        """Read ``given``; raise a PydanticCustomError whose message is a plain sentence."""
+        if isinstance(given, FigureText):
+            given = given.text
+        if isinstance(given, bool) or not isinstance(given, str | int | float):
+            raise PydanticCustomError("figure", "A figure is needed here.", {})
+        figure = FigureText(given.strip() if isinstance(given, str) else repr(given), self.unit)
+        try:
+            value, unit = figure.value, figure._quantity.unit
+        except InputError as error:
+            raise self._error(error.message) from None
+        bare = "" if self.unit == "1" else self.unit
+        if unit not in (None, self.unit) and not (unit == "°F" and self.unit == "°C"):
+            raise self._error(
+                f"“{figure.text}” is in {unit}, but {self.noun} is in {bare or 'no unit'}."
+            )
+        if not self.above < value <= self.up_to:
+            raise self._error(
+                f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, but {self.noun} lies "
+                f"above {self.above:g} and up to {f'{self.up_to:g} {bare}'.strip()}. Check the figure."
+            )
+        return figure
+
+    @staticmethod
+    def _error(sentence: str) -> PydanticCustomError:
+        return PydanticCustomError("figure", "{sentence}", {"sentence": sentence})
+
+
+Power = Annotated[FigureText, Written("W", "the rated power", 0, 1e7)]
+Voltage = Annotated[FigureText, Written("V", "the voltage", 0, 1e5)]
+Resistance = Annotated[FigureText, Written("Ω", "the resistance", 0, 1e12)]
+Temperature = Annotated[FigureText, Written("°C", "the temperature", -90, 1800)]
+TemperatureLimit = Annotated[FigureText, Written("K", "the thermometer's limit", 0, 100)]
+Percent = Annotated[FigureText, Written("%", "the tolerance", 0, 90)]
+HotColdRatio = Annotated[FigureText, Written("1", "the hot/cold ratio Ct", 0.9, 20)]

@@ -1,0 +1,154 @@
+"""A band, and where a value with its uncertainty lies in it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pydantic import model_validator
+
+from hembit_core.judging.states import Side, State
+from hembit_core.model import Model
+
+
+class Band(Model):
+    """Limits in one unit: reject limits, narrower watch limits, nominal. Each may be missing.
+
+    Attributes
+    ----------
+    lower, upper : reject limits.
+    watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
+    nominal : what the part should read.
+    """
+
+    lower: float | None = None
+    upper: float | None = None
+    watch_lower: float | None = None
+    watch_upper: float | None = None
+    nominal: float | None = None
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Band:
+        limits = [self.lower, self.watch_lower, self.watch_upper, self.upper]
+        known = [limit for limit in limits if limit is not None]
+        if not known:
+            raise ValueError("a band needs at least one limit")
+        if known != sorted(known):
+            raise ValueError("the watch limits must lie inside the reject limits")
+        return self
+
+    @property
+    def half_width(self) -> float:
+        """Half the band's width; for a one-sided band, from nominal to the limit.
+
+        For a one-sided band without nominal, the limit itself stands in.
+        """
+        if self.lower is not None and self.upper is not None:
+            return (self.upper - self.lower) / 2
+        limit = self.upper if self.upper is not None else self.lower
+        assert limit is not None
+        return abs(limit - self.nominal) if self.nominal is not None else abs(limit)
+
+    def contains(self, value: float) -> bool:
+        """Whether ``value`` lies inside the reject limits, limits included."""
+        above = self.lower is None or value >= self.lower
+        return above and (self.upper is None or value <= self.upper)
+
+    def scaled(self, factor: float) -> Band:
+        """The band with every limit multiplied by a positive ``factor``."""
+        return Band(**{name: None if limit is None else limit * factor for name, limit in self})
+
+
+@dataclass(frozen=True)
+class Placement:
+    """The state of a value in a band, the side it leans to and the limit concerned."""
+
+    state: State
+    side: Side | None = None
+    limit: float | None = None
+
+
+def place(value: float, expanded: float, band: Band) -> Placement:
+    """Say where ``value`` ± ``expanded`` lies in ``band``. All in one unit.
+
+    Outside or just outside, when the value is beyond a limit by more or less
+    than U; just within, when inside but a limit lies within U; watch, when
+    beyond a watch limit; else within.
+
+    References
+    ----------
+    ILAC-G8:09/2019, 4.2.2 and figure 4, with the guard band w = U.
+    """
+    if band.upper is not None and value > band.upper:
+        state = State.OUTSIDE if value - expanded > band.upper else State.JUST_OUTSIDE
+        return Placement(state, Side.HIGH, band.upper)
+    if band.lower is not None and value < band.lower:
+        state = State.OUTSIDE if value + expanded < band.lower else State.JUST_OUTSIDE
+        return Placement(state, Side.LOW, band.lower)
+    near = _nearest_within(value, expanded, band)
+    if near:
+        return near
+    if band.watch_upper is not None and value > band.watch_upper:
+        return Placement(State.WATCH, Side.HIGH, band.watch_upper)
+    if band.watch_lower is not None and value < band.watch_lower:
+        return Placement(State.WATCH, Side.LOW, band.watch_lower)
+    return Placement(State.WITHIN)
+
+
+def _nearest_within(value: float, expanded: float, band: Band) -> Placement | None:
+    gaps = []
+    if band.upper is not None:
+        gaps.append((band.upper - value, Side.HIGH, band.upper))
+    if band.lower is not None:
+        gaps.append((value - band.lower, Side.LOW, band.lower))
+    gap, side, limit = min(gaps)
+    return Placement(State.JUST_WITHIN, side, limit) if gap <= expanded else None
+
+
+@dataclass(frozen=True)
+class Shift:
+    """What a missing condition may have done to a reading, one-sided if need be.
+
+    The comparable value lies between value + ``low`` and value + ``high`` (which may be
+    infinite). ``state`` is what the reading is while the condition is missing.
+    """
+
+    state: State
+    low: float
+    high: float
+    remedy: str
+
+
+def hidden(value: float, band: Band, shift: Shift) -> bool:
+    """Whether a missing condition could have turned one verdict into another.
+
+    A missing condition hides only the states it could have caused: a parallel
+    path can lower a reading but not raise it, so "too high" stays conclusive.
+    """
+    return _region(value + shift.low, band) != _region(value + shift.high, band)
+
+
+def _region(value: float, band: Band) -> int:
+    if band.upper is not None and value > band.upper:
+        return 1
+    return -1 if band.lower is not None and value < band.lower else 0
+
+
+CONFIRMED_POWERS = (1, -1, 2, -2, 3, -3, 6, -6)
+
+
+def power_of_ten(value: float, band: Band) -> int | None:
+    """The n for which value · 10ⁿ lies in the band while the value does not; else None.
+
+    A reading off by a clean power of ten is usually a prefix missed, not a fault.
+    """
+    if value <= 0 or band.contains(value):
+        return None
+    for power in CONFIRMED_POWERS:
+        if band.contains(value * 10.0**power):
+            return power
+    return None
+
+
+def decidability(band: Band, expanded: float) -> float:
+    """Half-width of the band over U: 4 or more is good, below 1 this meter cannot decide."""
+    return band.half_width / expanded if expanded else float("inf")

@@ -1,0 +1,45 @@
+"""The lines every comparison ends with: U, and whether this meter can decide."""
+
+from __future__ import annotations
+
+from hembit_core.judging.bands import Band
+from hembit_core.meters import Meter
+from hembit_core.notation import expanded_text, quantity
+from hembit_core.working import WorkingLine
+
+
+def together_line(terms: tuple[float, ...], expanded: float, unit: str) -> WorkingLine:
+    """U = 2·√(Σ u²) as a line of the working. ``terms`` are standard uncertainties [unit]."""
+    squares = " + ".join(f"{term:.3g}²" for term in terms if term)
+    return WorkingLine(
+        label="Together, U = 2u",
+        result=f"± {expanded_text(expanded, unit)}",
+        formula="U = 2 · √(Σ u²)",
+        figures=f"2 · √({squares}) {unit}",
+        source="JCGM 100, 5.1.2 and 6.2.1; k = 2, about 95 %",
+        value=expanded,
+        unit=unit,
+    )
+
+
+def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
+    """Half-width over U as a line of the working."""
+    if ratio >= 4:
+        word = "yes, good"
+    elif ratio >= 1:
+        word = "with care"
+    else:
+        word = "no"
+    return WorkingLine(
+        label="Can this meter decide?",
+        result=f"{word}, {ratio:.1f} : 1" if ratio < 100 else f"{word}, over 100 : 1",
+        formula="half the band / U",
+        figures=f"half the band is {quantity(band.half_width, unit, 3)}; 4 or more is comfortable",
+        source="ratio of tolerance to uncertainty",
+        value=ratio,
+    )
+
+
+def meter_policy(meter: Meter) -> tuple[str, ...]:
+    """Says when the cautious default of an unknown meter was used."""
+    return () if meter.stated else ("meter not known: cautious default accuracy used",)
