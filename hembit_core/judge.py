@@ -18,6 +18,11 @@ def expectations(spec: PartSpec, conditions: Conditions | None = None) -> tuple[
     return heating_element.expectations(spec, conditions or Conditions())
 
 
+def describe(spec: PartSpec) -> str:
+    """The part in a few words: ``Heating element, 2200 W 230 V``."""
+    return spec.describe()
+
+
 def judge(
     spec: PartSpec,
     reading: PartReading,

@@ -8,4 +8,4 @@ from pydantic import BaseModel, ConfigDict
 class Model(BaseModel):
     """A frozen pydantic model that refuses unknown keys."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)

@@ -67,7 +67,8 @@ class Probes(Model):
     """Where the two probes go and what must be off: names of a drawing and its points."""
 
     drawing: str
-    points: tuple[str, str]
+    first: str
+    second: str
     disconnect: str
 
 

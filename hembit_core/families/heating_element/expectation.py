@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache, lru_cache
+
 from hembit_core import defaults
 from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
@@ -32,6 +34,7 @@ def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | N
     )
 
 
+@lru_cache(maxsize=256)
 def between_terminals(due: ElementResistance) -> Expectation:
     """Cold ohms from end to end, at the part's temperature."""
     assert due.today.nominal is not None
@@ -46,7 +49,8 @@ def between_terminals(due: ElementResistance) -> Expectation:
         zero_means="the coil is bridged",
         probes=Probes(
             drawing="element",
-            points=("terminal 1", "terminal 2"),
+            first="terminal 1",
+            second="terminal 2",
             disconnect="both wires lifted off the terminals",
         ),
         rail=rail_of(due.today, "Ω", 4, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
@@ -57,6 +61,7 @@ def between_terminals(due: ElementResistance) -> Expectation:
     )
 
 
+@cache
 def terminal_to_case() -> Expectation:
     """Terminal to case: OL on the top range."""
     limit = quantity(defaults.LEAKING_BELOW, "Ω", 2)
@@ -70,7 +75,8 @@ def terminal_to_case() -> Expectation:
         zero_means="the coil touches the case",
         probes=Probes(
             drawing="element_to_case",
-            points=("terminal 1", "case"),
+            first="terminal 1",
+            second="case",
             disconnect="both wires lifted, fingers off both probes",
         ),
         rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
@@ -138,7 +144,8 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         zero_means="no current: clamp, thermostat, then the element",
         probes=Probes(
             drawing="element_running",
-            points=("volts across both terminals", "clamp round one conductor"),
+            first="volts across both terminals",
+            second="clamp round one conductor",
             disconnect="nothing: covers back as far as they go, part called for heat",
         ),
         rail=rail_of(band, "A", 3, Gate(label="0 A", due=False), None),

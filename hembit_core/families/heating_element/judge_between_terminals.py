@@ -14,6 +14,7 @@ from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.bands import Placement
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
 from hembit_core.judging.judgement import Judgement, Mark
+from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.resolve import Resolved, resolve
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from hembit_core import defaults
 from hembit_core.conditions import Conditions
-from hembit_core.data_files import table
 from hembit_core.families.heating_element.alloys import (
     HIGHEST_UNKNOWN_RATIO,
     SOURCE,
@@ -15,6 +15,7 @@ from hembit_core.families.heating_element.alloys import (
     hot_cold,
     temperature_factor,
 )
+from hembit_core.families.heating_element.input_tolerance import STANDARD, input_tolerance
 from hembit_core.families.heating_element.spec import (
     ApplianceInput,
     ByPlate,
@@ -22,44 +23,17 @@ from hembit_core.families.heating_element.spec import (
     OwnLimits,
     PercentOfResistance,
 )
+from hembit_core.figures import FigureText
 from hembit_core.judging.bands import Band, Shift
 from hembit_core.judging.states import State
 from hembit_core.notation import interval, percent, quantity
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
-_STEPS = table("input_tolerance")["steps"]
-_STANDARD: str = table("input_tolerance")["short_source"]
 
-
-def input_tolerance(rated: float) -> tuple[float | None, float]:
-    """Lowest and highest power input [W] of a heating appliance rated ``rated`` [W].
-
-    Up to 25 W: +20 %; above 25 to 200 W: ±10 %; above 200 W: −10 %, and +5 %
-    or 20 W, whichever is greater. No lower limit up to 25 W (None).
-
-    Raises
-    ------
-    ValueError
-        If ``rated`` is not positive.
-
-    References
-    ----------
-    IEC 60335-1, clause 10 (10.1), input of heating appliances, hot.
-    """
-    if rated <= 0:
-        raise ValueError("rated power must be positive")
-    for step in _STEPS:
-        if step["up_to_W"] is None or rated <= step["up_to_W"]:
-            plus = max(rated * step["plus_percent"] / 100, step["plus_at_least_W"])
-            minus = step["minus_percent"]
-            return None if minus is None else rated * (1 - minus / 100), rated + plus
-    raise AssertionError("the last step has no upper end")
-
-
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ElementResistance:
-    """What an element's ohms should be.
+    """What an element's ohms should be. Equal only to itself, so that it keys a cache cheaply.
 
     Attributes
     ----------
@@ -92,6 +66,15 @@ class ElementResistance:
         return None if self.today.lower is None else self.today.lower / HIGHEST_UNKNOWN_RATIO
 
 
+@dataclass(frozen=True)
+class PartTemperature:
+    """The part's temperature as given [°C], its limit [K] and where it comes from."""
+
+    given: FigureText | None
+    limit: float
+    source: str
+
+
 def element_resistance(spec: HeatingElement, conditions: Conditions) -> ElementResistance:
     """Work out hot and cold resistance bands for ``spec`` under ``conditions``.
 
@@ -102,6 +85,19 @@ def element_resistance(spec: HeatingElement, conditions: Conditions) -> ElementR
     Joule's law; Ct and F(t) from the alloy's table (DIN 17470 compositions);
     tolerance by the school that the spec names.
     """
+    return _worked_out(
+        spec,
+        PartTemperature(
+            conditions.part_temperature,
+            conditions.temperature_limit,
+            conditions.temperature_source_label,
+        ),
+    )
+
+
+@lru_cache(maxsize=256)
+def _worked_out(spec: HeatingElement, part: PartTemperature) -> ElementResistance:
+    """Worked out once for many readings of one part, and for every key that is typed."""
     ratio = _ratio(spec)
     nominal, lines = _hot_nominal(spec, ratio)
     hot, band_line, policy = _hot_band(spec, nominal, ratio)
@@ -109,14 +105,14 @@ def element_resistance(spec: HeatingElement, conditions: Conditions) -> ElementR
     cold = hot.scaled(1 / ratio.ratio)
     if isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance, OwnLimits):
         lines.append(_ratio_line(cold, ratio))
-    today, slope, missing, line = _today(spec, conditions, cold, ratio)
+    today, slope, missing, line = _today(spec, part, cold)
     lines.append(line)
     return ElementResistance(
         hot=hot,
         today=today,
         ratio=ratio,
         slope=slope,
-        thermometer=abs(slope) * rectangular(conditions.temperature_limit),
+        thermometer=abs(slope) * rectangular(part.limit),
         missing=missing,
         lines=tuple(lines),
         policy=(policy, *_ratio_policy(spec, ratio)),
@@ -202,8 +198,8 @@ def _appliance_band(spec: HeatingElement, nominal: float) -> tuple[Band, Working
     shares += " of power" if low is None else f" / {percent(low / rated - 1, 0)} of power"
     figures = f"({volts:g} V)² / {high:.6g} W"
     figures += "" if low is None else f" … ({volts:g} V)² / {low:.6g} W"
-    line = _band_line(shares, band, "U² / P_high … U² / P_low", figures, _STANDARD)
-    return band, line, f"{shares} ({_STANDARD}, borrowed from appliances)"
+    line = _band_line(shares, band, "U² / P_high … U² / P_low", figures, STANDARD)
+    return band, line, f"{shares} ({STANDARD}, borrowed from appliances)"
 
 
 def _band_line(
@@ -229,15 +225,15 @@ def _ratio_line(cold: Band, ratio: HotCold) -> WorkingLine:
 
 
 def _today(
-    spec: HeatingElement, conditions: Conditions, cold: Band, ratio: HotCold
+    spec: HeatingElement, part: PartTemperature, cold: Band
 ) -> tuple[Band, float, tuple[Shift, ...], WorkingLine]:
     reference = defaults.REFERENCE_TEMPERATURE
-    given = conditions.part_temperature
+    given = part.given
     celsius = given.value if given else reference
     shown = f"{given.text.removesuffix('°C').strip()} °C" if given else "not given, taken as 20 °C"
     assert cold.nominal is not None
     if spec.alloy is None:
-        return _unknown_alloy(conditions, cold, celsius, shown, given is not None)
+        return _unknown_alloy(part, cold, celsius, shown)
     factor = temperature_factor(spec, celsius)
     slope = (temperature_factor(spec, celsius + 0.5) - temperature_factor(spec, celsius - 0.5)) * (
         cold.nominal
@@ -247,27 +243,26 @@ def _today(
         label="At the part's temperature",
         result=interval(today.lower, today.upper, "Ω"),
         formula="R = R_cold · F(t)",
-        figures=f"F = {factor:.4f} at {shown}, ±{conditions.temperature_limit:g} K "
-        f"({conditions.temperature_source_label.lower()})",
+        figures=f"F = {factor:.4f} at {shown}, ±{part.limit:g} K ({part.source.lower()})",
         source=SOURCE,
     )
     return today, slope, (), line
 
 
 def _unknown_alloy(
-    conditions: Conditions, cold: Band, celsius: float, shown: str, given: bool
+    part: PartTemperature, cold: Band, celsius: float, shown: str
 ) -> tuple[Band, float, tuple[Shift, ...], WorkingLine]:
     """No formula without the alloy: a bound instead, and "not ready" where the bound matters."""
     assert cold.nominal is not None
     away = abs(celsius - defaults.REFERENCE_TEMPERATURE)
-    away += conditions.temperature_limit if given else 0.0
+    away += part.limit if part.given else 0.0
     most = cold.nominal * min(STEEPEST * away, HIGHEST_UNKNOWN_RATIO - 1)
     matters = most > cold.half_width / 10
     line = WorkingLine(
         label="Temperature",
         result="not known" if matters else "none to make",
         figures=f"alloy not known; part {shown}; at most {quantity(most, 'Ω', 2)}"
-        if given
+        if part.given
         else f"part temperature {shown}",
         source="steepest usual heating alloy",
     )

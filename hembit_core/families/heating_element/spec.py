@@ -141,6 +141,13 @@ class HeatingElement(Model):
         pair = {"power": power, "voltage": voltage}
         return cls.model_validate({"rating": {"by": "plate", "pairs": [pair]}})
 
+    def describe(self) -> str:
+        """The element in a few words, from its rating."""
+        if isinstance(self.rating, ByPlate):
+            pairs = [f"{pair.power.value:g} W {pair.voltage.value:g} V" for pair in self.rating.pairs]
+            return f"Heating element, {' / '.join(pairs)}"
+        return f"Heating element, {self.rating.resistance.value:g} Ω cold"
+
     @property
     def rated_voltage(self) -> float | None:
         """Rated volts of the pair that counts [V], where known."""

@@ -1,0 +1,130 @@
+"""One shape for everything that is wrong with an input: 422, a field and a sentence each."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import ValidationError
+
+from hembit.apps.checks.services import DifferentCheck, NotSettled
+from hembit_core import AmbiguousInput, InputError
+from hembit_core.judging.judgement import Choice
+from hembit_core.model import Model
+
+
+class FieldError(Model):
+    """What is wrong with one field; ``choices`` when it is a question with set answers."""
+
+    field: str
+    message: str
+    code: str = "invalid"
+    choices: tuple[Choice, ...] = ()
+
+
+class Refusal(Model):
+    """Why a request was refused. Nothing was stored."""
+
+    errors: tuple[FieldError, ...]
+
+
+_SENTENCES = {
+    "missing": "This is needed.",
+    "extra_forbidden": "This field is not known here.",
+    "string_type": "A text is needed here.",
+    "string_unicode": "This text has characters that cannot be stored.",
+    "string_too_short": "This is needed.",
+    "string_too_long": "This text is too long.",
+    "float_parsing": "A number is needed here.",
+    "float_type": "A number is needed here.",
+    "finite_number": "A finite number is needed here.",
+    "bool_parsing": "Yes or no is needed here.",
+    "uuid_parsing": "A UUID is needed here.",
+    "too_short": "At least one entry is needed here.",
+    "too_long": "There are too many entries here.",
+    "timezone_aware": "A time with its time zone is needed here.",
+    "union_tag_not_found": "The kind is missing here.",
+}
+_CHOICES = {"literal_error", "enum", "union_tag_invalid"}
+
+
+def register(api: NinjaAPI) -> None:
+    """Attach the handlers to ``api``."""
+
+    def answer(request: HttpRequest, errors: Iterable[FieldError], status: int = 422) -> HttpResponse:
+        refusal = Refusal(errors=tuple(errors))
+        return api.create_response(request, refusal.model_dump(mode="json"), status=status)
+
+    @api.exception_handler(ValidationError)
+    def shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        return answer(request, [_from_pydantic(one) for one in error.errors])
+
+    @api.exception_handler(AmbiguousInput)
+    def ambiguous(request: HttpRequest, error: AmbiguousInput) -> HttpResponse:
+        choices = tuple(Choice(value=one.value, label=one.label) for one in error.options)
+        name = error.field.rpartition(".")[2]
+        code = f"{name}.{error.code}"
+        return answer(
+            request,
+            [FieldError(field=error.field, message=error.message, code=code, choices=choices)],
+        )
+
+    @api.exception_handler(InputError)
+    def unusable(request: HttpRequest, error: InputError) -> HttpResponse:
+        return answer(request, [FieldError(field=error.field, message=error.message)])
+
+    @api.exception_handler(NotSettled)
+    def not_settled(request: HttpRequest, error: NotSettled) -> HttpResponse:
+        return answer(
+            request,
+            [
+                FieldError(field=one.field, message=one.sentence, code=one.code, choices=one.choices)
+                for one in error.questions
+            ],
+        )
+
+    @api.exception_handler(DifferentCheck)
+    def different(request: HttpRequest, error: DifferentCheck) -> HttpResponse:
+        return answer(request, [FieldError(field="id", message=str(error), code="taken")], 409)
+
+
+def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
+    kind = error["type"]
+    if kind in _CHOICES:
+        context = error.get("ctx", {})
+        expected = context.get("expected") or context.get("expected_tags") or ""
+        message = f"Choose one of: {expected}."
+    else:
+        message = _SENTENCES.get(kind) or str(error["msg"]).removeprefix("Value error, ")
+    return FieldError(field=_dotted(error["loc"]), message=message, code=kind)
+
+
+# Tags of discriminated unions stand in pydantic's locations, but are not fields.
+_TAGS = {
+    "loose_part",
+    "proved_dead",
+    "plate",
+    "ohms",
+    "appliance_input",
+    "percent_of_resistance",
+    "own_limits",
+    "between_terminals",
+    "terminal_to_case",
+    "running",
+}
+
+
+def _dotted(location: Sequence[str | int]) -> str:
+    """``("body", "check", "spec", "rating", "plate", "pairs", 0)`` is ``spec.rating.pairs.0``."""
+    parts = [str(part) for part in location]
+    if parts and parts[0] in ("body", "query", "path"):
+        parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
+    parents = ("rating", "tolerance", "reading", "machine")
+    kept: list[str] = []
+    for part in parts:
+        is_tag = (part in _TAGS or part == "live") and bool(kept) and kept[-1] in parents
+        if not is_tag:
+            kept.append(part)
+    return ".".join(kept)

@@ -1,0 +1,39 @@
+"""What can be chosen on the Check screen, from the core's tables."""
+
+from __future__ import annotations
+
+from hembit.apps.checks.schemas import ChoiceOut, Options
+from hembit_core import CORE_VERSION, defaults
+from hembit_core.data_files import table
+from hembit_core.judging.states import RULE_TEXT
+
+_SCHOOLS = (
+    ("appliance_input", "+5 % / −10 % of power", "IEC 60335-1, clause 10, borrowed from appliances"),
+    ("percent_of_resistance", "± share of R", "a plain ±10 % unless you set another"),
+    ("own_limits", "own limits", "cold ohms, one limit or both"),
+)
+
+
+def options() -> Options:
+    """Alloys, temperature sources, schools and decision rules, each with a label."""
+    alloys = table("heating_alloys")["alloys"]
+    sources = table("thermometers")["sources"]
+    return Options(
+        core_version=CORE_VERSION,
+        alloys=tuple(
+            ChoiceOut(value=key, label=one["label"], detail=f"Ct {one['working_ratio']:g}")
+            for key, one in alloys.items()
+        ),
+        temperature_sources=tuple(
+            ChoiceOut(value=key, label=one["label"], detail=f"±{one['limit_K']:g} K")
+            for key, one in sources.items()
+        ),
+        tolerance_schools=tuple(
+            ChoiceOut(value=value, label=label, detail=detail) for value, label, detail in _SCHOOLS
+        ),
+        rules=tuple(
+            ChoiceOut(value=rule, label=text.partition(":")[0], detail=text.partition(": ")[2])
+            for rule, text in RULE_TEXT.items()
+        ),
+        proof_of_dead_minutes=defaults.PROOF_OF_DEAD_MINUTES,
+    )

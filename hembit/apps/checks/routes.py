@@ -1,0 +1,67 @@
+"""Expectations, judgements, kept checks."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db.models import QuerySet
+from django.http import HttpRequest
+from ninja import Query, Router
+from ninja.errors import HttpError
+from ninja.pagination import PageNumberPagination, paginate
+from ninja.responses import Status
+
+from hembit.apps.checks import options, services
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.schemas import (
+    CheckIn,
+    CheckOut,
+    CheckSummary,
+    ExpectationsIn,
+    JudgementIn,
+    Options,
+)
+from hembit_core import Expectation, Judgement
+
+router = Router(tags=["checks"])
+
+
+@router.get("/options", response=Options, operation_id="get_options")
+def get_options(request: HttpRequest) -> Options:
+    """What can be chosen on the Check screen."""
+    return options.options()
+
+
+@router.post("/expectations", response=list[Expectation], operation_id="expect")
+def expect(request: HttpRequest, part: ExpectationsIn) -> list[Expectation]:
+    """What every check of the part should show, before anything is measured."""
+    return list(services.expect(part.spec, part.conditions))
+
+
+@router.post("/judgements", response=Judgement, operation_id="judge")
+def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
+    """Judge a reading as it is typed. Nothing is stored."""
+    return services.judge_reading(check)
+
+
+@router.post("/checks", response={200: CheckOut, 201: CheckOut}, operation_id="keep_check")
+def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
+    """Keep a check: 201 when stored, 200 when this submission was stored before."""
+    kept, new = services.keep(check)
+    return Status(201 if new else 200, kept)
+
+
+@router.get("/checks", response=list[CheckSummary], operation_id="list_checks")
+@paginate(PageNumberPagination, page_size=50)
+def list_checks(request: HttpRequest, text: str = Query("", max_length=120)) -> QuerySet[Check]:
+    """Kept checks, newest first."""
+    return services.list_checks(text.strip())
+
+
+@router.get("/checks/{uuid:number}", response=CheckOut, operation_id="get_check")
+def get_check(request: HttpRequest, number: UUID) -> Check:
+    """A kept check, exactly as it was judged."""
+    check = services.find_check(number)
+    if check is None:
+        raise HttpError(404, "There is no kept check with this number.")
+    return check

@@ -1,0 +1,104 @@
+"""What goes in and out of the check routes. Specs and readings are the core's own types."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field, StringConstraints
+
+from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
+from hembit_core.conditions import TemperatureSource
+from hembit_core.figures import Temperature, TemperatureLimit, Voltage
+from hembit_core.judging.states import Outcome, State
+from hembit_core.model import Model
+from hembit_core.safety import MachineState
+
+Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
+
+
+class ConditionsIn(Model):
+    """Conditions as submitted: the meter by its number in the shop, null for an unknown one."""
+
+    meter: int | None = None
+    part_temperature: Temperature | None = None
+    temperature_source: TemperatureSource = TemperatureSource.AIR_SETTLED
+    thermometer_limit: TemperatureLimit | None = None
+    supply: Voltage | None = None
+
+
+class ExpectationsIn(Model):
+    """A part and today's conditions."""
+
+    spec: PartSpec
+    conditions: ConditionsIn = ConditionsIn()
+
+
+class JudgementIn(Model):
+    """One reading of a part. ``machine`` says dead or live, before ohms or volts are taken."""
+
+    spec: PartSpec
+    reading: PartReading
+    machine: MachineState
+    conditions: ConditionsIn = ConditionsIn()
+    rule: DecisionRule = DecisionRule.SIMPLE
+
+
+class CheckIn(JudgementIn):
+    """A check to keep. ``id`` is the client's: the same submission twice is stored once."""
+
+    id: UUID
+    label: Label = ""
+
+
+class Submission(Model):
+    """What was submitted, as it is stored: the meter whole, as it stood that day."""
+
+    label: Label
+    spec: PartSpec
+    reading: PartReading
+    machine: MachineState
+    conditions: Conditions
+    rule: DecisionRule
+
+
+class CheckSummary(Model):
+    """A kept check in a list."""
+
+    id: UUID
+    label: str
+    kept_at: datetime
+    state: State
+    outcome: Outcome
+    summary: str
+
+
+class CheckOut(CheckSummary):
+    """A kept check whole: inputs, verdict and core version of that day."""
+
+    core_version: str
+    submission: Submission
+    judgement: Judgement
+
+
+class ChoiceOut(Model):
+    """A choice with its label."""
+
+    value: str
+    label: str
+    detail: str = ""
+
+
+class Options(Model):
+    """What can be chosen on the Check screen, in trade words."""
+
+    core_version: str
+    alloys: tuple[ChoiceOut, ...]
+    temperature_sources: tuple[ChoiceOut, ...]
+    tolerance_schools: tuple[ChoiceOut, ...]
+    rules: tuple[ChoiceOut, ...]
+    proof_of_dead_minutes: int = Field(description="A proof of dead lapses after this [min]")
+
+
+ExpectationsOut = tuple[Expectation, ...]

@@ -1,0 +1,125 @@
+"""Judge a reading, keep a check. The rules are the core's; this stores what it says."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from uuid import UUID
+
+from django.db import IntegrityError, transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.schemas import CheckIn, ConditionsIn, JudgementIn, Submission
+from hembit.apps.shop.services import find_meter
+from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
+from hembit_core.judge import describe
+from hembit_core.judging.judgement import Question
+from hembit_core.safety import admit
+
+
+class NotSettled(Exception):
+    """The judgement asks something first; nothing is kept until it is answered."""
+
+    def __init__(self, questions: tuple[Question, ...]) -> None:
+        super().__init__("questions are open")
+        self.questions = questions
+
+
+class DifferentCheck(Exception):
+    """The client's id already names another check."""
+
+
+def conditions_of(given: ConditionsIn) -> Conditions:
+    """The core's conditions, with the shop's meter filled in."""
+    return Conditions(
+        meter=find_meter(given.meter),
+        part_temperature=given.part_temperature,
+        temperature_source=given.temperature_source,
+        thermometer_limit=given.thermometer_limit,
+        supply=given.supply,
+    )
+
+
+def expect(spec: PartSpec, given: ConditionsIn) -> tuple[Expectation, ...]:
+    """What every check of the part should show under these conditions."""
+    return expectations(spec, conditions_of(given))
+
+
+def judge_reading(given: JudgementIn, now: datetime | None = None) -> Judgement:
+    """Judge a reading that the machine's state admits; store nothing."""
+    admit(given.reading.measurand, given.machine, now or timezone.now())
+    conditions = conditions_of(given.conditions)
+    return judge(given.spec, given.reading, conditions, given.rule)
+
+
+def keep(given: CheckIn, now: datetime | None = None) -> tuple[Check, bool]:
+    """Judge and keep a check; True when it was stored just now.
+
+    The same submission under the same id is stored once.
+
+    Raises
+    ------
+    InputError
+        If the reading cannot be used or the machine's state forbids it.
+    NotSettled
+        If the judgement asks something first.
+    DifferentCheck
+        If the id names a check with another submission.
+    """
+    conditions = conditions_of(given.conditions)
+    submission = Submission(
+        label=given.label or describe(given.spec),
+        spec=given.spec,
+        reading=given.reading,
+        machine=given.machine,
+        conditions=conditions,
+        rule=given.rule,
+    ).model_dump(mode="json")
+    earlier = Check.objects.filter(pk=given.id).first()
+    if earlier:
+        return _same(earlier, submission), False
+    now = now or timezone.now()
+    admit(given.reading.measurand, given.machine, now)
+    judgement = judge(given.spec, given.reading, conditions, given.rule)
+    if judgement.state is State.PLEASE_CONFIRM:
+        raise NotSettled(judgement.questions)
+    check = Check(
+        id=given.id,
+        label=submission["label"],
+        kept_at=now,
+        core_version=judgement.core_version,
+        state=judgement.state,
+        outcome=judgement.outcome,
+        summary=_summary(judgement),
+        submission=submission,
+        judgement=judgement.model_dump(mode="json"),
+    )
+    try:
+        with transaction.atomic():
+            check.save()
+    except IntegrityError:  # the same submission arrived twice at once
+        return _same(Check.objects.get(pk=given.id), submission), False
+    return check, True
+
+
+def _same(earlier: Check, submission: object) -> Check:
+    if earlier.submission != submission:
+        raise DifferentCheck("Another check was already kept under this id. Nothing was stored.")
+    return earlier
+
+
+def _summary(judgement: Judgement) -> str:
+    figure = judgement.value.text if judgement.value else "OL"
+    return f"{judgement.expectation.title}: {figure}"
+
+
+def list_checks(text: str = "") -> QuerySet[Check]:
+    """Kept checks, newest first; with ``text``, those whose label holds it."""
+    found = Check.objects.defer("submission", "judgement")
+    return found.filter(label__icontains=text) if text else found
+
+
+def find_check(number: UUID) -> Check | None:
+    """The kept check, or None."""
+    return Check.objects.filter(pk=number).first()

@@ -1,0 +1,28 @@
+"""Django's test runner, which also writes how many tests passed, failed and were skipped."""
+
+from __future__ import annotations
+
+import json
+import os
+import unittest
+from pathlib import Path
+from typing import Any
+
+from django.test.runner import DiscoverRunner
+
+
+class CountingRunner(DiscoverRunner):
+    """Writes the counts to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line."""
+
+    def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
+        failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+        skipped = len(result.skipped)
+        counts = {
+            "passed": max(0, result.testsRun - failed - skipped),
+            "failed": failed,
+            "skipped": skipped,
+        }
+        path = os.environ.get("HEMBIT_TEST_COUNTS")
+        if path:
+            Path(path).write_text(json.dumps(counts))
+        return super().suite_result(suite, result, **kwargs)

@@ -1,0 +1,56 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { ask, client } from "./client";
+import type { ConditionsIn, JudgementIn, Spec } from "./types";
+
+/** What can be chosen: alloys, schools, rules, temperature sources. */
+export function useOptions() {
+  return useQuery({
+    queryKey: ["options"],
+    queryFn: () => ask(client.GET("/api/options")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+export function useMeters() {
+  return useQuery({ queryKey: ["meters"], queryFn: () => ask(client.GET("/api/meters")) });
+}
+
+/** What to expect of the part; asked again whenever spec or conditions change. */
+export function useExpectations(spec: Spec | null, conditions: ConditionsIn) {
+  return useQuery({
+    queryKey: ["expectations", spec, conditions],
+    queryFn: ({ signal }) =>
+      ask(client.POST("/api/expectations", { body: { spec: spec as Spec, conditions }, signal })),
+    enabled: spec !== null,
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+  });
+}
+
+/** The verdict on what stands in the entry now. */
+export function useJudgement(body: JudgementIn | null) {
+  return useQuery({
+    queryKey: ["judgement", body],
+    queryFn: ({ signal }) =>
+      ask(client.POST("/api/judgements", { body: body as JudgementIn, signal })),
+    enabled: body !== null,
+    ...(body === null ? {} : { placeholderData: keepPreviousData }),
+    gcTime: 10_000,
+  });
+}
+
+export function useKept(page: number, text: string) {
+  return useQuery({
+    queryKey: ["kept", page, text],
+    queryFn: () => ask(client.GET("/api/checks", { params: { query: { page, text } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useKeptCheck(number: string) {
+  return useQuery({
+    queryKey: ["kept-check", number],
+    queryFn: () => ask(client.GET("/api/checks/{number}", { params: { path: { number } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}

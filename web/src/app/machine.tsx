@@ -1,0 +1,51 @@
+import { createContext, type ReactNode, useContext } from "react";
+import type { Machine } from "@/api/types";
+import { useStored } from "./stored";
+
+/** Dead or live, as the person stated it; null until it is stated. */
+type MachineStore = {
+  machine: Machine | null;
+  person: string;
+  state: (machine: Machine | null) => void;
+  setPerson: (name: string) => void;
+};
+
+const MachineContext = createContext<MachineStore | null>(null);
+
+export function MachineProvider({ children }: { children: ReactNode }) {
+  const [{ machine }, setMachine] = useStored<{ machine: Machine | null }>("hembit.machine", {
+    machine: null,
+  });
+  const [person, setPerson] = useStored("hembit.person", "");
+  const store = {
+    machine,
+    person,
+    setPerson,
+    state: (next: Machine | null) => setMachine({ machine: next }),
+  };
+  return <MachineContext value={store}>{children}</MachineContext>;
+}
+
+export function useMachine(): MachineStore {
+  const store = useContext(MachineContext);
+  if (!store) throw new Error("useMachine needs a MachineProvider above it");
+  return store;
+}
+
+/** A clock time as people here read it. */
+export function clock(iso: string): string {
+  return new Date(iso).toLocaleTimeString([], {
+    hour: "2-digit",
+    minute: "2-digit",
+    hour12: false,
+  });
+}
+
+export function dateAndClock(iso: string): string {
+  const day = new Date(iso).toLocaleDateString([], {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+  });
+  return `${day}, ${clock(iso)}`;
+}

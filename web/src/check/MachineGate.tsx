@@ -1,0 +1,122 @@
+import { useId } from "react";
+import { useMachine } from "@/app/machine";
+import { Button } from "@/ui/Button";
+import { TextInput } from "@/ui/Field";
+
+/** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
+export function gateFor(
+  measurand: string,
+  machine: { state: string } | null,
+): "dead" | "live" | "stop" | null {
+  if (measurand === "running") return machine?.state === "live" ? null : "live";
+  if (machine?.state === "live") return "stop";
+  return machine ? null : "dead";
+}
+
+type Props = {
+  gate: "dead" | "live" | "stop";
+  cautions: string[];
+  message: string | undefined;
+  actions: MachineActions;
+};
+
+/** Asked once per part, in the place of the entry. */
+export function MachineGate({ gate, cautions, message, actions }: Props) {
+  const line = gate === "dead" ? "var(--action)" : "var(--hazard)";
+  return (
+    <section className="plate" style={{ "--line": line } as React.CSSProperties}>
+      {message && (
+        <p role="alert" className="mb-2 font-medium text-bad">
+          {message}
+        </p>
+      )}
+      {gate === "dead" && <AskDead actions={actions} />}
+      {gate === "live" && (
+        <>
+          <h2 className="text-lg font-semibold">Volts and amps need it live. Is it?</h2>
+          <ul className="my-2 list-disc pl-5 text-muted">
+            {cautions.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+          <Button look="hazard" shortcut="V" onClick={actions.live}>
+            It is live now
+          </Button>
+        </>
+      )}
+      {gate === "stop" && (
+        <>
+          <h2 className="text-lg font-semibold">Ohms are never taken on a live part</h2>
+          <p className="my-2">Switch off, lock off, prove it dead; then read.</p>
+          <Button look="action" shortcut="D" onClick={actions.dead}>
+            Make it dead
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}
+
+function AskDead({ actions }: { actions: MachineActions }) {
+  const { person, setPerson } = useMachine();
+  const name = useId();
+  return (
+    <>
+      <h2 className="text-lg font-semibold">Before ohms are taken: is it dead?</h2>
+      <p className="mt-1 text-muted">
+        Prove the tester, prove dead between all conductors and to earth, prove the tester again.
+        Asked once per part.
+      </p>
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <Button look="action" shortcut="B" onClick={actions.loose}>
+          Loose part on the bench
+        </Button>
+        <div className="flex items-center gap-2">
+          <label htmlFor={name} className="text-muted">
+            or by
+          </label>
+          <div className="w-40">
+            <TextInput
+              id={name}
+              value={person}
+              maxLength={60}
+              placeholder="your name"
+              data-proved-by
+              onText={setPerson}
+              onKeyDown={(event) => {
+                if (event.key === "Enter" && person.trim()) actions.proved();
+              }}
+            />
+          </div>
+          <Button shortcut="X" disabled={!person.trim()} onClick={actions.proved}>
+            Proved dead
+          </Button>
+        </div>
+      </div>
+    </>
+  );
+}
+
+export type MachineActions = {
+  loose: () => void;
+  proved: () => void;
+  live: () => void;
+  dead: () => void;
+};
+
+/** State the machine's state, with time and name. */
+export function useMachineActions(): MachineActions {
+  const { person, state } = useMachine();
+  return {
+    loose: () => state({ state: "loose_part" }),
+    proved: () => {
+      if (person.trim()) {
+        state({ state: "proved_dead", by: person.trim(), at: new Date().toISOString() });
+      } else {
+        document.querySelector<HTMLInputElement>("[data-proved-by]")?.focus();
+      }
+    },
+    live: () => state({ state: "live", since: new Date().toISOString() }),
+    dead: () => state(null),
+  };
+}

@@ -1,0 +1,143 @@
+import type { Expectation } from "@/api/types";
+
+/** Where the two probes go: the element drawn, the two points marked, what must be off. */
+export function ProbeSketch({ probes }: { probes: Expectation["probes"] }) {
+  const Drawing = DRAWINGS[probes.drawing] ?? BetweenEnds;
+  return (
+    <figure className="w-[236px] shrink-0">
+      <svg
+        viewBox="0 0 236 118"
+        role="img"
+        aria-label={`Probes: ${probes.first} and ${probes.second}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2.2"
+        fontSize="13"
+      >
+        <Drawing />
+      </svg>
+      <figcaption className="text-[0.9rem] text-muted">{probes.disconnect}</figcaption>
+    </figure>
+  );
+}
+
+const DRAWINGS: Record<string, () => React.ReactNode> = {
+  element: BetweenEnds,
+  element_to_case: EndToCase,
+  element_running: Running,
+};
+
+/** Two studs, the flange (the case) and the bent sheath. */
+function Sheath() {
+  return (
+    <>
+      <path d="M62 38h118a22 22 0 0 1 0 44H62" strokeWidth="11" stroke="var(--ink)" />
+      <path d="M62 38h118a22 22 0 0 1 0 44H62" strokeWidth="6.5" stroke="var(--sheet)" />
+      <path
+        d="M70 38h108a22 22 0 0 1 0 44H70"
+        strokeDasharray="3 4"
+        strokeWidth="1.4"
+        stroke="var(--muted)"
+      />
+      <rect x="48" y="20" width="15" height="80" rx="2" fill="var(--hairline)" />
+      <path d="M48 38H34M48 82H34" strokeWidth="5" />
+    </>
+  );
+}
+
+function Probe({
+  x,
+  y,
+  from,
+  tone,
+}: {
+  x: number;
+  y: number;
+  from: [number, number];
+  tone: string;
+}) {
+  return (
+    <>
+      <line
+        x1={from[0]}
+        y1={from[1]}
+        x2={x}
+        y2={y}
+        stroke={tone}
+        strokeWidth="5"
+        strokeLinecap="round"
+      />
+      <circle cx={x} cy={y} r="6" fill="var(--sheet)" strokeWidth="2.6" />
+    </>
+  );
+}
+
+const FIRST = "var(--bad)";
+const SECOND = "var(--ink)";
+
+function Text({ x, y, children }: { x: number; y: number; children: string }) {
+  return (
+    <text x={x} y={y} fill="var(--muted)" stroke="none">
+      {children}
+    </text>
+  );
+}
+
+function BetweenEnds() {
+  return (
+    <>
+      <Sheath />
+      <Probe x={28} y={38} from={[20, 6]} tone={FIRST} />
+      <Probe x={28} y={82} from={[20, 114]} tone={SECOND} />
+      <Text x={8} y={43}>
+        1
+      </Text>
+      <Text x={8} y={87}>
+        2
+      </Text>
+      <Text x={44} y={14}>
+        case
+      </Text>
+      <Text x={88} y={64}>
+        both wires off
+      </Text>
+    </>
+  );
+}
+
+function EndToCase() {
+  return (
+    <>
+      <Sheath />
+      <Probe x={28} y={38} from={[20, 6]} tone={FIRST} />
+      <Probe x={56} y={94} from={[34, 114]} tone={SECOND} />
+      <Text x={8} y={43}>
+        1
+      </Text>
+      <Text x={70} y={108}>
+        case, bare metal
+      </Text>
+      <Text x={88} y={64}>
+        fingers off
+      </Text>
+    </>
+  );
+}
+
+function Running() {
+  return (
+    <>
+      <path d="M34 38H4M34 82H4" strokeWidth="3" />
+      <Sheath />
+      <Probe x={36} y={38} from={[50, 8]} tone={FIRST} />
+      <Probe x={36} y={82} from={[50, 112]} tone={SECOND} />
+      <ellipse cx="13" cy="38" rx="6" ry="14" strokeWidth="4" stroke="var(--action-text)" />
+      <Text x={70} y={14}>
+        V across both studs
+      </Text>
+      <Text x={70} y={112}>
+        clamp round one wire
+      </Text>
+    </>
+  );
+}

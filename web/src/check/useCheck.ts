@@ -1,0 +1,158 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { ask, client, NotReached, Refused } from "@/api/client";
+import { useExpectations, useJudgement } from "@/api/queries";
+import type { CheckIn, FieldError, Judgement, KeptCheck } from "@/api/types";
+import { useMachine } from "@/app/machine";
+import { useStored } from "@/app/stored";
+import {
+  afterKeeping,
+  conditionsOf,
+  type Draft,
+  type Entry,
+  newDraft,
+  readingOf,
+  specOf,
+} from "./draft";
+
+/** A pause in typing after which questions and complaints are shown [ms]. */
+const PAUSE = 800;
+
+/** All that the Check screen knows: the draft, what is expected, the verdict, and how to keep it. */
+export function useCheck() {
+  const [draft, setDraft] = useStored<Draft>("hembit.draft", newDraft());
+  const { machine, state: stateMachine } = useMachine();
+  const [kept, setKept] = useState<KeptCheck | null>(null);
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
+  const [insisted, setInsisted] = useState(false);
+  const settled = useSettled(draft);
+  const store = useQueryClient();
+
+  const spec = specOf(draft);
+  const conditions = conditionsOf(draft);
+  const reading = readingOf(draft);
+  const body =
+    spec && reading && machine ? { spec, reading, machine, conditions, rule: draft.rule } : null;
+  const expected = useExpectations(spec, conditions);
+  const judged = useJudgement(body);
+
+  const keeping = useMutation({
+    mutationFn: (check: CheckIn) => ask(client.POST("/api/checks", { body: check })),
+    onSuccess: (check) => {
+      setKept(check);
+      setInsisted(false);
+      setDraft(afterKeeping);
+      void store.invalidateQueries({ queryKey: ["kept"] });
+    },
+    onError: (error) => {
+      if (error instanceof Refused && error.errors.some((one) => one.field === "machine")) {
+        stateMachine(null);
+      }
+    },
+  });
+
+  const change = useCallback(
+    (part: Partial<Draft>) => {
+      keeping.reset();
+      setDraft((now) => ({ ...now, ...part }));
+    },
+    [keeping.reset, setDraft],
+  );
+  const changeEntry = useCallback(
+    (part: Partial<Entry>) => {
+      keeping.reset();
+      if (part.display || part.voltage) setKept(null);
+      setInsisted(false);
+      setDraft((now) => {
+        const before = now.entries[now.measurand];
+        const retyped = part.display !== undefined || part.voltage !== undefined;
+        const answers = retyped ? {} : before.answers;
+        const entry = { ...before, answers, ...part };
+        return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
+      });
+    },
+    [keeping.reset, setDraft],
+  );
+
+  function keep() {
+    setInsisted(true);
+    if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
+  }
+
+  const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
+  const refused = sources.filter((one) => one instanceof Refused).flatMap((one) => one.errors);
+  return {
+    draft,
+    change,
+    changeEntry,
+    replace: (next: Draft) => {
+      keeping.reset();
+      setKept(null);
+      setInsisted(false);
+      setTouched(new Set());
+      setDraft(next);
+    },
+    touch: (field: string) => setTouched((now) => new Set(now).add(field)),
+    keep,
+    keeping: keeping.isPending,
+    kept,
+    expectations: spec && !isRefused(expected.error, "spec") ? expected.data : undefined,
+    expecting: expected.isLoading,
+    judgement: currentJudgement(
+      body === null ? undefined : judged.data,
+      judged.error,
+      settled || insisted,
+    ),
+    machineError: refused.find((one) => one.field === "machine")?.message,
+    unreachable: sources.some((one) => one instanceof NotReached),
+    refusal: (field: string, text: string) =>
+      shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
+    loose: unplaced(refused),
+    blank: spec === null,
+  };
+}
+
+export type Check = ReturnType<typeof useCheck>;
+
+/** True once nothing was typed for a moment. */
+function useSettled(draft: Draft): boolean {
+  const [settledDraft, setSettledDraft] = useState<Draft | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettledDraft(draft), PAUSE);
+    return () => clearTimeout(timer);
+  }, [draft]);
+  return settledDraft === draft;
+}
+
+function isRefused(error: Error | null, area: string): boolean {
+  return error instanceof Refused && error.errors.some((one) => one.field.startsWith(area));
+}
+
+/** Questions wait for a pause or Return; everything else is shown as it is typed. */
+function currentJudgement(
+  judgement: Judgement | undefined,
+  error: Error | null,
+  ready: boolean,
+): Judgement | undefined {
+  if (!judgement || error) return undefined;
+  return judgement.questions.length > 0 && !ready ? undefined : judgement;
+}
+
+/** What to show beside a field: not while it is being typed, not before it was visited. */
+function shown(
+  errors: FieldError[],
+  field: string,
+  text: string,
+  when: { settled: boolean; insisted: boolean; touched: boolean },
+): FieldError | undefined {
+  const found = errors.find((one) => one.field === field);
+  if (!found) return undefined;
+  const ready = text.trim() ? when.settled || when.insisted : when.touched || when.insisted;
+  return ready ? found : undefined;
+}
+
+const PLACED = /^(spec|reading|conditions)(\.|$)|^machine$/;
+
+function unplaced(errors: FieldError[]): string[] {
+  return [...new Set(errors.filter((one) => !PLACED.test(one.field)).map((one) => one.message))];
+}

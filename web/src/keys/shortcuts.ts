@@ -1,0 +1,58 @@
+import { useEffect, useRef } from "react";
+
+/** Every key of the app, in the order the help shows them. One list for handling and for help. */
+export const KEYS = {
+  entry: { key: "e", text: "go to the entry" },
+  overload: { key: "o", text: "OL, in an empty entry or outside fields" },
+  test1: { key: "1", text: "between the terminals" },
+  test2: { key: "2", text: "terminal to case" },
+  test3: { key: "3", text: "volts and amps, running" },
+  connection: { key: "i", text: "isolated, or in circuit" },
+  plate: { key: "w", text: "plate watts" },
+  leads: { key: "z", text: "lead zero" },
+  temperature: { key: "t", text: "part temperature" },
+  loose: { key: "b", text: "loose part on the bench" },
+  proved: { key: "x", text: "proved dead" },
+  live: { key: "v", text: "it is live" },
+  dead: { key: "d", text: "make it dead, from everywhere" },
+  newPart: { key: "n", text: "new part" },
+  check: { key: "c", text: "Check" },
+  kept: { key: "k", text: "Kept checks" },
+  dark: { key: "g", text: "light or dark" },
+} as const;
+
+export type KeyName = keyof typeof KEYS;
+
+function inTextField(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    target.matches("input:not([type=checkbox]):not([type=radio]), textarea, select")
+  );
+}
+
+/**
+ * Listen for keys: a letter outside text fields, Alt and the letter inside them. Only while no
+ * dialog is open.
+ */
+export function useKeys(actions: Partial<Record<KeyName, () => void>>) {
+  const latest = useRef(actions);
+  latest.current = actions;
+  useEffect(() => {
+    function listen(event: KeyboardEvent) {
+      if (event.ctrlKey || event.metaKey || event.defaultPrevented) return;
+      if (document.querySelector("[role=dialog]")) return;
+      if (inTextField(event.target) !== event.altKey) return;
+      // Alt may change the character, so the key's place counts there.
+      const typed = event.altKey ? event.code.replace(/^(Key|Digit)/, "") : event.key;
+      for (const name of Object.keys(latest.current) as KeyName[]) {
+        if (KEYS[name].key === typed.toLowerCase()) {
+          event.preventDefault();
+          latest.current[name]?.();
+          return;
+        }
+      }
+    }
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
+}

@@ -1,0 +1,105 @@
+import { type ScaleLinear, type ScaleLogarithmic, scaleLinear, scaleLog } from "d3-scale";
+import type { RailData } from "@/api/types";
+
+export type RailScale = {
+  kind: "linear" | "log";
+  at: ScaleLinear<number, number> | ScaleLogarithmic<number, number>;
+  ticks: number[];
+};
+
+/** Beyond this many band widths a linear scale would squash the band: decades are shown instead. */
+const WIDEST = 4;
+
+/** The scale of a rail from x = 0 to `width`: linear round the band, logarithmic when decades apart. */
+export function railScale(rail: RailData, width: number): RailScale {
+  const { lower, upper, nominal } = rail.band;
+  const values = [rail.raw?.value, rail.corrected?.value].filter(isPositive);
+  const ends = [lower, upper, nominal].filter(isPositive);
+  const low = Math.min(...ends);
+  const high = Math.max(...ends);
+  if (lower != null && upper == null && nominal == null) {
+    return logScale(Math.min(low / 1e4, ...values.map((one) => one / 3)), high * 4, width);
+  }
+  const span = Math.max(high - low, high * 0.08);
+  const room = [low - 0.8 * span, high + 0.8 * span];
+  const reach = rail.expanded ?? 0;
+  const seen = rail.corrected?.value;
+  const reached =
+    seen === undefined ? room : [...room, seen - 1.25 * reach, seen + 1.25 * reach, ...values];
+  const from = Math.max(0, Math.min(...reached));
+  const to = Math.max(...reached);
+  const farAbove = to - high > WIDEST * span;
+  const farBelow = seen !== undefined && seen > 0 && low / seen > 4 && low > WIDEST * span;
+  if (farAbove || farBelow) {
+    return logScale(
+      Math.min(low / 3, ...values.map((one) => one / 2)),
+      Math.max(high * 3, to * 1.6),
+      width,
+    );
+  }
+  const at = scaleLinear([from, to], [0, width]);
+  return { kind: "linear", at, ticks: at.ticks(Math.max(3, Math.min(9, Math.round(width / 70)))) };
+}
+
+function logScale(from: number, to: number, width: number): RailScale {
+  const at = scaleLog([from, to], [0, width]);
+  const decades = at.ticks().filter((tick) => isPowerOfTen(tick));
+  const ticks =
+    decades.length >= 3 ? decades : at.ticks(6).filter((tick) => [1, 2, 5].includes(leading(tick)));
+  return { kind: "log", at, ticks };
+}
+
+function isPositive(value: number | null | undefined): value is number {
+  return value != null && value > 0;
+}
+
+function leading(value: number): number {
+  return Math.round(value / 10 ** Math.floor(Math.log10(value) + 1e-9));
+}
+
+function isPowerOfTen(value: number): boolean {
+  return Math.abs(Math.log10(value) - Math.round(Math.log10(value))) < 1e-9;
+}
+
+/** A tick's label: the unit stands once, at the axis' end; prefixes where thousands would crowd. */
+export function tickLabel(value: number): string {
+  for (const [limit, prefix] of [
+    [1e9, "G"],
+    [1e6, "M"],
+    [1e3, "k"],
+  ] as const) {
+    if (value >= limit) return `${trim(value / limit)} ${prefix}`;
+  }
+  return trim(value);
+}
+
+function trim(value: number): string {
+  return String(Number(value.toPrecision(6)));
+}
+
+/** Push labels apart so that none overlaps its neighbour; each keeps its order. */
+export function spread(positions: number[], widths: number[], from: number, to: number): number[] {
+  const order = positions
+    .map((_, index) => index)
+    .sort((a, b) => at(positions, a) - at(positions, b));
+  const placed = [...positions];
+  let edge = from;
+  for (const index of order) {
+    const half = at(widths, index) / 2;
+    placed[index] = Math.max(at(placed, index), edge + half);
+    edge = at(placed, index) + half;
+  }
+  edge = to;
+  for (const index of order.reverse()) {
+    const half = at(widths, index) / 2;
+    placed[index] = Math.min(at(placed, index), edge - half);
+    edge = at(placed, index) - half;
+  }
+  return placed;
+}
+
+function at(list: number[], index: number): number {
+  const value = list[index];
+  if (value === undefined) throw new RangeError(`no entry ${index}`);
+  return value;
+}

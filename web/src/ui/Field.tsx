@@ -1,0 +1,63 @@
+import type { InputHTMLAttributes, ReactNode } from "react";
+
+/** A label beside its control, and under both what is wrong with it. */
+export function Field({
+  id,
+  label,
+  error,
+  children,
+}: {
+  id: string;
+  label: string;
+  error?: string | undefined;
+  children: ReactNode;
+}) {
+  return (
+    <div>
+      <div className="grid grid-cols-[6.4rem_1fr] items-center gap-2">
+        <label htmlFor={id} className="text-muted">
+          {label}
+        </label>
+        {children}
+      </div>
+      <FieldMessage id={id} error={error} />
+    </div>
+  );
+}
+
+export function FieldMessage({ id, error }: { id: string; error?: string | undefined }) {
+  if (!error) return null;
+  return (
+    <p id={`${id}-error`} role="alert" className="mt-1 text-[0.9rem] font-medium text-bad">
+      {error}
+    </p>
+  );
+}
+
+type InputProps = Omit<InputHTMLAttributes<HTMLInputElement>, "onChange"> & {
+  id: string;
+  unit?: string;
+  error?: string | undefined;
+  onText: (text: string) => void;
+};
+
+/** A text input with its unit at the right. Figures are typed as they are written. */
+export function TextInput({ id, unit, error, onText, className = "", ...rest }: InputProps) {
+  return (
+    <div
+      className={`flex min-h-10 items-center rounded-md border bg-well ${error ? "border-bad" : "border-edge"} focus-within:outline-3 focus-within:outline-offset-1 focus-within:outline-[var(--focus)]`}
+    >
+      <input
+        id={id}
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
+        className={`w-full min-w-0 bg-transparent px-2.5 py-1.5 outline-none ${className}`}
+        onChange={(event) => onText(event.target.value)}
+        {...rest}
+      />
+      {unit && <span className="shrink-0 pr-2.5 text-muted">{unit}</span>}
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import type { WorkingLine } from "@/api/types";
+
+/** The working, line by line: name and result, formula and figures under it, source last. */
+export function Working({ lines, policy }: { lines: WorkingLine[]; policy: string[] }) {
+  return (
+    <section aria-label="The working">
+      <h2 className="legend mb-2">The working</h2>
+      <ol>
+        {lines.map((line) => (
+          <li key={line.label} className="border-hairline border-b py-2 first:pt-0">
+            <div className="flex items-baseline justify-between gap-3">
+              <span>{line.label}</span>
+              <span className="text-right font-semibold">{line.result}</span>
+            </div>
+            <div className="text-[0.87rem] text-muted">
+              {line.formula && <div>{line.formula}</div>}
+              {line.figures && <div>{line.figures}</div>}
+              {line.source && <div className="italic">{line.source}</div>}
+            </div>
+          </li>
+        ))}
+      </ol>
+      {policy.length > 0 && (
+        <p className="pt-2 text-[0.87rem] text-muted">
+          <span className="font-semibold">Used: </span>
+          {policy.join(" · ")}
+        </p>
+      )}
+    </section>
+  );
+}

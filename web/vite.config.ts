@@ -1,0 +1,14 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
+  build: { target: "es2022", assetsInlineLimit: 0 },
+  server: {
+    host: "127.0.0.1",
+    proxy: { "/api": "http://127.0.0.1:8461" },
+  },
+  test: { include: ["src/**/*.test.ts"] },
+});
