@@ -73,12 +73,14 @@ class Written:
             given = given.text
         if isinstance(given, bool) or not isinstance(given, str | int | float):
             raise PydanticCustomError("figure", "A figure is needed here.", {})
+        bare = "" if self.unit == "1" else self.unit
+        if isinstance(given, str) and not given.strip():
+            raise self._error(f"Give {self.noun}{f' in {bare}' if bare else ''}.")
         figure = FigureText(given.strip() if isinstance(given, str) else repr(given), self.unit)
         try:
             value, unit = figure.value, figure._quantity.unit
         except InputError as error:
             raise self._error(error.message) from None
-        bare = "" if self.unit == "1" else self.unit
         if unit not in (None, self.unit) and not (unit == "°F" and self.unit == "°C"):
             raise self._error(
                 f"“{figure.text}” is in {unit}, but {self.noun} is in {bare or 'no unit'}."

@@ -197,7 +197,7 @@ def overflow_floor(reading: ResistanceReading, meter: Meter) -> float | None:
 def _leads_line(display: Display, leads: Display, net: float) -> WorkingLine:
     return WorkingLine(
         label="Leads taken off",
-        result=at_step(net, min(display.step or 1.0, leads.step or 1.0), "Ω"),
+        result=at_step(net, max(display.step or 0.0, leads.step or 0.0), "Ω"),
         formula="R = display − shorted leads",
         figures=f"{display.shown} − {leads.shown}",
         source="leads shorted with this meter",

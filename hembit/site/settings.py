@@ -95,3 +95,9 @@ CONTENT_SECURITY_POLICY = {
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
 TEST_RUNNER = "hembit.site.test_runner.CountingRunner"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": False}},
+}

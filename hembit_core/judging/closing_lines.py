@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from hembit_core.judging.bands import Band
 from hembit_core.meters import Meter
-from hembit_core.notation import expanded_text, quantity
+from hembit_core.notation import expanded_text, quantity, significant
 from hembit_core.working import WorkingLine
 
 
@@ -32,7 +32,7 @@ def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
         word = "no"
     return WorkingLine(
         label="Can this meter decide?",
-        result=f"{word}, {ratio:.1f} : 1" if ratio < 100 else f"{word}, over 100 : 1",
+        result=f"{word}, {significant(ratio, 2)} : 1" if ratio < 100 else f"{word}, over 100 : 1",
         formula="half the band / U",
         figures=f"half the band is {quantity(band.half_width, unit, 3)}; 4 or more is comfortable",
         source="ratio of tolerance to uncertainty",

@@ -40,7 +40,7 @@ def missed_prefix(
         code=CODE,
         field=f"reading.{field}",
         sentence=sentence,
-        choices=(Choice(value="as_typed", label=f"It is {display.shown}"),),
+        choices=(Choice(value="as_typed", label=f"Yes, it is {display.shown}"),),
     )
     return Verdict(
         State.PLEASE_CONFIRM,

@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from hembit.apps.checks.schemas import ChoiceOut, Options
 from hembit_core import CORE_VERSION, defaults
 from hembit_core.data_files import table
 from hembit_core.judging.states import RULE_TEXT
 
 _SCHOOLS = (
-    ("appliance_input", "+5 % / −10 % of power", "IEC 60335-1, clause 10, borrowed from appliances"),
+    ("appliance_input", "+5/−10 % of P", "IEC 60335-1, clause 10, borrowed from appliances"),
     ("percent_of_resistance", "± share of R", "a plain ±10 % unless you set another"),
     ("own_limits", "own limits", "cold ohms, one limit or both"),
 )
+
+
+def _limit(source: dict[str, Any]) -> str:
+    note = source.get("note")
+    return f"±{source['limit_K']:g} K" + (f", {note}" if note else "")
 
 
 def options() -> Options:
@@ -25,8 +32,7 @@ def options() -> Options:
             for key, one in alloys.items()
         ),
         temperature_sources=tuple(
-            ChoiceOut(value=key, label=one["label"], detail=f"±{one['limit_K']:g} K")
-            for key, one in sources.items()
+            ChoiceOut(value=key, label=one["label"], detail=_limit(one)) for key, one in sources.items()
         ),
         tolerance_schools=tuple(
             ChoiceOut(value=value, label=label, detail=detail) for value, label, detail in _SCHOOLS

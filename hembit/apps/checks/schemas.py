@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import Field, StringConstraints
+from pydantic import ConfigDict, Field, StringConstraints
 
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.conditions import TemperatureSource
@@ -65,6 +65,8 @@ class Submission(Model):
 
 class CheckSummary(Model):
     """A kept check in a list."""
+
+    model_config = ConfigDict(from_attributes=True)
 
     id: UUID
     label: str

@@ -20,15 +20,17 @@ CASE_BAND = Band(lower=defaults.LEAKING_BELOW)
 def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
     """An empty rail for ``band``, its limits labelled to ``digits`` significant digits."""
 
-    def mark(value: float | None) -> Mark | None:
-        return None if value is None else Mark(value=value, label=quantity(value, unit, digits))
+    def mark(value: float | None, name: str = "") -> Mark | None:
+        if value is None:
+            return None
+        return Mark(value=value, label=f"{name}{quantity(value, unit, digits)}")
 
     return Rail(
         unit=unit,
         band=band,
         lower=mark(band.lower),
         upper=mark(band.upper),
-        nominal=mark(band.nominal),
+        nominal=mark(band.nominal, "nominal "),
         low_gate=low,
         high_gate=high,
     )
@@ -77,7 +79,7 @@ def terminal_to_case() -> Expectation:
             drawing="element_to_case",
             first="terminal 1",
             second="case",
-            disconnect="both wires lifted, fingers off both probes",
+            disconnect="both wires lifted, fingers off",
         ),
         rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
         cautions=cautions("ohms", "to_case"),
@@ -118,9 +120,10 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
     watts = volts**2 / due.hot.nominal
     amps_line = WorkingLine(
         label=f"Current at {volts_text}",
-        result=f"{interval(band.lower, band.upper, 'A', 3)}, nominal {quantity(band.nominal, 'A', 3)}",
+        result=interval(band.lower, band.upper, "A", 3),
         formula="I = U / R_hot",
-        figures=f"{volts_text} / {quantity(due.hot.nominal, 'Ω', 5)}",
+        figures=f"{volts_text} / {quantity(due.hot.nominal, 'Ω', 5)} = {quantity(band.nominal, 'A', 3)}; "
+        "the band by the hot limits",
         source="Ohm's law, at working heat",
         value=band.nominal,
         unit="A",
@@ -141,12 +144,12 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         text=interval(band.lower, band.upper, "A", 3),
         detail=f"{quantity(band.nominal, 'A', 3)} and {power_text(watts)} at {volts_text}",
         overflow_means="take a higher range",
-        zero_means="no current: clamp, thermostat, then the element",
+        zero_means="clamp, thermostat, then the element",
         probes=Probes(
             drawing="element_running",
             first="volts across both terminals",
             second="clamp round one conductor",
-            disconnect="nothing: covers back as far as they go, part called for heat",
+            disconnect="covers back on, called for heat",
         ),
         rail=rail_of(band, "A", 3, Gate(label="0 A", due=False), None),
         cautions=cautions("live"),

@@ -26,7 +26,7 @@ export function Frame() {
   return (
     <div className="flex min-h-screen flex-col">
       <header className="no-print bg-sign p-1 text-on-sign">
-        <div className="flex items-center gap-6 rounded border border-white/70 px-3 py-0.5">
+        <div className="flex items-center gap-6 rounded border border-on-sign/70 px-3 py-0.5">
           <span className="font-bold tracking-[0.12em]">HEMBIT</span>
           <nav aria-label="Places" className="flex gap-1">
             {PLACES.map(({ to, label }) => (
@@ -35,7 +35,7 @@ export function Frame() {
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `rounded px-3 py-1.5 ${isActive ? "bg-white font-semibold text-[#1b4a94]" : ""}`
+                  `rounded px-3 py-1.5 ${isActive ? "bg-on-sign font-semibold text-sign" : ""}`
                 }
               >
                 {label}

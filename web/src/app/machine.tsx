@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext } from "react";
+import { createContext, type ReactNode, useCallback, useContext } from "react";
 import type { Machine } from "@/api/types";
 import { useStored } from "./stored";
 
@@ -17,12 +17,8 @@ export function MachineProvider({ children }: { children: ReactNode }) {
     machine: null,
   });
   const [person, setPerson] = useStored("hembit.person", "");
-  const store = {
-    machine,
-    person,
-    setPerson,
-    state: (next: Machine | null) => setMachine({ machine: next }),
-  };
+  const state = useCallback((next: Machine | null) => setMachine({ machine: next }), [setMachine]);
+  const store = { machine, person, setPerson, state };
   return <MachineContext value={store}>{children}</MachineContext>;
 }
 

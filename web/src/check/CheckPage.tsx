@@ -24,14 +24,14 @@ export function CheckPage() {
   const actions = useMachineActions();
   const gate = gateFor(check.draft.measurand, machine);
   useCheckKeys(check, actions, gate);
-  const shown = check.judgement ?? check.kept?.judgement;
+  const { shown } = check;
   const expectation = check.expectations?.find((one) => one.measurand === check.draft.measurand);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
         <PartPanel check={check} />
       </div>
-      <div className="flex flex-col gap-3.5 px-4.5 py-4">
+      <div className="flex flex-col gap-2.5 px-4.5 py-3.5">
         <Tests
           chosen={check.draft.measurand}
           expectations={check.expectations}
@@ -63,11 +63,7 @@ function Measurement({
   gate: Gate;
 }) {
   const expectation = check.expectations?.find((one) => one.measurand === check.draft.measurand);
-  const shown =
-    check.judgement ??
-    (check.kept?.submission.reading.measurand === check.draft.measurand
-      ? check.kept.judgement
-      : undefined);
+  const { shown } = check;
   if (check.unreachable) {
     return (
       <>
@@ -84,12 +80,15 @@ function Measurement({
         <Expect expectation={shown?.expectation ?? expectation} />
       </div>
       {gate ? (
-        <MachineGate
-          gate={gate}
-          cautions={expectation.cautions}
-          message={check.machineError}
-          actions={actions}
-        />
+        <>
+          <MachineGate
+            gate={gate}
+            cautions={expectation.cautions}
+            message={check.machineError}
+            actions={actions}
+          />
+          <Rail rail={expectation.rail} />
+        </>
       ) : (
         <>
           <Entry check={check} />
@@ -100,7 +99,7 @@ function Measurement({
               {message}
             </Notice>
           ))}
-          <div className="flex flex-wrap items-center gap-3">
+          <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
             <Button look="action" shortcut="Return" onClick={check.keep} disabled={check.keeping}>
               Keep
             </Button>
@@ -140,11 +139,11 @@ function Note({ check }: { check: Check }) {
       <Questions check={check} questions={check.judgement.questions} />
     ) : null;
   }
-  if (!check.kept) return null;
+  if (!check.keptHere) return null;
   return (
     <p className="mt-2 text-muted" role="status">
-      Kept at {clock(check.kept.kept_at)} ·{" "}
-      <Link className="text-action-text underline" to={`/kept/${check.kept.id}`}>
+      Kept at {clock(check.keptHere.kept_at)} ·{" "}
+      <Link className="text-action-text underline" to={`/kept/${check.keptHere.id}`}>
         open it
       </Link>
     </p>

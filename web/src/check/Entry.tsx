@@ -4,6 +4,7 @@ import type { FieldError } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
 import { Select } from "@/ui/Select";
+import { unbroken } from "@/verdict/prose";
 import { type Entry as EntryState, MEASURANDS, UNKNOWN_METER } from "./draft";
 import type { Check } from "./useCheck";
 
@@ -92,7 +93,12 @@ function BigField({ check, name, id, label, unit, readAs, error }: BigFieldProps
   }
 
   return (
-    <div className="flex min-h-[76px] min-w-0 flex-1 items-center gap-2 rounded-lg border-2 border-action bg-well px-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)]">
+    // biome-ignore lint/a11y/noStaticElementInteractions: the whole plate takes the pointer for its input
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the input itself takes the keys
+    <div
+      onClick={() => field.current?.focus()}
+      className="flex min-h-[72px] min-w-0 flex-1 cursor-text items-center gap-2 rounded-lg border-2 border-action bg-well px-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)]"
+    >
       <input
         ref={field}
         id={id}
@@ -103,8 +109,7 @@ function BigField({ check, name, id, label, unit, readAs, error }: BigFieldProps
         autoCapitalize="off"
         spellCheck={false}
         inputMode="text"
-        placeholder={name === "voltage" ? "volts" : "reading"}
-        className="w-full min-w-0 bg-transparent font-mono text-[2.5rem] leading-none outline-none placeholder:text-[1.4rem] placeholder:text-muted"
+        className="field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono text-[2.5rem] leading-none outline-none"
         value={text}
         onKeyDown={onKeyDown}
         onChange={(event) => change(tidy(event.target.value))}
@@ -112,11 +117,9 @@ function BigField({ check, name, id, label, unit, readAs, error }: BigFieldProps
       <span className="shrink-0 font-mono text-2xl text-muted">
         {/[ΩVAa-zL]\s*$/.test(text) ? "" : unit}
       </span>
-      {readAs && (
-        <span className="w-28 shrink-0 text-right text-[0.87rem] leading-snug text-muted max-sm:w-20">
-          read as {readAs}
-        </span>
-      )}
+      <span className="ml-auto w-28 shrink-0 text-right text-[0.87rem] leading-snug text-muted max-sm:w-20">
+        {readAs ? unbroken(`read as ${readAs}`) : "as the display shows it"}
+      </span>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useMeters, useOptions } from "@/api/queries";
 import { Field, FieldMessage, TextInput } from "@/ui/Field";
+import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { type Draft, NO_ALLOY, OWN_RATIO, UNKNOWN_METER } from "./draft";
 import type { Check } from "./useCheck";
@@ -20,7 +21,7 @@ const JUDGED_BY = [
 /** The left zone: what the part should be, and today's conditions. */
 export function PartPanel({ check }: { check: Check }) {
   return (
-    <div className="flex flex-col gap-5">
+    <div className="flex flex-col gap-4">
       <PartGroup check={check} />
       <ToleranceGroup check={check} />
       <TodayGroup check={check} />
@@ -58,8 +59,7 @@ function DraftField(props: {
 function PartGroup({ check }: { check: Check }) {
   const { draft, change } = check;
   return (
-    <section aria-label="Part" className="flex flex-col gap-2">
-      <h2 className="legend">Heating element</h2>
+    <Group title="Heating element" firstOpen>
       <DraftField
         check={check}
         name="label"
@@ -76,7 +76,7 @@ function PartGroup({ check }: { check: Check }) {
         />
       </Field>
       {draft.ratingBy === "plate" ? <PlateFields check={check} /> : <OhmsFields check={check} />}
-    </section>
+    </Group>
   );
 }
 
@@ -99,7 +99,7 @@ function PlateFields({ check }: { check: Check }) {
         unit="V"
       />
       <FieldMessage id="rating" error={check.refusal("spec.rating", draft.power)?.message} />
-      <label className="flex min-h-8 items-center gap-2 text-muted">
+      <label className="flex min-h-7 items-center gap-2 text-muted">
         <input
           type="checkbox"
           className="size-5 accent-[var(--action)]"
@@ -169,8 +169,7 @@ function ToleranceGroup({ check }: { check: Check }) {
     { value: OWN_RATIO, label: "own Ct", detail: "hot/cold ratio as given" },
   ];
   return (
-    <section aria-label="Tolerance" className="flex flex-col gap-2">
-      <h2 className="legend">Tolerance</h2>
+    <Group title="Tolerance">
       <Field id="school" label="School">
         <Select
           id="school"
@@ -230,7 +229,7 @@ function ToleranceGroup({ check }: { check: Check }) {
           onChoose={(value) => change({ rule: value as Draft["rule"] })}
         />
       </Field>
-    </section>
+    </Group>
   );
 }
 
@@ -240,8 +239,7 @@ function TodayGroup({ check }: { check: Check }) {
   const meters = useMeters().data ?? [];
   const meterError = check.refusal("conditions.meter", "set")?.message;
   return (
-    <section aria-label="Today" className="flex flex-col gap-2">
-      <h2 className="legend">Today</h2>
+    <Group title="Today">
       <Field id="meter" label="Meter" error={meterError}>
         <Select
           id="meter"
@@ -262,7 +260,7 @@ function TodayGroup({ check }: { check: Check }) {
         unit="Ω"
         placeholder="leads shorted"
       />
-      <label className="flex min-h-8 items-center gap-2 text-muted">
+      <label className="flex min-h-7 items-center gap-2 text-muted">
         <input
           type="checkbox"
           className="size-5 accent-[var(--action)]"
@@ -295,6 +293,6 @@ function TodayGroup({ check }: { check: Check }) {
         unit="V"
         placeholder="as the plate"
       />
-    </section>
+    </Group>
   );
 }

@@ -7,22 +7,23 @@ export function Questions({ check, questions }: { check: Check; questions: Quest
   const { draft, changeEntry } = check;
   const answers = draft.entries[draft.measurand].answers;
   return (
-    <div className="mt-3 flex flex-col gap-2.5">
+    <div className="mt-2 flex flex-col gap-2">
       {questions.map((question) => (
-        <fieldset key={question.code} className="flex flex-wrap items-center gap-2.5">
-          <legend className="mb-1 font-medium">
-            {question.choices.length > 1 ? question.sentence : "Then:"}
-          </legend>
-          {question.choices.map((choice) => (
-            <Button
-              key={choice.value}
-              onClick={() =>
-                changeEntry({ answers: { ...answers, [question.code]: choice.value } })
-              }
-            >
-              {choice.label}
-            </Button>
-          ))}
+        <fieldset key={question.code} className="flex items-center justify-between gap-3">
+          <legend className="sr-only">{question.sentence}</legend>
+          {question.choices.length > 1 && <p aria-hidden="true">{question.sentence}</p>}
+          <div className="flex shrink-0 gap-2">
+            {question.choices.map((choice) => (
+              <Button
+                key={choice.value}
+                onClick={() =>
+                  changeEntry({ answers: { ...answers, [question.code]: choice.value } })
+                }
+              >
+                {choice.label}
+              </Button>
+            ))}
+          </div>
         </fieldset>
       ))}
     </div>

@@ -44,11 +44,6 @@ export function useCheck() {
       setDraft(afterKeeping);
       void store.invalidateQueries({ queryKey: ["kept"] });
     },
-    onError: (error) => {
-      if (error instanceof Refused && error.errors.some((one) => one.field === "machine")) {
-        stateMachine(null);
-      }
-    },
   });
 
   const change = useCallback(
@@ -79,8 +74,23 @@ export function useCheck() {
     if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
   }
 
+  const machineError = machineErrorOf(keeping.error) ?? machineErrorOf(judged.error);
+  const [lapsed, setLapsed] = useState<string>();
+  useEffect(() => {
+    if (machineError) {
+      setLapsed(machineError);
+      stateMachine(null);
+    }
+  }, [machineError, stateMachine]);
+
   const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
   const refused = sources.filter((one) => one instanceof Refused).flatMap((one) => one.errors);
+  const current = currentJudgement(
+    body === null ? undefined : judged.data,
+    judged.error,
+    settled || insisted,
+  );
+  const keptHere = kept?.judgement.measurand === draft.measurand ? kept : null;
   return {
     draft,
     change,
@@ -95,15 +105,12 @@ export function useCheck() {
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,
-    kept,
     expectations: spec && !isRefused(expected.error, "spec") ? expected.data : undefined,
     expecting: expected.isLoading,
-    judgement: currentJudgement(
-      body === null ? undefined : judged.data,
-      judged.error,
-      settled || insisted,
-    ),
-    machineError: refused.find((one) => one.field === "machine")?.message,
+    judgement: current,
+    shown: current ?? keptHere?.judgement,
+    keptHere,
+    machineError: lapsed,
     unreachable: sources.some((one) => one instanceof NotReached),
     refusal: (field: string, text: string) =>
       shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
@@ -122,6 +129,12 @@ function useSettled(draft: Draft): boolean {
     return () => clearTimeout(timer);
   }, [draft]);
   return settledDraft === draft;
+}
+
+/** What the server says of the machine's state, such as a proof of dead that has lapsed. */
+function machineErrorOf(error: Error | null): string | undefined {
+  if (!(error instanceof Refused)) return undefined;
+  return error.errors.find((one) => one.field === "machine")?.message;
 }
 
 function isRefused(error: Error | null, area: string): boolean {

@@ -3,6 +3,8 @@ import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
 import type { KeptCheck } from "@/api/types";
 import { clock, dateAndClock } from "@/app/machine";
+import { ProbeSketch } from "@/check/ProbeSketch";
+import { Expect } from "@/check/Tests";
 import { Rail } from "@/rail/Rail";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
@@ -58,11 +60,10 @@ function Whole({ check }: { check: KeptCheck }) {
             {check.core_version}
           </p>
         </div>
-        <p>
-          <span className="legend">Expected</span>{" "}
-          <b className="text-lg font-bold">{judgement.expectation.text}</b> ·{" "}
-          {judgement.expectation.detail}
-        </p>
+        <div className="flex gap-6 max-sm:flex-col">
+          <ProbeSketch probes={judgement.expectation.probes} />
+          <Expect expectation={judgement.expectation} />
+        </div>
         <Rail rail={judgement.rail} />
         <Verdict judgement={judgement} />
         <Link to="/kept" className="text-action-text underline">

@@ -27,7 +27,7 @@ export function KeysDialog() {
         <span className="keycap">?</span> keys
       </Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-veil" />
         <Dialog.Content className="plate fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[min(36rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto">
           <Dialog.Title className="text-lg font-semibold">Keys</Dialog.Title>
           <Dialog.Description className="mb-3 text-muted">

@@ -4,8 +4,8 @@ import { railScale, spread, tickLabel } from "./scale";
 
 const GATE = 46;
 const GAP = 10;
-const TOP = 62;
-const BAR = 46;
+const TOP = 54;
+const BAR = 44;
 const BASE = TOP + BAR;
 
 /** The rail: the band as a clear channel, hatched beyond it, the reading with its U as a bar. */
@@ -43,7 +43,7 @@ function Drawing({ rail, width }: { rail: RailData; width: number }) {
   const bandLeft = lower == null ? left : x(lower);
   const bandRight = upper == null ? left + track : x(upper);
   return (
-    <svg width={width} height={BASE + 64} role="img" aria-label={describe(rail)} className="block">
+    <svg width={width} height={BASE + 58} role="img" aria-label={describe(rail)} className="block">
       <defs>
         <pattern
           id={hatch}
@@ -117,10 +117,10 @@ function Drawing({ rail, width }: { rail: RailData; width: number }) {
         strokeWidth="1.6"
       />
       <Axis rail={rail} ticks={scale.ticks} x={x} end={left + track} log={scale.kind === "log"} />
-      <Labels rail={rail} x={x} width={width} />
       {rail.low_gate && <Gate gate={rail.low_gate} x={1} />}
       {rail.high_gate && <Gate gate={rail.high_gate} x={width - GATE - 1} />}
       <Marks rail={rail} x={x} width={width} />
+      <Labels rail={rail} x={x} width={width} />
     </svg>
   );
 }
@@ -171,7 +171,14 @@ function Labels({ rail, x, width }: Place & { width: number }) {
     width,
   );
   return (
-    <g fontSize="13.5" fontWeight="600" fill="var(--within)" textAnchor="middle">
+    <g
+      fontSize="13.5"
+      fill="var(--within)"
+      stroke="var(--ground)"
+      strokeWidth="5"
+      paintOrder="stroke"
+      textAnchor="middle"
+    >
       {marks.map((mark, index) => (
         <text
           key={mark.label}
@@ -234,18 +241,26 @@ function Marks({ rail, x, width }: Place & { width: number }) {
         stroke="var(--ink)"
         strokeWidth="3"
       />
+      <circle
+        cx={centre}
+        cy={middle}
+        r="8.5"
+        fill="var(--ink)"
+        stroke="var(--sheet)"
+        strokeWidth="2"
+      />
       <circle cx={centre} cy={middle} r="3" fill="var(--sheet)" />
       <line
         x1={centre}
         x2={centre}
-        y1={BASE + 24}
-        y2={BASE + 40}
+        y1={BASE + 22}
+        y2={BASE + 36}
         stroke="var(--ink)"
         strokeWidth="1.5"
       />
       <text
         x={label}
-        y={BASE + 56}
+        y={BASE + 52}
         textAnchor="middle"
         fontSize="15.5"
         fontWeight="700"
@@ -261,16 +276,11 @@ function RawMark({ x, label, width }: { x: number; label: string; width: number 
   const toLeft = x + 16 + label.length * 7.4 > width;
   return (
     <g>
-      <path
-        d={`M${x - 7} 14h14l-7 12z`}
-        fill="var(--sheet)"
-        stroke="var(--ink)"
-        strokeWidth="1.8"
-      />
+      <path d={`M${x - 7} 6h14l-7 12z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.8" />
       <line
         x1={x}
         x2={x}
-        y1={26}
+        y1={18}
         y2={TOP}
         stroke="var(--ink)"
         strokeWidth="1.2"
@@ -278,7 +288,7 @@ function RawMark({ x, label, width }: { x: number; label: string; width: number 
       />
       <text
         x={toLeft ? x - 12 : x + 12}
-        y="25"
+        y="17"
         fontSize="13.5"
         fill="var(--muted)"
         textAnchor={toLeft ? "end" : "start"}

@@ -14,7 +14,7 @@ export function Field({
 }) {
   return (
     <div>
-      <div className="grid grid-cols-[6.4rem_1fr] items-center gap-2">
+      <div className="grid grid-cols-[5.7rem_1fr] items-center gap-2">
         <label htmlFor={id} className="text-muted">
           {label}
         </label>
@@ -45,7 +45,7 @@ type InputProps = Omit<InputHTMLAttributes<HTMLInputElement>, "onChange"> & {
 export function TextInput({ id, unit, error, onText, className = "", ...rest }: InputProps) {
   return (
     <div
-      className={`flex min-h-10 items-center rounded-md border bg-well ${error ? "border-bad" : "border-edge"} focus-within:outline-3 focus-within:outline-offset-1 focus-within:outline-[var(--focus)]`}
+      className={`flex min-h-9 items-center rounded-md border bg-well ${error ? "border-bad" : "border-edge"} focus-within:outline-3 focus-within:outline-offset-1 focus-within:outline-[var(--focus)]`}
     >
       <input
         id={id}
@@ -53,7 +53,7 @@ export function TextInput({ id, unit, error, onText, className = "", ...rest }: 
         spellCheck={false}
         aria-invalid={error ? true : undefined}
         aria-describedby={error ? `${id}-error` : undefined}
-        className={`w-full min-w-0 bg-transparent px-2.5 py-1.5 outline-none ${className}`}
+        className={`w-full min-w-0 bg-transparent px-2.5 py-1 outline-none ${className}`}
         onChange={(event) => onText(event.target.value)}
         {...rest}
       />

@@ -19,7 +19,7 @@ export function Select({ id, label, value, items, onChoose }: Props) {
       <Primitive.Trigger
         id={id}
         aria-label={label}
-        className="flex min-h-10 w-full min-w-0 items-center justify-between gap-1 rounded-md border border-edge bg-well px-2.5 py-1.5 text-left"
+        className="flex min-h-9 w-full min-w-0 items-center justify-between gap-1 rounded-md border border-edge bg-well px-2.5 py-1 text-left"
       >
         <span className="truncate">{chosen?.label ?? "…"}</span>
         <ChevronDown aria-hidden="true" size={16} className="shrink-0" />

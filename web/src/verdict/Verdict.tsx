@@ -1,4 +1,5 @@
 import type { Judgement } from "@/api/types";
+import { unbroken } from "./prose";
 import { StateShape, toneOf } from "./states";
 
 const OUTCOME = { accept: "Accepted", reject: "Rejected", undecided: "Undecided" } as const;
@@ -26,14 +27,14 @@ export function Verdict({ judgement, note }: { judgement: Judgement; note?: Reac
           </h2>
           <p className="mt-1">
             <strong className="font-semibold">{OUTCOME[judgement.outcome]}</strong>
-            <span className="text-muted">{sentence.slice(sentence.indexOf(" ("))}</span>
+            <span className="text-muted">{sentence.slice(sentence.indexOf(" ("))}.</span>{" "}
+            {unbroken(judgement.explanation.join(" "))}
           </p>
-          <p className="mt-1.5">{judgement.explanation.join(" ")}</p>
-          <p className="mt-1.5 font-medium">{judgement.next_step}</p>
+          <p className="mt-1 font-medium">{unbroken(judgement.next_step)}</p>
           {judgement.warnings.map((warning) => (
             <p key={warning} className="mt-1.5 flex gap-2" style={{ color: "var(--watch)" }}>
               <StateShape state="watch" size={16} />
-              <span>{warning}</span>
+              <span>{unbroken(warning)}</span>
             </p>
           ))}
           {note}

@@ -1,4 +1,5 @@
 import type { WorkingLine } from "@/api/types";
+import { unbroken } from "./prose";
 
 /** The working, line by line: name and result, formula and figures under it, source last. */
 export function Working({ lines, policy }: { lines: WorkingLine[]; policy: string[] }) {
@@ -7,16 +8,15 @@ export function Working({ lines, policy }: { lines: WorkingLine[]; policy: strin
       <h2 className="legend mb-2">The working</h2>
       <ol>
         {lines.map((line) => (
-          <li key={line.label} className="border-hairline border-b py-2 first:pt-0">
+          <li key={line.label} className="border-hairline border-b py-1.5 first:pt-0">
             <div className="flex items-baseline justify-between gap-3">
               <span>{line.label}</span>
-              <span className="text-right font-semibold">{line.result}</span>
+              <span className="shrink-0 text-right font-semibold">{line.result}</span>
             </div>
-            <div className="text-[0.87rem] text-muted">
-              {line.formula && <div>{line.formula}</div>}
-              {line.figures && <div>{line.figures}</div>}
-              {line.source && <div className="italic">{line.source}</div>}
-            </div>
+            <p className="text-[0.87rem] leading-snug text-muted">
+              {unbroken([line.formula, line.figures].filter(Boolean).join("; "))}
+              {line.source && <i> — {line.source}</i>}
+            </p>
           </li>
         ))}
       </ol>

@@ -1,0 +1,82 @@
+"""What a technician does on the Check screen, in trade words, by the labels that are on it."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+
+class Technician:
+    """A person in front of the Check screen."""
+
+    def __init__(self, page: Page, address: str) -> None:
+        self.page = page
+        self.address = address
+
+    def open_check(self) -> Technician:
+        """Open Hembit; it lands on Check."""
+        self.page.goto(self.address)
+        expect(self.page.get_by_role("heading", name="Heating element")).to_be_visible()
+        return self
+
+    def give_plate(self, watts: str, volts: str, label: str = "") -> Technician:
+        """Type the plate."""
+        if label:
+            self.page.get_by_label("Which one").fill(label)
+        self.page.get_by_label("Rated power").fill(watts)
+        self.page.get_by_label("at", exact=True).first.fill(volts)
+        return self
+
+    def choose(self, field: str, choice: str) -> Technician:
+        """Choose ``choice`` in the list called ``field``."""
+        self.page.get_by_label(field, exact=True).click()
+        self.page.get_by_role("option", name=choice).click()
+        return self
+
+    def say_loose(self) -> Technician:
+        """Say that the part lies loose on the bench."""
+        self.page.get_by_role("button", name="Loose part on the bench").click()
+        return self
+
+    def zero_leads(self, text: str) -> Technician:
+        """Type what the shorted leads show."""
+        self.page.get_by_label("Lead zero").fill(text)
+        return self
+
+    def test(self, title: str) -> Technician:
+        """Take up another test of the part."""
+        self.page.get_by_role("radio", name=title).click()
+        return self
+
+    def read(self, text: str) -> Technician:
+        """Type what the display shows."""
+        self.page.get_by_label("What the display shows").fill(text)
+        return self
+
+    def go_live(self) -> Technician:
+        """State that the machine is live."""
+        self.page.get_by_role("button", name="It is live now").click()
+        return self
+
+    def read_running(self, volts: str, amps: str) -> Technician:
+        """Type volts and amps."""
+        self.page.get_by_label("Volts on the display").fill(volts)
+        self.page.get_by_label("Amps on the display").fill(amps)
+        return self
+
+    def keep(self) -> Technician:
+        """Press Return in the entry."""
+        self.page.locator("#entry").press("Enter")
+        return self
+
+    def see_verdict(self, *texts: str) -> Technician:
+        """Wait until the verdict says all of these."""
+        verdict = self.page.get_by_role("region", name="Verdict")
+        for text in texts:
+            expect(verdict).to_contain_text(text)
+        return self
+
+    def see(self, *texts: str) -> Technician:
+        """Wait until the page shows all of these."""
+        for text in texts:
+            expect(self.page.get_by_text(text).first).to_be_visible()
+        return self

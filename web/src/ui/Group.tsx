@@ -1,0 +1,39 @@
+import { ChevronDown } from "lucide-react";
+import { type ReactNode, useId, useState } from "react";
+import { useWide } from "./useWide";
+
+type Props = { title: string; firstOpen?: boolean; children: ReactNode };
+
+/** A titled group of fields. On a phone it folds, so that the reading stays within reach. */
+export function Group({ title, firstOpen = false, children }: Props) {
+  const wide = useWide();
+  const [open, setOpen] = useState(firstOpen);
+  const body = useId();
+  if (wide) {
+    return (
+      <section aria-label={title} className="flex flex-col gap-1.5">
+        <h2 className="legend">{title}</h2>
+        {children}
+      </section>
+    );
+  }
+  return (
+    <section aria-label={title} className="flex flex-col gap-1.5">
+      <h2>
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls={body}
+          onClick={() => setOpen(!open)}
+          className="legend flex min-h-11 w-full items-center justify-between"
+        >
+          {title}
+          <ChevronDown aria-hidden="true" size={18} className={open ? "rotate-180" : ""} />
+        </button>
+      </h2>
+      <div id={body} hidden={!open} className={open ? "flex flex-col gap-1.5" : ""}>
+        {children}
+      </div>
+    </section>
+  );
+}
