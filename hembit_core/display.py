@@ -32,7 +32,7 @@ _EXAMPLE = {
     Function.CURRENT: "9.2",
 }
 _BEYOND = {Function.RESISTANCE: 1e12, Function.VOLTAGE: 1e5, Function.CURRENT: 1e5}
-_OVERFLOW = re.compile(r"(\.?[0O]\s?\.?\s?L\.?|∞)\s*([kKMG]?\s*(Ω|[oO]hms?|[vV]|[aA])?)")
+_OVERFLOW = re.compile(r"(\.?[0Oo]\s?\.?\s?[Ll]\.?|∞)\s*([kKMG]?\s*(Ω|[oO]hms?|[vV]|[aA])?)")
 _COUPLING = re.compile(r"^(AC|DC|~|⎓|=)\s*(?=[-+.,0-9])|\s*(AC|DC|~|⎓|=)$", re.IGNORECASE)
 
 

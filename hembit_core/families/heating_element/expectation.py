@@ -122,8 +122,8 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         label=f"Current at {volts_text}",
         result=interval(band.lower, band.upper, "A", 3),
         formula="I = U / R_hot",
-        figures=f"{volts_text} / {quantity(due.hot.nominal, 'Ω', 5)} = {quantity(band.nominal, 'A', 3)}; "
-        "the band by the hot limits",
+        figures=f"{volts_text} / {quantity(due.hot.nominal, 'Ω', 5)} = "
+        f"{quantity(band.nominal, 'A', 3)}; the band by the hot limits",
         source="Ohm's law, at working heat",
         value=band.nominal,
         unit="A",

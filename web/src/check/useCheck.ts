@@ -82,6 +82,9 @@ export function useCheck() {
       stateMachine(null);
     }
   }, [machineError, stateMachine]);
+  useEffect(() => {
+    if (machine) setLapsed(undefined);
+  }, [machine]);
 
   const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
   const refused = sources.filter((one) => one instanceof Refused).flatMap((one) => one.errors);

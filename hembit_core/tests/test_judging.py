@@ -1,0 +1,146 @@
+"""Bands, states, decision rules: by hand and by property."""
+
+from __future__ import annotations
+
+import unittest
+from math import inf
+
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from hembit_core.judging.bands import Band, Shift, decidability, hidden, place, power_of_ten
+from hembit_core.judging.resolve import resolve
+from hembit_core.judging.states import DecisionRule, Outcome, Side, State, outcome_of
+
+BAND = Band(lower=22.9, upper=26.72, nominal=24.05)
+values = st.floats(0.01, 1e4)
+uncertainties = st.floats(0, 100)
+SEVERITY = [State.WITHIN, State.WATCH, State.JUST_WITHIN, State.JUST_OUTSIDE, State.OUTSIDE]
+RANK = {Outcome.ACCEPT: 0, Outcome.UNDECIDED: 1, Outcome.REJECT: 2}
+
+
+class Places(unittest.TestCase):
+    def test_by_hand(self) -> None:
+        cases = [
+            (24.4, 0.67, State.WITHIN, None),
+            (26.7, 0.69, State.JUST_WITHIN, Side.HIGH),
+            (26.9, 0.69, State.JUST_OUTSIDE, Side.HIGH),
+            (27.7, 0.70, State.OUTSIDE, Side.HIGH),
+            (22.3, 0.65, State.JUST_OUTSIDE, Side.LOW),
+            (20.0, 0.65, State.OUTSIDE, Side.LOW),
+        ]
+        for value, expanded, state, side in cases:
+            with self.subTest(value):
+                placement = place(value, expanded, BAND)
+                self.assertEqual((placement.state, placement.side), (state, side))
+
+    def test_a_limit_belongs_to_the_band(self) -> None:
+        self.assertEqual(place(26.72, 0.1, BAND).state, State.JUST_WITHIN)
+        self.assertTrue(BAND.contains(26.72))
+
+    def test_watch_lies_between_the_limits(self) -> None:
+        band = Band(lower=10, watch_lower=12, watch_upper=18, upper=20)
+        self.assertEqual(place(18.5, 0.5, band).state, State.WATCH)
+        self.assertEqual(place(11.5, 0.5, band).side, Side.LOW)
+        self.assertEqual(place(19.8, 0.5, band).state, State.JUST_WITHIN)
+        self.assertEqual(place(15, 0.5, band).state, State.WITHIN)
+
+    def test_a_one_sided_band(self) -> None:
+        band = Band(lower=2e7)
+        self.assertEqual(place(1.8e6, 1e5, band).state, State.OUTSIDE)
+        self.assertEqual(place(9e9, 1e5, band).state, State.WITHIN)
+        self.assertEqual(Band(upper=190, nominal=65).half_width, 125)
+
+    def test_a_band_without_limits_or_with_crossed_ones_is_refused(self) -> None:
+        for limits in ({}, {"nominal": 3}, {"lower": 5, "upper": 4}, {"upper": 5, "watch_upper": 6}):
+            with self.subTest(limits), self.assertRaises(ValueError):
+                Band(**limits)
+
+    @given(values, values, uncertainties)
+    def test_monotonic_in_the_reading(self, one: float, other: float, expanded: float) -> None:
+        """Above the band's middle, a higher reading is never judged milder."""
+        low, high = sorted((one, other))
+        assume(low >= (22.9 + 26.72) / 2)
+        self.assertLessEqual(
+            SEVERITY.index(place(low, expanded, BAND).state),
+            SEVERITY.index(place(high, expanded, BAND).state),
+        )
+
+    @given(values, uncertainties, st.floats(0, 20), st.sampled_from(DecisionRule))
+    def test_a_wider_band_never_turns_accept_into_reject(
+        self, value: float, expanded: float, wider: float, rule: DecisionRule
+    ) -> None:
+        wide = Band(lower=22.9 - wider, upper=26.72 + wider, nominal=24.05)
+        before = outcome_of(place(value, expanded, BAND).state, rule)
+        after = outcome_of(place(value, expanded, wide).state, rule)
+        self.assertLessEqual(RANK[after], RANK[before])
+
+    @given(values, uncertainties, st.sampled_from([1e-3, 1e3, 1e6]))
+    def test_scaling_units_changes_nothing(self, value: float, expanded: float, factor: float) -> None:
+        assume(all(abs(abs(value - limit) - expanded) > 1e-6 for limit in (22.9, 26.72)))
+        assume(min(abs(value - 22.9), abs(value - 26.72)) > 1e-6)
+        scaled = place(value * factor, expanded * factor, BAND.scaled(factor))
+        self.assertEqual(scaled.state, place(value, expanded, BAND).state)
+
+
+class Rules(unittest.TestCase):
+    def test_the_three_rules(self) -> None:
+        simple, acceptance, rejection = DecisionRule
+        accept, reject, undecided = Outcome
+        table = {
+            State.WITHIN: (accept, accept, accept),
+            State.WATCH: (accept, accept, accept),
+            State.JUST_WITHIN: (accept, undecided, accept),
+            State.JUST_OUTSIDE: (reject, reject, undecided),
+            State.OUTSIDE: (reject, reject, reject),
+            State.OPEN: (reject, reject, reject),
+            State.SHORT: (reject, reject, reject),
+            State.LEAKING: (reject, reject, reject),
+            State.NOT_READY: (undecided, undecided, undecided),
+            State.NOT_DECIDABLE: (undecided, undecided, undecided),
+            State.NOT_COMPARABLE: (undecided, undecided, undecided),
+            State.PLEASE_CONFIRM: (undecided, undecided, undecided),
+        }
+        self.assertEqual(set(table), set(State))
+        for state, outcomes in table.items():
+            found = tuple(outcome_of(state, rule) for rule in (simple, acceptance, rejection))
+            self.assertEqual(found, outcomes, state)
+
+
+class Hides(unittest.TestCase):
+    path = Shift(State.NOT_COMPARABLE, 0, inf, "lift one end")
+
+    def test_a_parallel_path_hides_all_but_too_high(self) -> None:
+        for value in (0.1, 15, 24.4):
+            self.assertTrue(hidden(value, BAND, self.path))
+        self.assertFalse(hidden(27.7, BAND, self.path))
+
+    def test_heat_hides_what_it_could_have_raised(self) -> None:
+        warm = Shift(State.NOT_READY, -1.0, 0, "let it cool")
+        self.assertTrue(hidden(27.0, BAND, warm))
+        self.assertTrue(hidden(23.5, BAND, warm))
+        self.assertFalse(hidden(25.0, BAND, warm))
+        self.assertFalse(hidden(20.0, BAND, warm))
+
+    def test_the_first_state_by_precedence_is_named(self) -> None:
+        warm = Shift(State.NOT_READY, -1.0, 0, "let it cool")
+        resolved = resolve(24.4, 0.1, BAND, (self.path, warm))
+        self.assertEqual(resolved.state, State.NOT_READY)
+        self.assertEqual(resolved.remedies, ("lift one end", "let it cool"))
+
+    def test_a_coarse_meter_decides_only_gross_faults(self) -> None:
+        self.assertEqual(resolve(24.4, 3.7, BAND).state, State.NOT_DECIDABLE)
+        self.assertEqual(resolve(40.0, 3.7, BAND).state, State.OUTSIDE)
+        self.assertAlmostEqual(decidability(BAND, 0.67), 2.85, places=2)
+        self.assertEqual(decidability(BAND, 0), inf)
+
+
+class PowersOfTen(unittest.TestCase):
+    def test_clean_powers_are_found(self) -> None:
+        cases = {2440.0: -2, 24400.0: -3, 0.0244: 3, 2.44: 1, 24.4e6: -6, 244.0: -1}
+        for value, power in cases.items():
+            self.assertEqual(power_of_ten(value, BAND), power)
+
+    def test_a_value_in_the_band_or_no_power_away_is_not_questioned(self) -> None:
+        for value in (24.4, 27.7, 0.0, 35.0, 2900.0):
+            self.assertIsNone(power_of_ten(value, BAND))
