@@ -79,6 +79,7 @@ class ReadingUncertainty:
     percent: float
     counts: float
     step: float
+    stated: bool
 
     def line(self, label: str, display: Display) -> WorkingLine:
         """The share as a line of the working."""
@@ -88,7 +89,7 @@ class ReadingUncertainty:
             formula="u = (a % · reading + n · last digit) / √3",
             figures=f"({self.percent:g} % · {display.shown} + {self.counts:g} · "
             f"{quantity(self.step, display.unit, 1)}) / √3",
-            source="meter's stated accuracy, rectangular; JCGM 100, 4.3.7",
+            source=f"{'stated' if self.stated else 'default'} accuracy, rectangular; JCGM 100, 4.3.7",
             value=self.standard,
             unit=display.unit,
         )
@@ -135,7 +136,7 @@ def reading_uncertainty(
         percent = percent if likely.percent is None else likely.percent
         counts = counts if likely.counts is None else likely.counts
     limit = percent / 100 * abs(display.value) + counts * step
-    return ReadingUncertainty(limit, rectangular(limit), percent, counts, step)
+    return ReadingUncertainty(limit, rectangular(limit), percent, counts, step, meter.stated)
 
 
 def stated_range(meter: Meter, function: Function, range_top: float | None) -> MeterRange | None:

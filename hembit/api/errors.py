@@ -59,7 +59,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        return answer(request, [_from_pydantic(one) for one in error.errors])
+        return answer(request, _without_echoes([_from_pydantic(one) for one in error.errors]))
 
     @api.exception_handler(AmbiguousInput)
     def ambiguous(request: HttpRequest, error: AmbiguousInput) -> HttpResponse:
@@ -99,6 +99,16 @@ def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
     else:
         message = _SENTENCES.get(kind) or str(error["msg"]).removeprefix("Value error, ")
     return FieldError(field=_dotted(error["loc"]), message=message, code=kind)
+
+
+def _without_echoes(errors: list[FieldError]) -> list[FieldError]:
+    """Drop "too few entries" of a list whose entry is itself what is wrong."""
+    fields = [one.field for one in errors]
+    return [
+        one
+        for one in errors
+        if one.code != "too_short" or not any(field.startswith(f"{one.field}.") for field in fields)
+    ]
 
 
 # Tags of discriminated unions stand in pydantic's locations, but are not fields.

@@ -47,6 +47,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "hembit.sqlite3",
+        "TEST": {"NAME": DATA / "test.sqlite3"},
         "OPTIONS": {
             # An acknowledged reading survives a power cut: WAL, synchronous=FULL.
             "transaction_mode": "IMMEDIATE",

@@ -29,6 +29,7 @@ export function CheckPage() {
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
+        <h1 className="sr-only">Check one part</h1>
         <PartPanel check={check} />
       </div>
       <div className="flex flex-col gap-2.5 px-4.5 py-3.5">

@@ -87,7 +87,11 @@ export function useCheck() {
   }, [machine]);
 
   const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
-  const refused = sources.filter((one) => one instanceof Refused).flatMap((one) => one.errors);
+  const asked = new Set(judged.data?.questions.map((one) => one.code));
+  const refused = sources
+    .filter((one) => one instanceof Refused)
+    .flatMap((one) => one.errors)
+    .filter((one) => !asked.has(one.code));
   const current = currentJudgement(
     body === null ? undefined : judged.data,
     judged.error,

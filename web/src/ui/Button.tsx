@@ -16,7 +16,7 @@ export function Button({ look = "plain", shortcut, className = "", children, ...
   return (
     <button
       type="button"
-      className={`inline-flex min-h-11 items-center gap-2.5 rounded-md border px-4 py-1.5 disabled:opacity-60 ${LOOKS[look]} ${className}`}
+      className={`inline-flex min-h-[44px] items-center gap-2.5 rounded-md border px-4 py-1.5 disabled:opacity-60 ${LOOKS[look]} ${className}`}
       {...rest}
     >
       {children}

@@ -25,7 +25,7 @@ export function Group({ title, firstOpen = false, children }: Props) {
           aria-expanded={open}
           aria-controls={body}
           onClick={() => setOpen(!open)}
-          className="legend flex min-h-11 w-full items-center justify-between"
+          className="legend flex min-h-[44px] w-full items-center justify-between"
         >
           {title}
           <ChevronDown aria-hidden="true" size={18} className={open ? "rotate-180" : ""} />

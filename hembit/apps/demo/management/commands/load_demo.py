@@ -24,14 +24,19 @@ class Command(BaseCommand):
     help = "Load the demo workshop: two meters and six kept checks."
 
     def handle(self, *args: Any, **options: Any) -> None:
-        meters = {
-            one["name"]: add_meter(Meter.model_validate(one)).pk
-            for one in json.loads((DATA / "meters.json").read_text("utf-8"))
-        }
+        meters = load_meters()
         checks = json.loads((DATA / "checks.json").read_text("utf-8"))["checks"]
         now = timezone.now()
         stored = sum(_keep(one, meters, now) for one in checks)
         self.stdout.write(f"Demo data: {len(meters)} meters, {stored} checks stored.")
+
+
+def load_meters() -> dict[str, int]:
+    """Add the demo's meters; their numbers by name."""
+    return {
+        one["name"]: add_meter(Meter.model_validate(one)).pk
+        for one in json.loads((DATA / "meters.json").read_text("utf-8"))
+    }
 
 
 def _keep(one: dict[str, Any], meters: dict[str, int], now: datetime) -> bool:

@@ -1,0 +1,70 @@
+"""Browser journeys: the built front end, served for real, driven in headless Chromium."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any
+
+from django.test import LiveServerTestCase
+from playwright.sync_api import Page, expect
+
+from e2e.browser import DESKTOP, chromium
+from e2e.technician import Technician
+from hembit.apps.demo.management.commands.load_demo import load_meters
+
+# Playwright's synchronous interface runs a loop of its own in this thread.
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+expect.set_options(timeout=8_000)
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+class BrowserCase(LiveServerTestCase):
+    """One Chromium for a class, a fresh context for each test; page errors fail the test."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        holder = chromium()
+        cls.browser = holder.__enter__()
+        cls.addClassCleanup(holder.__exit__, None, None, None)
+
+    def setUp(self) -> None:
+        load_meters()
+        self.page_errors: list[str] = []
+        self.technician = self.new_technician()
+        self.page = self.technician.page
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.page_errors, [])
+
+    def new_technician(self, **context: Any) -> Technician:
+        """A person at a browser of their own."""
+        page = self.browser.new_context(**{"viewport": DESKTOP, **context}).new_page()
+        self.addCleanup(page.context.close)
+        page.on("pageerror", lambda error: self.page_errors.append(str(error)))
+        return Technician(page, self.live_server_url)
+
+    def at_the_deck_oven(self) -> Technician:
+        """Check is open, the deck oven's element given, the bench meter zeroed, the part loose."""
+        return (
+            self.technician.open_check()
+            .give_plate("2200", "230", "Deck oven, front element")
+            .choose("Meter", "Bench meter 2")
+            .zero_leads("0.2")
+            .say_loose()
+        )
+
+    def assert_accessible(self, page: Page, where: str) -> None:
+        """No violation of WCAG 2 A and AA that axe can find."""
+        page.evaluate(AXE.read_text("utf-8"))
+        found = page.evaluate(
+            "rules => axe.run({runOnly: rules})",
+            ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"],
+        )
+        problems = [
+            f"{one['id']}: {node['html'][:160]} {node.get('failureSummary', '')[:200]}"
+            for one in found["violations"]
+            for node in one["nodes"]
+        ]
+        self.assertEqual(problems, [], where)

@@ -1,0 +1,202 @@
+"""A technician at the Check screen: from the plate to the kept verdict."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+from e2e.tests.browser_case import BrowserCase
+from hembit.apps.checks.models import Check
+
+
+class Journeys(BrowserCase):
+    def test_judge_and_keep_a_good_element_and_find_it_again(self) -> None:
+        self.technician.open_check().give_plate("2200", "230", "Deck oven, front element")
+        self.technician.see("22.90–26.72 Ω", "both wires lifted off the terminals")
+        expect(self.page.get_by_role("status", name="Machine state")).to_contain_text("Not stated")
+        expect(self.page.get_by_label("What the display shows")).to_have_count(0)
+        self.technician.choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()
+        self.technician.read("24.6").see_verdict("Within", "Accepted", "simple rule")
+        self.technician.see("24.40 ± 0.67 Ω", "R = U² / P")
+        self.technician.keep().see_verdict("Kept at")
+        expect(self.page.get_by_label("What the display shows")).to_have_value("")
+        self.page.get_by_role("link", name="Kept checks").click()
+        self.page.get_by_label("Find").fill("front")
+        self.page.get_by_role("link", name="Deck oven, front element").click()
+        self.technician.see_verdict("Within", "Accepted").see("24.40 ± 0.67 Ω", "Bench meter 2")
+        self.technician.see("loose part on the bench")
+        self.assertEqual(Check.objects.get().submission["reading"]["display"], "24.6")
+
+    def test_an_open_element_by_the_ol_button(self) -> None:
+        self.at_the_deck_oven()
+        self.page.get_by_role("button", name="OL", exact=True).click()
+        self.technician.see_verdict("Open: no path from end to end", "Rejected").keep()
+        self.technician.see_verdict("Kept at")
+        self.assertEqual(Check.objects.get().state, "open")
+
+    def test_a_leaking_element(self) -> None:
+        self.at_the_deck_oven().test("Terminal to case").read("1.8 M")
+        self.technician.see_verdict("Leaking: do not energise until an insulation test decides")
+        self.technician.see_verdict("fingers off both probes").keep().see_verdict("Kept at")
+
+    def test_a_reading_near_the_limit_by_two_rules(self) -> None:
+        self.at_the_deck_oven().read("26.9")
+        self.technician.see_verdict("Just within", "too close to call", "Accepted")
+        self.technician.choose("Decide by", "guarded acceptance")
+        self.technician.see_verdict("Just within", "Undecided", "guarded acceptance")
+
+    def test_a_low_reading_asks_for_the_alloy(self) -> None:
+        self.at_the_deck_oven().read("22.5").see_verdict("give the alloy", "Undecided")
+        self.technician.choose("Alloy", "NiCr 80/20").see("21.81–25.44 Ω").see_verdict("Just within")
+
+    def test_a_missed_prefix_is_asked_after_a_pause_and_judged_once_confirmed(self) -> None:
+        self.at_the_deck_oven().read("2.44 k")
+        self.technician.see_verdict("Please confirm", "factor of 100")
+        self.technician.keep().see_verdict("Please confirm")
+        self.assertFalse(Check.objects.exists())
+        self.page.get_by_role("button", name="Yes, it is 2.44 kΩ").click()
+        self.technician.see_verdict("Outside, high").keep().see_verdict("Kept at")
+
+    def test_an_ambiguous_separator_offers_both_meanings(self) -> None:
+        self.at_the_deck_oven().read("24,600").see("can be read two ways")
+        self.page.get_by_role("button", name="24.600 (decimal comma)").click()
+        self.technician.see_verdict("Within").see("24.4")
+
+    def test_in_circuit_proves_little(self) -> None:
+        self.at_the_deck_oven().read("24.4").choose("Connection", "In circuit")
+        self.technician.see_verdict("Not comparable", "Lift one end")
+        self.technician.read("OL").see_verdict("Open")
+
+    def test_the_live_pair(self) -> None:
+        self.at_the_deck_oven().test("Volts and amps")
+        self.technician.see("Volts and amps need it live").go_live()
+        band = self.page.get_by_role("status", name="Machine state")
+        expect(band).to_contain_text("LIVE since")
+        self.technician.read_running("221.5", "9.2").see_verdict("Within", "2040 W is due")
+        self.technician.see("8.29–9.67 A", "9.20 ± 0.43 A").keep().see_verdict("Kept at")
+        self.technician.read_running("221.5", "0.0").see_verdict("volts, but no current")
+        self.page.get_by_role("group", name=re.compile("clamp")).get_by_text("Yes").click()
+        self.page.get_by_role("group", name=re.compile("thermostat")).get_by_text("Yes").click()
+        self.technician.see_verdict("Open under load, or a joint is open")
+        self.technician.test("Between the terminals").see("Switch off, lock off")
+        self.page.keyboard.press("d")
+        expect(band).to_contain_text("Not stated")
+        self.technician.see("Before ohms are taken: is it dead?")
+
+    def test_proved_dead_has_a_name_and_a_time(self) -> None:
+        self.technician.open_check().give_plate("2200", "230")
+        self.page.get_by_placeholder("your name").fill("Ilse")
+        self.page.get_by_role("button", name="Proved dead").click()
+        band = self.page.get_by_role("status", name="Machine state")
+        expect(band).to_contain_text(re.compile(r"Proved dead by Ilse at \d\d:\d\d"))
+
+    def test_two_plate_pairs(self) -> None:
+        self.technician.open_check().give_plate("2200", "230")
+        self.page.get_by_label("dual plate").check()
+        self.page.locator("#power2").fill("1800")
+        self.page.locator("#voltage2").fill("208")
+        self.technician.see("By plate pair 2, hot")
+        expect(self.page.get_by_text("disagree by more")).to_have_count(0)
+        self.page.locator("#power2").fill("1000")
+        self.technician.see("disagree by more than rounding allows")
+
+    def test_keyboard_only(self) -> None:
+        self.technician.open_check()
+        keys = self.page.keyboard
+        keys.press("w")
+        keys.type("2200")
+        keys.press("Tab")
+        keys.type("230")
+        keys.press("Alt+z")
+        keys.type("0.2")
+        keys.press("Alt+b")
+        expect(self.page.locator("#entry")).to_be_focused()
+        keys.type("24,6")
+        self.technician.see_verdict("Within")
+        keys.press("Enter")
+        self.technician.see_verdict("Kept at")
+        keys.press("o")
+        expect(self.page.locator("#entry")).to_have_value("OL")
+        keys.type("L")
+        expect(self.page.locator("#entry")).to_have_value("OL")
+        self.technician.see_verdict("Open")
+        keys.press("Escape")
+        expect(self.page.locator("#entry")).to_have_value("")
+        keys.press("ArrowDown")
+        self.technician.see("any figure below 20 MΩ is a leak")
+        keys.press("?")
+        expect(self.page.get_by_role("dialog", name="Keys")).to_be_visible()
+        keys.press("Escape")
+        keys.press("Escape")
+        keys.press("k")
+        self.technician.see("Heating element, 2200 W 230 V")
+
+
+class NothingIsLost(BrowserCase):
+    def test_bad_input_is_answered_beside_its_field(self) -> None:
+        self.technician.open_check()
+        self.page.get_by_label("Rated power").fill("2200")
+        self.page.get_by_label("at", exact=True).first.focus()
+        self.page.get_by_label("Lead zero").focus()
+        self.technician.see("Give the voltage in V.")
+        for field, text, answer in (
+            ("Rated power", "-5", "“-5” was read as -5 W"),
+            ("Rated power", "1e300", "1e+300 W"),
+            ("Rated power", "warm", "“warm” is not a figure"),
+            ("Rated power", "230 V", "is in V"),
+        ):
+            self.page.get_by_label(field).fill(text)
+            self.technician.see(answer)
+            expect(self.page.get_by_label(field)).to_have_value(text)
+        self.technician.give_plate("2200", "230").zero_leads("1.4").say_loose()
+        for text, answer in (
+            ("-3", "ohms are not"),
+            ("1e300", "no meter shows"),
+            ("warm", "is not a figure"),
+            ("230 V", "ohms are asked for"),
+        ):
+            self.technician.read(text).see(answer)
+            expect(self.page.get_by_label("What the display shows")).to_have_value(text)
+        self.technician.read("24.6").see("leads or plugs are bad")
+
+    def test_a_reload_keeps_what_was_typed(self) -> None:
+        self.at_the_deck_oven().read("26.9").see_verdict("Just within")
+        self.page.reload()
+        self.technician.see_verdict("Just within")
+        expect(self.page.get_by_label("Rated power")).to_have_value("2200")
+        expect(self.page.get_by_label("What the display shows")).to_have_value("26.9")
+
+    def test_a_lost_answer_is_sent_again_and_stored_once(self) -> None:
+        self.at_the_deck_oven().read("24.6").see_verdict("Within")
+        # The check arrives, its answer is lost on the way back.
+        self.page.route("**/api/checks", lambda route: (route.fetch(), route.abort()), times=1)
+        self.technician.keep().see("The server does not answer")
+        expect(self.page.get_by_label("What the display shows")).to_have_value("24.6")
+        self.technician.keep().see_verdict("Kept at")
+        self.assertEqual(Check.objects.count(), 1)
+
+    def test_return_pressed_twice_keeps_once(self) -> None:
+        self.at_the_deck_oven().read("24.6").see_verdict("Within")
+        self.page.locator("#entry").press("Enter")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see_verdict("Kept at")
+        self.assertEqual(Check.objects.count(), 1)
+
+    def test_a_lapsed_proof_is_asked_for_again(self) -> None:
+        self.technician.open_check().give_plate("2200", "230")
+        self.page.evaluate(
+            """() => localStorage.setItem("hembit.machine", JSON.stringify({machine:
+            {state: "proved_dead", by: "Ilse", at: new Date(Date.now() - 4.2e6).toISOString()}}))"""
+        )
+        self.page.reload()
+        self.technician.read("24.6").see("The proof of dead by Ilse is 70 minutes old")
+        self.technician.say_loose().see_verdict("Within")
+        expect(self.page.get_by_text("70 minutes old")).to_have_count(0)
+
+    def test_a_new_part_asks_again_and_keeps_the_bench(self) -> None:
+        self.at_the_deck_oven().read("24.6").see_verdict("Within")
+        self.page.get_by_role("button", name="New part").click()
+        expect(self.page.get_by_label("Rated power")).to_have_value("")
+        expect(self.page.get_by_label("Lead zero")).to_have_value("0.2")
+        self.technician.give_plate("1000", "230").see("is it dead?")

@@ -1,0 +1,129 @@
+"""bin/demo as a person starts it: served by gunicorn, kept through a kill -9."""
+
+from __future__ import annotations
+
+import json
+import os
+import re
+import signal
+import socket
+import subprocess
+import tempfile
+import time
+import unittest
+from http.cookiejar import CookieJar
+from pathlib import Path
+from urllib.request import HTTPCookieProcessor, OpenerDirector, Request, build_opener
+from uuid import uuid4
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+class Demo(unittest.TestCase):
+    def setUp(self) -> None:
+        self.data = tempfile.TemporaryDirectory()
+        self.addCleanup(self.data.cleanup)
+        self.port = free_port()
+
+    def start(self) -> subprocess.Popen[str]:
+        server = subprocess.Popen(
+            [ROOT / "bin" / "demo", "--port", str(self.port)],
+            env={**os.environ, "HEMBIT_DATA": self.data.name},
+            stdout=subprocess.PIPE,
+            stderr=subprocess.DEVNULL,
+            text=True,
+            start_new_session=True,
+        )
+        self.addCleanup(self.stop, server, signal.SIGTERM)
+        assert server.stdout
+        self.said = server.stdout.readline()
+        return server
+
+    def stop(self, server: subprocess.Popen[str], how: signal.Signals) -> None:
+        if server.poll() is None:
+            os.killpg(server.pid, how)
+            server.wait(20)
+        if server.stdout:
+            server.stdout.close()
+
+    def browser(self) -> OpenerDirector:
+        """An opener with the cookie of the first page, once it is served."""
+        opener = build_opener(HTTPCookieProcessor(CookieJar()))
+        for _ in range(100):
+            try:
+                with opener.open(f"http://127.0.0.1:{self.port}/") as page:
+                    self.page = page.read().decode()
+                    return opener
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("bin/demo did not serve its page within 10 s")
+
+    def keep(self, opener: OpenerDirector, number: str) -> int:
+        body = {
+            "id": number,
+            "label": "kept before the power went",
+            "spec": {
+                "kind": "heating_element",
+                "rating": {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]},
+            },
+            "reading": {"measurand": "between_terminals", "display": "24.6"},
+            "machine": {"state": "loose_part"},
+        }
+        jar = next(one.cookiejar for one in opener.handlers if isinstance(one, HTTPCookieProcessor))
+        token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+        request = Request(
+            f"http://127.0.0.1:{self.port}/api/checks",
+            json.dumps(body).encode(),
+            {"Content-Type": "application/json", "X-CSRFToken": token},
+        )
+        with opener.open(request) as answer:
+            return int(answer.status)
+
+    def test_served_for_real_and_kept_through_a_kill(self) -> None:
+        server = self.start()
+        self.assertIn(f"http://127.0.0.1:{self.port}", self.said)
+        opener = self.browser()
+        script = re.search(r'src="(/assets/[^"]+\.js)"', self.page)
+        assert script
+        with opener.open(
+            Request(f"http://127.0.0.1:{self.port}{script[1]}", headers={"Accept-Encoding": "gzip"})
+        ) as asset:
+            self.assertIn("immutable", asset.headers["Cache-Control"])
+            self.assertEqual(asset.headers["Content-Encoding"], "gzip")
+        number = str(uuid4())
+        self.assertEqual(self.keep(opener, number), 201)
+        self.stop(server, signal.SIGKILL)
+        self.start()
+        with self.browser().open(f"http://127.0.0.1:{self.port}/api/checks/{number}") as kept:
+            self.assertEqual(json.load(kept)["label"], "kept before the power went")
+
+    def test_a_taken_port_is_said(self) -> None:
+        with socket.socket() as other:
+            other.bind(("127.0.0.1", self.port))
+            other.listen()
+            result = self.run_demo("--port", str(self.port))
+        self.assertNotEqual(result.returncode, 0)
+        self.assertIn(f"Port {self.port} is taken", result.stderr)
+
+    def test_wrong_words_are_answered(self) -> None:
+        for words in (["--port", "many"], ["--port", "0"], ["--port"], ["--prot", "1"]):
+            with self.subTest(words):
+                result = self.run_demo(*words)
+                self.assertEqual(result.returncode, 2)
+                self.assertIn("port", result.stderr)
+
+    def run_demo(self, *words: str) -> subprocess.CompletedProcess[str]:
+        return subprocess.run(
+            [ROOT / "bin" / "demo", *words],
+            env={**os.environ, "HEMBIT_DATA": self.data.name},
+            capture_output=True,
+            text=True,
+            timeout=60,
+            check=False,
+        )

@@ -1,0 +1,68 @@
+"""A client of the API as the front end is one, and bodies that tests change."""
+
+from __future__ import annotations
+
+import copy
+import json
+from typing import Any
+from uuid import uuid4
+
+from django.http import HttpResponse
+from django.test import Client, TestCase
+from django.utils import timezone
+
+from hembit.apps.shop.services import add_meter
+from hembit_core.tests.parts import BENCH_METER
+
+ELEMENT = {
+    "kind": "heating_element",
+    "rating": {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]},
+}
+
+
+class ApiTestCase(TestCase):
+    """Tests that speak to the API with CSRF checks on, one bench meter in the shop."""
+
+    def setUp(self) -> None:
+        self.meter = add_meter(BENCH_METER).pk
+        self.client = Client(enforce_csrf_checks=True)
+        self.client.get("/")
+        self.token = self.client.cookies["csrftoken"].value
+
+    def body(self, **changes: Any) -> dict[str, Any]:
+        """A good check; ``changes`` name places with double underscores: spec__alloy."""
+        body: dict[str, Any] = {
+            "id": str(uuid4()),
+            "label": "Deck oven, front element",
+            "spec": copy.deepcopy(ELEMENT),
+            "reading": {"measurand": "between_terminals", "display": "24.6", "lead_zero": "0.2"},
+            "machine": {"state": "loose_part"},
+            "conditions": {"meter": self.meter},
+        }
+        for path, value in changes.items():
+            *parents, last = path.split("__")
+            place = body
+            for parent in parents:
+                place = place[parent]
+            place[last] = value
+        return body
+
+    def judgement_body(self, **changes: Any) -> dict[str, Any]:
+        """The same without what only keeping needs."""
+        body = self.body(**changes)
+        return {key: value for key, value in body.items() if key not in ("id", "label")}
+
+    def post(self, path: str, body: Any) -> HttpResponse:
+        text = body if isinstance(body, str) else json.dumps(body)
+        return self.client.post(
+            f"/api/{path}", text, content_type="application/json", headers={"X-CSRFToken": self.token}
+        )
+
+    def refusals(self, path: str, body: Any) -> dict[str, str]:
+        """Post something bad; the messages by field."""
+        response = self.post(path, body)
+        self.assertEqual(response.status_code, 422, response.content[:400])
+        return {one["field"]: one["message"] for one in response.json()["errors"]}
+
+    def now(self) -> str:
+        return timezone.now().isoformat()

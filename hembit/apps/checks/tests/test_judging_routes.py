@@ -1,0 +1,163 @@
+"""POST /api/expectations and /api/judgements: contract and bad input."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from django.utils import timezone
+
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.tests.requests import ELEMENT, ApiTestCase
+
+
+class Expectations(ApiTestCase):
+    def test_told_before_the_reading(self) -> None:
+        response = self.post("expectations", {"spec": ELEMENT})
+        self.assertEqual(response.status_code, 200)
+        self.assertEqual(
+            [one["text"] for one in response.json()], ["22.90–26.72 Ω", "OL", "8.6–10.0 A"]
+        )
+
+    def test_a_plate_without_volts_is_named_by_its_field(self) -> None:
+        spec = {"kind": "heating_element", "rating": {"by": "plate", "pairs": [{"power": "2200"}]}}
+        self.assertEqual(
+            self.refusals("expectations", {"spec": spec}),
+            {"spec.rating.pairs.0.voltage": "This is needed."},
+        )
+
+
+class Judgements(ApiTestCase):
+    def test_a_verdict_with_its_working_and_nothing_stored(self) -> None:
+        response = self.post("judgements", self.judgement_body())
+        self.assertEqual(response.status_code, 200)
+        verdict = response.json()
+        self.assertEqual((verdict["state"], verdict["outcome"]), ("within", "accept"))
+        self.assertEqual(verdict["value"]["text"], "24.40 ± 0.67 Ω")
+        self.assertTrue(verdict["core_version"])
+        self.assertFalse(Check.objects.exists())
+
+    def test_the_unknown_meter_is_used_when_none_is_named(self) -> None:
+        verdict = self.post("judgements", self.judgement_body(conditions={})).json()
+        self.assertIn("meter not known: cautious default accuracy used", verdict["policy"])
+
+    def test_an_ambiguous_display_comes_with_its_choices(self) -> None:
+        response = self.post("judgements", self.judgement_body(reading__display="10,400"))
+        self.assertEqual(response.status_code, 422)
+        error = response.json()["errors"][0]
+        self.assertEqual((error["field"], error["code"]), ("reading.display", "display.separator"))
+        self.assertEqual([one["value"] for one in error["choices"]], ["decimal", "thousands"])
+        answered = self.judgement_body(
+            reading__display="10,400", reading__answers={"display.separator": "thousands"}
+        )
+        self.assertEqual(self.post("judgements", answered).json()["state"], "outside")
+
+    def test_ohms_are_refused_on_a_live_part(self) -> None:
+        live = self.judgement_body(machine={"state": "live", "since": self.now()})
+        self.assertIn("never taken on a live part", self.refusals("judgements", live)["machine"])
+
+    def test_a_lapsed_proof_of_dead_is_refused(self) -> None:
+        at = (timezone.now() - timedelta(minutes=75)).isoformat()
+        old = self.judgement_body(machine={"state": "proved_dead", "by": "Ilse", "at": at})
+        self.assertIn("by Ilse is 75 minutes old", self.refusals("judgements", old)["machine"])
+
+    def test_running_needs_the_word_that_it_is_live(self) -> None:
+        reading = {"measurand": "running", "voltage": "221.5", "current": "9.2"}
+        dead = self.judgement_body(reading=reading)
+        self.assertIn("State that it is live", self.refusals("judgements", dead)["machine"])
+        live = self.judgement_body(reading=reading, machine={"state": "live", "since": self.now()})
+        self.assertEqual(self.post("judgements", live).json()["state"], "within")
+
+    def test_the_state_of_the_machine_must_be_stated(self) -> None:
+        body = self.judgement_body()
+        del body["machine"]
+        self.assertEqual(self.refusals("judgements", body), {"machine": "This is needed."})
+
+
+class BadInput(ApiTestCase):
+    def test_each_gets_its_field_and_a_sentence(self) -> None:
+        power, volts = "spec.rating.pairs.0.power", "spec.rating.pairs.0.voltage"
+
+        def plate(power: object, voltage: object) -> list[dict[str, object]]:
+            return [{"power": power, "voltage": voltage}]
+
+        cases = [
+            ({"spec__rating__pairs": plate("-5", "230")}, power, "above 0"),
+            ({"spec__rating__pairs": plate("0", "230")}, power, "above 0"),
+            ({"spec__rating__pairs": plate("2200", "")}, volts, "Give the voltage"),
+            ({"spec__rating__pairs": plate("2200", "1e300")}, volts, "1e+300"),
+            ({"spec__rating__pairs": plate("2200", "230 W")}, volts, "is in W"),
+            ({"spec__rating__pairs": plate("many", "230")}, power, "not a figure"),
+            ({"spec__rating__pairs": plate(None, "230")}, power, "figure"),
+            ({"spec__rating__pairs": plate({"a": 1}, "230")}, power, "figure"),
+            ({"spec__rating__pairs": []}, "spec.rating.pairs", "At least one"),
+            ({"spec__rating": {"by": "ohms", "resistance": "24"}}, "spec", "watts"),
+            ({"spec__rating": {"by": "guess"}}, "spec.rating", "Choose one of"),
+            ({"spec__tolerance": {"school": "own_limits"}}, "spec.tolerance", "Give a lower"),
+            ({"spec__alloy": "tin"}, "spec.alloy", "Choose one of"),
+            ({"spec__colour": "red"}, "spec.colour", "not known"),
+            ({"reading__display": ""}, "reading.display", "typed"),
+            ({"reading__display": "-3"}, "reading.display", "below zero"),
+            ({"reading__display": "1e300"}, "reading.display", "no meter"),
+            ({"reading__display": "warm"}, "reading.display", "not a figure"),
+            ({"reading__display": "230 V"}, "reading.display", "ohms are asked"),
+            ({"reading__display": "9" * 201}, "reading.display", "too long"),
+            ({"reading__lead_zero": "2.2"}, "reading.lead_zero", "bad"),
+            ({"reading__range_top": 7}, "reading.range_top", "no 7.000 Ω range"),
+            ({"reading__range_top": 6}, "reading.range_top", "more than the"),
+            ({"reading__range_top": 1e999}, "reading.range_top", "finite"),
+            ({"reading__range_top": "x"}, "reading.range_top", "number"),
+            ({"reading__connection": "loose"}, "reading.connection", "Choose one of"),
+            ({"conditions__meter": 999}, "conditions.meter", "not in the shop"),
+            ({"conditions__part_temperature": "-400"}, "conditions.part_temperature", "-400"),
+            ({"conditions__supply": "zero"}, "conditions.supply", "not a figure"),
+            ({"machine": {"state": "asleep"}}, "machine", "Choose one of"),
+            ({"machine": {"state": "proved_dead", "at": "now"}}, "machine.by", "needed"),
+            ({"rule": "luck"}, "rule", "Choose one of"),
+        ]
+        for changes, field, words in cases:
+            with self.subTest(str(changes)):
+                found = self.refusals("judgements", self.judgement_body(**changes))
+                self.assertIn(field, found)
+                self.assertIn(words, found[field])
+
+    def test_what_is_not_json_is_refused_not_a_crash(self) -> None:
+        for text in ("", "{", "[]", "null", "7", '"x"'):
+            with self.subTest(text):
+                self.assertIn(self.post("judgements", text).status_code, (400, 422))
+
+    def test_text_that_cannot_be_stored_is_refused(self) -> None:
+        body = self.body(label="\ud800")
+        self.assertEqual(self.post("checks", body).status_code, 422)
+        self.assertEqual(self.post("checks", self.body(label="x" * 121)).status_code, 422)
+        self.assertEqual(
+            self.post("judgements", self.judgement_body(reading__display="\ud800")).status_code, 422
+        )
+
+
+class Access(ApiTestCase):
+    def test_a_write_from_another_page_is_refused(self) -> None:
+        response = self.client.post(
+            "/api/judgements", self.judgement_body(), content_type="application/json"
+        )
+        self.assertEqual(response.status_code, 403)
+
+    def test_headers_of_every_page(self) -> None:
+        response = self.client.get("/")
+        policy = response.headers["Content-Security-Policy"]
+        self.assertIn("script-src 'self'", policy)
+        self.assertNotIn("unsafe-inline", policy.partition("script-src")[2].partition(";")[0])
+        self.assertIn("frame-ancestors 'none'", policy)
+        self.assertEqual(response.headers["X-Content-Type-Options"], "nosniff")
+        self.assertEqual(response.headers["X-Frame-Options"], "DENY")
+
+    def test_options_name_every_choice(self) -> None:
+        options = self.client.get("/api/options").json()
+        self.assertEqual(len(options["rules"]), 3)
+        self.assertEqual(len(options["tolerance_schools"]), 3)
+        self.assertEqual(len(options["temperature_sources"]), 8)
+        self.assertEqual(options["proof_of_dead_minutes"], 60)
+
+    def test_meters_end_with_the_unknown_one(self) -> None:
+        meters = self.client.get("/api/meters").json()
+        self.assertEqual([one["id"] for one in meters], [self.meter, None])
+        self.assertEqual(meters[0]["functions"][0]["accuracy"], "±(0.8 % + 3 counts)")

@@ -1,0 +1,148 @@
+"""Keeping: once, whole, unchanged; and finding again."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from threading import Barrier, Thread
+from uuid import uuid4
+
+from django.db import connection
+from django.test import TransactionTestCase
+from django.utils import timezone
+
+from hembit.apps.checks.models import AppendOnlyError, Check
+from hembit.apps.checks.schemas import CheckIn
+from hembit.apps.checks.services import keep
+from hembit.apps.checks.tests.requests import ELEMENT, ApiTestCase
+from hembit.apps.shop.models import ShopMeter
+from hembit_core import CORE_VERSION
+
+
+class Keeping(ApiTestCase):
+    def test_inputs_verdict_and_core_version_are_stored(self) -> None:
+        body = self.body()
+        response = self.post("checks", body)
+        self.assertEqual(response.status_code, 201)
+        kept = self.client.get(f"/api/checks/{body['id']}").json()
+        self.assertEqual(kept, response.json())
+        self.assertEqual(kept["core_version"], CORE_VERSION)
+        self.assertEqual(kept["submission"]["reading"]["display"], "24.6")
+        self.assertEqual(kept["submission"]["spec"]["rating"]["pairs"][0]["power"], "2200")
+        self.assertEqual(kept["submission"]["conditions"]["meter"]["name"], "Bench meter")
+        self.assertEqual(kept["judgement"]["value"]["text"], "24.40 ± 0.67 Ω")
+
+    def test_the_same_submission_twice_is_stored_once(self) -> None:
+        body = self.body()
+        first, second = self.post("checks", body), self.post("checks", body)
+        self.assertEqual((first.status_code, second.status_code), (201, 200))
+        self.assertEqual(first.json(), second.json())
+        self.assertEqual(Check.objects.count(), 1)
+
+    def test_a_retry_after_the_proof_lapsed_finds_what_was_kept(self) -> None:
+        body = self.body(machine={"state": "proved_dead", "by": "Ilse", "at": self.now()})
+        later = timezone.now() + timedelta(hours=2)
+        self.post("checks", body)
+        _, new = keep(CheckIn.model_validate(body | {"conditions": {"meter": self.meter}}), later)
+        self.assertFalse(new)
+
+    def test_another_submission_under_a_taken_id_is_refused(self) -> None:
+        body = self.body()
+        self.post("checks", body)
+        other = self.post("checks", body | {"label": "Something else"})
+        self.assertEqual(other.status_code, 409)
+        self.assertEqual(Check.objects.get().label, "Deck oven, front element")
+
+    def test_open_questions_keep_nothing(self) -> None:
+        response = self.post("checks", self.body(reading__display="2.44 k"))
+        self.assertEqual(response.status_code, 422)
+        self.assertEqual(response.json()["errors"][0]["code"], "power_of_ten")
+        self.assertFalse(Check.objects.exists())
+
+    def test_a_forbidden_reading_is_not_kept(self) -> None:
+        body = self.body(machine={"state": "live", "since": self.now()})
+        self.assertEqual(self.post("checks", body).status_code, 422)
+        self.assertFalse(Check.objects.exists())
+
+    def test_a_check_without_a_label_is_called_by_its_plate(self) -> None:
+        kept = self.post("checks", self.body(label="  ")).json()
+        self.assertEqual(kept["label"], "Heating element, 2200 W 230 V")
+
+    def test_html_in_a_label_stays_text(self) -> None:
+        label = "<script>alert(1)</script>"
+        self.assertEqual(self.post("checks", self.body(label=label)).json()["label"], label)
+
+    def test_a_meter_changed_later_leaves_the_kept_check_alone(self) -> None:
+        body = self.body()
+        before = self.post("checks", body).json()
+        ShopMeter.objects.all().delete()
+        self.assertEqual(self.client.get(f"/api/checks/{body['id']}").json(), before)
+
+    def test_a_kept_check_cannot_be_changed_or_removed(self) -> None:
+        self.post("checks", self.body())
+        check = Check.objects.get()
+        check.label = "better"
+        with self.assertRaises(AppendOnlyError):
+            check.save()
+        with self.assertRaises(AppendOnlyError):
+            check.delete()
+
+    def test_keeping_takes_few_queries(self) -> None:
+        body = self.body()
+        with self.assertNumQueries(5):  # meter, earlier check, savepoint, insert, release
+            self.post("checks", body)
+
+
+class Finding(ApiTestCase):
+    def test_newest_first_paged_and_by_text(self) -> None:
+        for number in range(53):
+            self.post("checks", self.body(id=str(uuid4()), label=f"Mat {number:02}"))
+        with self.assertNumQueries(2):
+            page = self.client.get("/api/checks").json()
+        self.assertEqual(page["count"], 53)
+        self.assertEqual(len(page["items"]), 50)
+        self.assertEqual(page["items"][0]["label"], "Mat 52")
+        self.assertEqual(len(self.client.get("/api/checks?page=2").json()["items"]), 3)
+        found = self.client.get("/api/checks", {"text": "mat 07"}).json()
+        self.assertEqual([one["label"] for one in found["items"]], ["Mat 07"])
+        self.assertEqual(found["items"][0]["summary"], "Between the terminals: 24.40 ± 0.67 Ω")
+
+    def test_what_is_not_there(self) -> None:
+        self.assertEqual(self.client.get(f"/api/checks/{uuid4()}").status_code, 404)
+        self.assertEqual(self.client.get("/api/checks/nonsense").status_code, 404)
+        self.assertEqual(self.client.get("/api/checks?page=0").status_code, 422)
+        self.assertEqual(self.client.get("/api/checks?page=9").json()["items"], [])
+
+
+class Storage(TransactionTestCase):
+    def test_the_database_keeps_what_it_acknowledged(self) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA synchronous")
+            self.assertEqual(cursor.fetchone()[0], 2)
+            cursor.execute("PRAGMA foreign_keys")
+            self.assertEqual(cursor.fetchone()[0], 1)
+
+    def test_the_same_submission_from_two_sides_at_once_is_stored_once(self) -> None:
+        check = CheckIn.model_validate(
+            {
+                "id": str(uuid4()),
+                "spec": ELEMENT,
+                "reading": {"measurand": "between_terminals", "display": "24.6"},
+                "machine": {"state": "loose_part"},
+            }
+        )
+        barrier, results = Barrier(2), []
+
+        def submit() -> None:
+            barrier.wait()
+            try:
+                results.append(keep(check)[1])
+            finally:
+                connection.close()
+
+        sides = [Thread(target=submit) for _ in range(2)]
+        for side in sides:
+            side.start()
+        for side in sides:
+            side.join()
+        self.assertEqual(sorted(results), [False, True])
+        self.assertEqual(Check.objects.count(), 1)
