@@ -27,8 +27,8 @@ def fixed(value: float, decimals: int) -> str:
 
 def significant(value: float, digits: int = 4) -> str:
     """Write ``value`` with ``digits`` significant digits, in plain decimals."""
-    rounded = float(f"{value:.{digits - 1}e}")
-    return fixed(value, digits - 1 - _exponent(rounded))
+    rounded = f"{value:.{digits - 1}e}"
+    return fixed(float(rounded), digits - 1 - int(rounded.partition("e")[2]))
 
 
 def prefix_for(value: float, unit: str) -> str:
@@ -75,10 +75,8 @@ def expanded_text(expanded: float, unit: str) -> str:
 
 
 def _uncertainty_decimals(expanded: float) -> int:
-    decimals = 1 - _exponent(expanded)
-    if float(f"{expanded:.1e}") >= 10.0 ** (_exponent(expanded) + 1):
-        decimals -= 1
-    return decimals
+    """The decimal place of the second significant digit, after rounding to two."""
+    return 1 - int(f"{expanded:.1e}".partition("e")[2])
 
 
 def interval(lower: float | None, upper: float | None, unit: str, digits: int = 4) -> str:

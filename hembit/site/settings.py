@@ -47,6 +47,9 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "hembit.sqlite3",
+        # The last connection to close folds the WAL away; one kept per thread spares each
+        # request that.
+        "CONN_MAX_AGE": None,
         "TEST": {"NAME": DATA / "test.sqlite3"},
         "OPTIONS": {
             # An acknowledged reading survives a power cut: WAL, synchronous=FULL.

@@ -113,6 +113,7 @@ def current_band(due: ElementResistance, volts: float) -> Band:
     )
 
 
+@lru_cache(maxsize=256)
 def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expectation:
     """Amps and watts at a supply of ``volts`` [V], from hot ohms."""
     band = current_band(due, volts)

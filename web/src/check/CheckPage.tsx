@@ -28,7 +28,7 @@ export function CheckPage() {
   const expectation = check.expectations?.find((one) => one.measurand === check.draft.measurand);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
-      <div className="border-hairline px-4.5 py-4 lg:border-r">
+      <div className="border-hairline px-4.5 py-4 max-lg:py-1 lg:border-r">
         <h1 className="sr-only">Check one part</h1>
         <PartPanel check={check} />
       </div>
@@ -76,7 +76,7 @@ function Measurement({
   if (!expectation) return <Waiting check={check} />;
   return (
     <>
-      <div className="flex gap-6 max-sm:flex-col">
+      <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
         <ProbeSketch probes={expectation.probes} />
         <Expect expectation={shown?.expectation ?? expectation} />
       </div>

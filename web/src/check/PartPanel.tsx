@@ -21,7 +21,7 @@ const JUDGED_BY = [
 /** The left zone: what the part should be, and today's conditions. */
 export function PartPanel({ check }: { check: Check }) {
   return (
-    <div className="flex flex-col gap-4">
+    <div className="flex flex-col max-lg:gap-0 lg:gap-4">
       <PartGroup check={check} />
       <ToleranceGroup check={check} />
       <TodayGroup check={check} />

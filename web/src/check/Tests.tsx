@@ -20,7 +20,7 @@ export function Tests({ chosen, expectations, onChoose }: Props) {
     <div
       role="radiogroup"
       aria-label="Test"
-      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet max-sm:grid-cols-1"
+      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem]"
     >
       {MEASURANDS.map((measurand, index) => {
         const expected = expectations?.find((one) => one.measurand === measurand);
@@ -33,7 +33,7 @@ export function Tests({ chosen, expectations, onChoose }: Props) {
             role="radio"
             aria-checked={on}
             onClick={() => onChoose(measurand)}
-            className={`min-h-14 border-edge px-3 py-1.5 text-left not-first:border-l max-sm:not-first:border-t max-sm:not-first:border-l-0 ${on ? "bg-action text-on-action" : ""}`}
+            className={`min-h-14 border-edge px-3 py-1.5 text-left not-first:border-l max-sm:px-2 ${on ? "bg-action text-on-action" : ""}`}
           >
             <span className="flex items-baseline justify-between gap-2">
               <span className="font-semibold">{TITLES[measurand]}</span>

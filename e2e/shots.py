@@ -1,0 +1,99 @@
+"""Makes docs/screenshots/ from demo data: python -m e2e.shots (bin/shots sets everything up)."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import tempfile
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Browser
+
+from e2e.browser import DESKTOP, PHONE, chromium
+from e2e.technician import Technician
+
+ROOT = Path(__file__).resolve().parents[1]
+SHOTS = ROOT / "docs" / "screenshots"
+
+
+@contextmanager
+def demo() -> Iterator[str]:
+    """bin/demo on a free port with data of its own; its address."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    with tempfile.TemporaryDirectory() as data:
+        server = subprocess.Popen(
+            [ROOT / "bin" / "demo", "--port", str(port)], env={**os.environ, "HEMBIT_DATA": data}
+        )
+        address = f"http://127.0.0.1:{port}"
+        try:
+            _wait_for(address)
+            yield address
+        finally:
+            server.terminate()
+            server.wait()
+
+
+def _wait_for(address: str) -> None:
+    for _ in range(300):
+        try:
+            urllib.request.urlopen(address).close()
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise SystemExit("bin/demo did not start")
+
+
+def at_the_deck_oven(browser: Browser, address: str, viewport: dict[str, int]) -> Technician:
+    """The deck oven's middle element on the bench, leads zeroed."""
+    technician = Technician(browser.new_context(viewport=viewport).new_page(), address)
+    technician.open_check().give_plate("2200", "230", "Deck oven, middle element")
+    return technician
+
+
+def shoot(technician: Technician, name: str) -> None:
+    technician.page.mouse.move(640, 5)
+    technician.page.wait_for_timeout(250)
+    technician.page.screenshot(path=SHOTS / f"{name}.png")
+
+
+def main() -> None:
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with demo() as address, chromium() as browser:
+        bench = at_the_deck_oven(browser, address, DESKTOP).choose("Meter", "Bench meter 2")
+        bench.zero_leads("0.2").see("is it dead?")
+        shoot(bench, "check-asked-for-dead")
+        bench.say_loose().read("26.9").see_verdict("Just within")
+        shoot(bench, "check-just-within")
+        bench.test("Terminal to case").read("1.8 M").see_verdict("Leaking")
+        shoot(bench, "check-leaking")
+        bench.test("Volts and amps").go_live().read_running("221.5", "9.2").see_verdict("Within")
+        shoot(bench, "check-live")
+        bench.page.get_by_role("button", name="Make it dead").click()
+        bench.test("Between the terminals").say_loose()
+        bench.page.get_by_role("button", name="Dark").click()
+        bench.read("OL").see_verdict("Open")
+        shoot(bench, "check-open-dark")
+        bench.page.get_by_role("button", name="Light").click()
+        bench.page.get_by_role("link", name="Kept checks").click()
+        bench.see("Curing room")
+        shoot(bench, "kept-checks")
+        bench.page.get_by_role("link", name="Kiln, middle bank").click()
+        bench.see("As submitted")
+        shoot(bench, "kept-check")
+        phone = at_the_deck_oven(browser, address, PHONE).say_loose().read("27.9")
+        phone.see_verdict("utside")
+        phone.page.get_by_role("button", name="Heating element").click()
+        phone.page.get_by_role("region", name="Expect").scroll_into_view_if_needed()
+        phone.page.evaluate("scrollTo(0, 410)")
+        shoot(phone, "check-phone")
+
+
+if __name__ == "__main__":
+    main()
