@@ -161,9 +161,17 @@ function Axis({
   );
 }
 
+function labelWidth(label: string): number {
+  return label.length * 7.6 + 12;
+}
+
 function Labels({ rail, x, width }: Place & { width: number }) {
-  const marks = [rail.lower, rail.nominal, rail.upper].filter((mark) => mark != null);
-  const widths = marks.map((mark) => mark.label.length * 7.6 + 12);
+  const limits = [rail.lower, rail.upper];
+  const all = [...limits, rail.nominal].filter((mark) => mark != null);
+  const room = all.reduce((sum, mark) => sum + labelWidth(mark.label), 0);
+  // On a narrow rail the limits need their places more than the nominal does.
+  const marks = room < 0.7 * width ? all : limits.filter((mark) => mark != null);
+  const widths = marks.map((mark) => labelWidth(mark.label));
   const places = spread(
     marks.map((mark) => x(mark.value)),
     widths,
