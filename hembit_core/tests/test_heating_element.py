@@ -188,6 +188,13 @@ class BetweenTerminals(unittest.TestCase):
     def test_a_coarse_display_cannot_decide(self) -> None:
         self.assertEqual(ohms("25").state, State.NOT_DECIDABLE)
 
+    def test_what_would_settle_it_fits_the_part(self) -> None:
+        self.assertIn("four-wire", ohms("26.9").next_step)
+        small = ohms("2.7 k", HeatingElement.by_plate(20, 230), Conditions())
+        self.assertEqual(small.state, State.NOT_DECIDABLE)
+        self.assertNotIn("four-wire", small.next_step)
+        self.assertIn("the rated 20 W within", small.explanation[0])
+
     def test_an_unknown_meter_is_named(self) -> None:
         self.assertIn("meter not known", " ".join(ohms("24.6", conditions=Conditions()).policy))
 

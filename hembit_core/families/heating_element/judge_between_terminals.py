@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.display import Display, Function
-from hembit_core.families.heating_element.expectation import between_terminals, power_text
+from hembit_core.families.heating_element.expectation import between_terminals
 from hembit_core.families.heating_element.readings import BetweenTerminals
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
@@ -216,7 +216,7 @@ def _placed(case: _Case, placement: Placement) -> Verdict:
         verdict.explanation.append(
             f"Half the band is {quantity(case.due.today.half_width, 'Ω', 2)}, the uncertainty ± {u}."
         )
-        verdict.next_step = "Take a finer range, or measure four-wire or with a milliohm adapter."
+        verdict.next_step = _settle(case)
     else:
         reasons = {
             State.NOT_READY: "Not ready: the part's heat could be the difference",
@@ -241,11 +241,11 @@ def _deviation(case: _Case) -> str:
     spread = rated * nominal / case.net.net * case.expanded / case.net.net
     watts = abs(rated * share)
     if watts <= spread:
-        return f"{text}; its power is the rated {power_text(rated)} within the uncertainty."
+        return f"{text}; its power is the rated {rated:.6g} W within the uncertainty."
     word = "short of" if share < 0 else "above"
     return (
         f"{text}, about {percent(share, 0)} of rated power: some "
-        f"{quantity(watts, 'W', 2)} {word} {power_text(rated)} at {volts:g} V."
+        f"{quantity(watts, 'W', 2)} {word} {rated:.6g} W at {volts:g} V."
     )
 
 
@@ -256,11 +256,11 @@ def _settle(case: _Case) -> str:
     if finer:
         ways.append(f"read it on the {quantity(finer.top, 'Ω', 2)} range")
     if case.net.leads_expanded > case.expanded / 3:
-        ways.append("measure four-wire, which drops the leads' share")
+        ways.append("measure four-wire or with a milliohm adapter, which drops the leads' share")
     if case.spec.rated_voltage is not None:
         ways.append("read volts and amps at full supply")
     if not ways:
-        ways.append("take a meter with a tighter accuracy")
+        ways.append("take a meter that shows more digits")
     return f"To settle it: {', or '.join(ways)}."
 
 

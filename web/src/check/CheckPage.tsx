@@ -101,7 +101,12 @@ function Measurement({
             </Notice>
           ))}
           <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
-            <Button look="action" shortcut="Return" onClick={check.keep} disabled={check.keeping}>
+            <Button
+              look="action"
+              shortcut="Return"
+              onClick={check.keep}
+              disabled={check.keeping || !check.ready}
+            >
               Keep
             </Button>
             <Button onClick={() => startNewPart(check, actions)}>New part</Button>
@@ -120,6 +125,14 @@ function startNewPart(check: Check, actions: MachineActions) {
 
 function Waiting({ check }: { check: Check }) {
   if (check.expecting) return <Notice>Working out what to expect …</Notice>;
+  if (check.expectations) {
+    return (
+      <Notice>
+        The volts are not known: give the rated volts, or the supply here, and this says what amps
+        to expect.
+      </Notice>
+    );
+  }
   if (check.blank) {
     return (
       <Notice>

@@ -112,6 +112,7 @@ export function useCheck() {
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,
+    ready: body !== null,
     expectations: spec && !isRefused(expected.error, "spec") ? expected.data : undefined,
     expecting: expected.isLoading,
     judgement: current,

@@ -147,7 +147,7 @@ function Axis({
             stroke="var(--ink)"
             strokeWidth="1.4"
           />
-          {x(tick) < end - 12 - unit.length * 7 && (
+          {x(tick) + tickLabel(tick).length * 3.8 < end - 8 - unit.length * 8 && (
             <text x={x(tick)} y={BASE + 21} textAnchor="middle">
               {tickLabel(tick)}
             </text>
