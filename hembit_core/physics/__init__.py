@@ -1,0 +1,1 @@
+"""Small computations of the trade, one topic each: circuits, heat, waiting, water."""
