@@ -139,6 +139,11 @@ class BetweenTerminals(unittest.TestCase):
         self.assertEqual(ohms("0.0").state, State.SHORT)
         self.assertEqual(ohms("0.3", connection="in_circuit").state, State.NOT_COMPARABLE)
 
+    def test_so_few_ohms_that_a_short_looks_the_same(self) -> None:
+        heavy = HeatingElement.by_plate("12 kW", 80)
+        self.assertEqual(ohms("0.6", heavy).state, State.NOT_DECIDABLE)
+        self.assertIn("four-wire", ohms("0.6", heavy).next_step)
+
     def test_in_circuit_only_too_high_counts(self) -> None:
         self.assertEqual(ohms("24.4", connection="in_circuit").state, State.NOT_COMPARABLE)
         self.assertIn("Lift one end", ohms("24.4", connection="in_circuit").next_step)

@@ -1,0 +1,274 @@
+"""Judge ohms between two points against today's band: what every family does alike."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from hembit_core import defaults
+from hembit_core.conditions import Conditions
+from hembit_core.display import Display, Function
+from hembit_core.judging.bands import Band, Placement, Shift
+from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
+from hembit_core.judging.judgement import Expectation, Judgement, Mark
+from hembit_core.judging.missed_prefix import missed_prefix
+from hembit_core.judging.resolve import Resolved, resolve
+from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.meters import finer_range
+from hembit_core.notation import expanded_text, quantity
+from hembit_core.resistance_reading import (
+    Connection,
+    NetResistance,
+    ResistanceReading,
+    lead_zero,
+    net_resistance,
+    overflow_floor,
+    read_field,
+)
+from hembit_core.uncertainty import combined, expanded
+from hembit_core.working import WorkingLine
+
+
+@dataclass(frozen=True)
+class OhmsWords:
+    """What a family says: what OL means, and the next step for each way to be off."""
+
+    open_means: str
+    open_next: str
+    short_next: str
+    high_next: str
+    low_next: str
+    within_next: str
+    settles: tuple[str, ...] = ()
+
+
+def _no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
+    return None
+
+
+def _no_lines(net: float, expanded_u: float) -> tuple[WorkingLine, ...]:
+    return ()
+
+
+@dataclass(frozen=True)
+class OhmsDue:
+    """What ohms are due, and how the family speaks of them.
+
+    Attributes
+    ----------
+    expectation : with the band of today and its rail.
+    thermometer : the part temperature's share, through the expectation's slope [Ω].
+    missing : conditions that are not known, with what they may have done.
+    deviation : (net, U) [Ω] in the part's own terms, as a sentence.
+    excuse : a verdict where a missing fact would explain what was read, or None.
+    after : lines of the working after the net resistance, such as the value at
+        the reference temperature.
+    """
+
+    expectation: Expectation
+    words: OhmsWords
+    deviation: Callable[[float, float], str]
+    thermometer: float = 0.0
+    missing: tuple[Shift, ...] = ()
+    excuse: Callable[[float, float, Placement], Verdict | None] = _no_excuse
+    after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
+
+    @property
+    def band(self) -> Band:
+        """Today's band [Ω]."""
+        return self.expectation.rail.band
+
+
+@dataclass(frozen=True)
+class _Case:
+    """One reading with all that was worked out for it."""
+
+    due: OhmsDue
+    reading: ResistanceReading
+    conditions: Conditions
+    net: NetResistance
+    expanded: float
+    resolved: Resolved
+
+
+def judge_ohms(
+    due: OhmsDue, reading: ResistanceReading, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
+    """Judge net ohms against today's band.
+
+    Raises
+    ------
+    InputError
+        If the display, the leads or the range cannot be used.
+    """
+    display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
+    rail = due.expectation.rail
+    policy = meter_policy(conditions.meter)
+    if display.overflow:
+        lead_zero(reading)
+        verdict = _overflow(due, reading, conditions)
+        gate = rail.high_gate and rail.high_gate.model_copy(update={"hit": verdict.state is State.OPEN})
+        rail = rail.model_copy(update={"high_gate": gate})
+        return verdict.build(
+            due.expectation, rule, rail=rail, read_as=(display.read_as,), policy=policy
+        )
+    net = net_resistance(reading, display, conditions.meter)
+    expanded_u = expanded(combined(net.standard, due.thermometer))
+    resolved = resolve(net.net, expanded_u, due.band, (*due.missing, *net.missing))
+    case = _Case(due, reading, conditions, net, expanded_u, resolved)
+    verdict = _verdict(case, display)
+    value = measured_value(net.net, expanded_u, "Ω")
+    gate = rail.low_gate and rail.low_gate.model_copy(update={"hit": verdict.state is State.SHORT})
+    marks = {
+        "raw": Mark(value=display.value or 0.0, label=f"display {display.text}"),
+        "corrected": Mark(value=net.net, label=value.text),
+        "expanded": expanded_u,
+        "low_gate": gate,
+    }
+    return verdict.build(
+        due.expectation,
+        rule,
+        rail=rail.model_copy(update=marks),
+        read_as=(display.read_as,),
+        value=value,
+        working=(
+            *net.lines,
+            together_line((*net.terms, due.thermometer), expanded_u, "Ω"),
+            *due.after(net.net, expanded_u),
+            decidability_line(due.band, resolved.ratio, "Ω"),
+            *_four_wire_line(case),
+        ),
+        policy=policy,
+    )
+
+
+def _overflow(due: OhmsDue, reading: ResistanceReading, conditions: Conditions) -> Verdict:
+    floor = overflow_floor(reading, conditions.meter)
+    highest = due.band.upper or due.band.nominal
+    if floor is not None and highest is not None and floor < highest:
+        return Verdict(
+            State.NOT_DECIDABLE,
+            f"OL on the {quantity(floor, 'Ω', 2)} range says only that it is more",
+            "Take a range whose top lies above the band, or auto, and read again.",
+        )
+    in_circuit = "In circuit this counts as well: a path beside it could only have lowered the figure."
+    where = in_circuit if reading.connection is Connection.IN_CIRCUIT else due.words.open_means
+    return Verdict(
+        State.OPEN,
+        "Open: no path from end to end",
+        due.words.open_next,
+        side=Side.HIGH,
+        explanation=[where],
+    )
+
+
+def _verdict(case: _Case, display: Display) -> Verdict:
+    band, net = case.due.band, case.net
+    question = missed_prefix(display, "display", band, net.leads, case.reading.answers)
+    if question:
+        return question
+    nominal = band.nominal or band.lower or 0.0
+    short_below = max(case.expanded, defaults.SHORT_SHARE * nominal)
+    if net.net < short_below:
+        return _short(case, short_below, nominal)
+    placement = case.resolved.placement
+    return case.due.excuse(net.net, case.expanded, placement) or _placed(case, placement)
+
+
+def _short(case: _Case, below: float, nominal: float) -> Verdict:
+    if case.reading.connection is Connection.IN_CIRCUIT:
+        return Verdict(
+            State.NOT_COMPARABLE,
+            "Near zero, but measured in circuit",
+            "Lift one end and read again: the path beside the part may be the short.",
+            side=Side.LOW,
+        )
+    if nominal - case.expanded <= below:
+        return Verdict(
+            State.NOT_DECIDABLE,
+            "Not decidable: so few ohms, this meter cannot tell them from a short",
+            "Measure four-wire or with a milliohm adapter.",
+            side=Side.LOW,
+            explanation=[f"{quantity(nominal, 'Ω', 3)} is due, the uncertainty is "
+                         f"± {expanded_text(case.expanded, 'Ω')}."],
+        )  # fmt: skip
+    return Verdict(
+        State.SHORT,
+        "Short: near zero where ohms are due",
+        case.due.words.short_next,
+        side=Side.LOW,
+        explanation=[f"Below {quantity(below, 'Ω', 2)} counts as a short here: U, or 2 % of nominal."],
+    )
+
+
+def _placed(case: _Case, placement: Placement) -> Verdict:
+    state, side, words = placement.state, placement.side, case.due.words
+    limit = "" if placement.limit is None else quantity(placement.limit, "Ω", 4)
+    u = expanded_text(case.expanded, "Ω")
+    sentence = case.due.deviation(case.net.net, case.expanded)
+    verdict = Verdict(state, "", "", side=side, explanation=[sentence])
+    lean = "" if side is None else f", {side}"
+    if state is State.WITHIN:
+        verdict.headline = "Within: inside by more than the uncertainty"
+        verdict.next_step = words.within_next
+    elif state is State.WATCH:
+        verdict.headline = f"Watch{lean}: inside the limits, beyond the watch limit {limit}"
+        verdict.next_step = "Keep it, note the figure, order a spare and set a date."
+    elif state in (State.JUST_WITHIN, State.JUST_OUTSIDE):
+        verdict.headline = f"{state.capitalize()}{lean}: too close to call with this meter"
+        verdict.explanation.append(f"The limit, {limit}, lies inside the reading's ± {u}.")
+        verdict.next_step = _settle(case)
+    elif state is State.OUTSIDE:
+        beyond = "above" if side is Side.HIGH else "below"
+        verdict.headline = f"Outside, {side}: {beyond} {limit} by more than the uncertainty"
+        verdict.next_step = words.high_next if side is Side.HIGH else words.low_next
+        if case.reading.connection is Connection.IN_CIRCUIT:
+            verdict.explanation.append(
+                "Too high in circuit is conclusive: a path beside it only lowers."
+            )
+    elif state is State.NOT_DECIDABLE:
+        verdict.headline = "Not decidable: this meter is too coarse for this band"
+        half = quantity(case.due.band.half_width, "Ω", 2)
+        verdict.explanation.append(f"Half the band is {half}, the uncertainty ± {u}.")
+        verdict.next_step = _settle(case)
+    else:
+        verdict.headline = (
+            "Not ready: the part's heat could be the difference"
+            if state is State.NOT_READY
+            else "Not comparable as it was taken"
+        )
+        verdict.next_step = " ".join(case.resolved.remedies)
+    return verdict
+
+
+def _settle(case: _Case) -> str:
+    """What would settle a reading that is too close to call."""
+    finer = finer_range(case.conditions.meter, case.net.display)
+    ways = []
+    if finer:
+        ways.append(f"read it on the {quantity(finer.top, 'Ω', 2)} range")
+    if case.net.leads_expanded > case.expanded / 3:
+        ways.append("measure four-wire or with a milliohm adapter, which drops the leads' share")
+    if expanded(case.due.thermometer) > case.expanded / 3:
+        ways.append("let it settle at room temperature and take that with a contact probe")
+    ways.extend(case.due.words.settles)
+    if not ways:
+        ways.append("take a meter that shows more digits")
+    return f"To settle it: {', or '.join(ways)}."
+
+
+def _four_wire_line(case: _Case) -> tuple[WorkingLine, ...]:
+    """Says when the lead correction takes more than a tenth of half the band."""
+    share = case.net.leads_expanded / case.due.band.half_width
+    if share <= 0.1:
+        return ()
+    return (
+        WorkingLine(
+            label="The leads' share",
+            result=f"{100 * share:.0f} % of half the band",
+            figures=f"± {expanded_text(case.net.leads_expanded, 'Ω')} from the leads alone: "
+            "four-wire or a milliohm adapter takes it away",
+            source="more than a tenth is said",
+        ),
+    )
