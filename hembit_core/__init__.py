@@ -9,8 +9,11 @@
 from hembit_core.conditions import Conditions, TemperatureSource
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
-from hembit_core.families.heating_element.readings import BetweenTerminals, Running, TerminalToCase
+from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.to_case import TerminalToCase
+from hembit_core.families.winding.family import WindingResistance
+from hembit_core.families.winding.spec import Winding
 from hembit_core.judge import PartReading, PartSpec, expectations, judge
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule, Outcome, State
@@ -37,6 +40,8 @@ __all__ = [
     "State",
     "TemperatureSource",
     "TerminalToCase",
+    "Winding",
+    "WindingResistance",
     "expectations",
     "judge",
     "parse_display",

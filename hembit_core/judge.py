@@ -2,30 +2,46 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from pydantic import Field
+
 from hembit_core.conditions import Conditions
+from hembit_core.errors import InputError
 from hembit_core.families import heating_element
-from hembit_core.families.heating_element.readings import ElementReading
+from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.to_case import TerminalToCase
+from hembit_core.families.winding import family as winding
+from hembit_core.families.winding.family import WindingResistance
+from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 
-PartSpec = HeatingElement
-PartReading = ElementReading
+PartSpec = Annotated[HeatingElement | Winding, Field(discriminator="kind")]
+PartReading = Annotated[
+    BetweenTerminals | TerminalToCase | Running | WindingResistance, Field(discriminator="measurand")
+]
 
 
-def expectations(spec: PartSpec, conditions: Conditions | None = None) -> tuple[Expectation, ...]:
+def expectations(
+    spec: HeatingElement | Winding, conditions: Conditions | None = None
+) -> tuple[Expectation, ...]:
     """What can be checked on the part, and what each check should show, before measuring."""
-    return heating_element.expectations(spec, conditions or Conditions())
+    conditions = conditions or Conditions()
+    if isinstance(spec, Winding):
+        return winding.expectations(spec, conditions)
+    return heating_element.expectations(spec, conditions)
 
 
-def describe(spec: PartSpec) -> str:
+def describe(spec: HeatingElement | Winding) -> str:
     """The part in a few words: ``Heating element, 2200 W 230 V``."""
     return spec.describe()
 
 
 def judge(
-    spec: PartSpec,
-    reading: PartReading,
+    spec: HeatingElement | Winding,
+    reading: BetweenTerminals | TerminalToCase | Running | WindingResistance,
     conditions: Conditions | None = None,
     rule: DecisionRule = DecisionRule.SIMPLE,
 ) -> Judgement:
@@ -45,7 +61,7 @@ def judge(
     Raises
     ------
     InputError
-        If a text cannot be used; ``field`` names it.
+        If a text cannot be used, or the part has no such measurand; ``field`` names it.
     AmbiguousInput
         If a text has two meanings; ``options`` names them.
 
@@ -57,4 +73,12 @@ def judge(
     >>> verdict.state.value, verdict.outcome.value, verdict.expectation.text
     ('within', 'accept', '22.90–26.72 Ω')
     """
-    return heating_element.judge(spec, reading, conditions or Conditions(), rule)
+    conditions = conditions or Conditions()
+    if isinstance(spec, Winding) and isinstance(reading, WindingResistance | TerminalToCase):
+        return winding.judge(spec, reading, conditions, rule)
+    if isinstance(spec, HeatingElement) and not isinstance(reading, WindingResistance):
+        return heating_element.judge(spec, reading, conditions, rule)
+    raise InputError(
+        f"“{reading.measurand}” cannot be measured on this part ({describe(spec)}). "
+        "Choose one of its own tests."
+    ).at("reading.measurand")

@@ -113,6 +113,9 @@ def _without_echoes(errors: list[FieldError]) -> list[FieldError]:
 
 # Tags of discriminated unions stand in pydantic's locations, but are not fields.
 _TAGS = {
+    "heating_element",
+    "winding",
+    "winding_resistance",
     "loose_part",
     "proved_dead",
     "plate",
@@ -131,7 +134,7 @@ def _dotted(location: Sequence[str | int]) -> str:
     parts = [str(part) for part in location]
     if parts and parts[0] in ("body", "query", "path"):
         parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
-    parents = ("rating", "tolerance", "reading", "machine")
+    parents = ("spec", "rating", "tolerance", "reading", "machine")
     kept: list[str] = []
     for part in parts:
         is_tag = (part in _TAGS or part == "live") and bool(kept) and kept[-1] in parents

@@ -18,6 +18,8 @@ class Band(Model):
     lower, upper : reject limits.
     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
     nominal : what the part should read.
+    sharp_upper : nothing sound reads above ``upper``, so that a value just below
+        it is within, however close.
     """
 
     lower: float | None = None
@@ -25,6 +27,7 @@ class Band(Model):
     watch_lower: float | None = None
     watch_upper: float | None = None
     nominal: float | None = None
+    sharp_upper: bool = False
 
     @model_validator(mode="after")
     def _ordered(self) -> Band:
@@ -55,7 +58,11 @@ class Band(Model):
 
     def scaled(self, factor: float) -> Band:
         """The band with every limit multiplied by a positive ``factor``."""
-        return Band(**{name: None if limit is None else limit * factor for name, limit in self})
+        limits = ("lower", "upper", "watch_lower", "watch_upper", "nominal")
+        scaled = {
+            name: None if (limit := getattr(self, name)) is None else limit * factor for name in limits
+        }
+        return self.model_copy(update=scaled)
 
 
 @dataclass(frozen=True)
@@ -96,10 +103,12 @@ def place(value: float, expanded: float, band: Band) -> Placement:
 
 def _nearest_within(value: float, expanded: float, band: Band) -> Placement | None:
     gaps = []
-    if band.upper is not None:
+    if band.upper is not None and not band.sharp_upper:
         gaps.append((band.upper - value, Side.HIGH, band.upper))
     if band.lower is not None:
         gaps.append((value - band.lower, Side.LOW, band.lower))
+    if not gaps:
+        return None
     gap, side, limit = min(gaps)
     return Placement(State.JUST_WITHIN, side, limit) if gap <= expanded else None
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from hembit_core.judging.bands import Band
 from hembit_core.judging.states import Outcome, Side, State
 from hembit_core.model import Model
+from hembit_core.notation import quantity
 from hembit_core.working import WorkingLine
 
 
@@ -61,6 +62,25 @@ class Rail(Model):
     expanded: float | None = None
     low_gate: Gate | None = None
     high_gate: Gate | None = None
+
+
+def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
+    """An empty rail for ``band``, its limits labelled to ``digits`` significant digits."""
+
+    def mark(value: float | None, name: str = "") -> Mark | None:
+        if value is None:
+            return None
+        return Mark(value=value, label=f"{name}{quantity(value, unit, digits)}")
+
+    return Rail(
+        unit=unit,
+        band=band,
+        lower=mark(band.lower),
+        upper=mark(band.upper),
+        nominal=mark(band.nominal, "nominal "),
+        low_gate=low,
+        high_gate=high,
+    )
 
 
 class Probes(Model):

@@ -2,38 +2,16 @@
 
 from __future__ import annotations
 
-from functools import cache, lru_cache
+from functools import lru_cache
 
-from hembit_core import defaults
 from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.families.heating_element.resistance import ElementResistance
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.bands import Band
-from hembit_core.judging.judgement import Expectation, Gate, Mark, Probes, Rail
+from hembit_core.judging.judgement import Expectation, Gate, Probes, rail_of
 from hembit_core.notation import interval, quantity
 from hembit_core.working import WorkingLine
-
-CASE_BAND = Band(lower=defaults.LEAKING_BELOW)
-
-
-def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
-    """An empty rail for ``band``, its limits labelled to ``digits`` significant digits."""
-
-    def mark(value: float | None, name: str = "") -> Mark | None:
-        if value is None:
-            return None
-        return Mark(value=value, label=f"{name}{quantity(value, unit, digits)}")
-
-    return Rail(
-        unit=unit,
-        band=band,
-        lower=mark(band.lower),
-        upper=mark(band.upper),
-        nominal=mark(band.nominal, "nominal "),
-        low_gate=low,
-        high_gate=high,
-    )
 
 
 @lru_cache(maxsize=256)
@@ -60,32 +38,6 @@ def between_terminals(due: ElementResistance) -> Expectation:
         policy=due.policy,
         warnings=due.warnings,
         working=due.lines,
-    )
-
-
-@cache
-def terminal_to_case() -> Expectation:
-    """Terminal to case: OL on the top range."""
-    limit = quantity(defaults.LEAKING_BELOW, "Ω", 2)
-    return Expectation(
-        measurand="terminal_to_case",
-        title="Terminal to case",
-        unit="Ω",
-        text="OL",
-        detail=f"on the top range; any figure below {limit} is a leak",
-        overflow_means="sound, as far as a multimeter can tell",
-        zero_means="the coil touches the case",
-        probes=Probes(
-            drawing="element_to_case",
-            first="terminal 1",
-            second="case",
-            disconnect="both wires lifted, fingers off",
-        ),
-        rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
-        cautions=cautions("ohms", "to_case"),
-        policy=(f"leaking below {limit} on a multimeter (shop default)",),
-        warnings=(),
-        working=(),
     )
 
 

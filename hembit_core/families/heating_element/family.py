@@ -6,26 +6,26 @@ from hembit_core.conditions import Conditions
 from hembit_core.families.heating_element.expectation import (
     between_terminals,
     running,
-    terminal_to_case,
 )
 from hembit_core.families.heating_element.judge_between_terminals import judge_between_terminals
 from hembit_core.families.heating_element.judge_running import judge_running
-from hembit_core.families.heating_element.judge_terminal_to_case import judge_terminal_to_case
 from hembit_core.families.heating_element.readings import (
     BetweenTerminals,
     ElementReading,
-    TerminalToCase,
 )
 from hembit_core.families.heating_element.resistance import element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
+
+_TO_CASE = "element_to_case"
 
 
 def expectations(spec: HeatingElement, conditions: Conditions) -> tuple[Expectation, ...]:
     """Everything that can be checked on the element, in working order."""
     due = element_resistance(spec, conditions)
-    found = (between_terminals(due), terminal_to_case(), running(spec, conditions, due))
+    found = (between_terminals(due), terminal_to_case(_TO_CASE), running(spec, conditions, due))
     return tuple(one for one in found if one is not None)
 
 
@@ -36,5 +36,5 @@ def judge(
     if isinstance(reading, BetweenTerminals):
         return judge_between_terminals(spec, reading, conditions, rule)
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule)
+        return judge_terminal_to_case(reading, conditions, rule, _TO_CASE)
     return judge_running(spec, reading, conditions, rule)

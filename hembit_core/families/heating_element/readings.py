@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from hembit_core.families.to_case import TerminalToCase
 from hembit_core.model import Model
 from hembit_core.resistance_reading import Answers, DisplayText, ResistanceReading
 
@@ -14,12 +15,6 @@ class BetweenTerminals(ResistanceReading):
     """Ohms from end to end."""
 
     measurand: Literal["between_terminals"] = "between_terminals"
-
-
-class TerminalToCase(ResistanceReading):
-    """Ohms from a terminal to the case or sheath; a sound part shows OL."""
-
-    measurand: Literal["terminal_to_case"] = "terminal_to_case"
 
 
 class Running(Model):

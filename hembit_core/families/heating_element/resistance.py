@@ -20,9 +20,8 @@ from hembit_core.families.heating_element.spec import (
     ApplianceInput,
     ByPlate,
     HeatingElement,
-    OwnLimits,
-    PercentOfResistance,
 )
+from hembit_core.families.tolerances import OwnLimits, PercentOfResistance, resistance_band
 from hembit_core.figures import FigureText
 from hembit_core.judging.bands import Band, Shift
 from hembit_core.judging.states import State
@@ -170,20 +169,11 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
 def _hot_band(spec: HeatingElement, nominal: float, ratio: HotCold) -> tuple[Band, WorkingLine, str]:
     tolerance = spec.tolerance
     if isinstance(tolerance, PercentOfResistance):
-        share = tolerance.percent.value / 100
-        band = Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
-        text = f"±{tolerance.percent.text.rstrip('% ')} % of R"
+        band, text = resistance_band(tolerance, nominal)
         return band, _band_line(text, band, "R · (1 ± tolerance)", None, "school: share of R"), text
     if isinstance(tolerance, OwnLimits):
-        cold = Band(
-            **{
-                name: limit.value
-                for name in ("lower", "upper", "watch_lower", "watch_upper")
-                if (limit := getattr(tolerance, name)) is not None
-            },
-            nominal=nominal / ratio.ratio,
-        )
-        text = "own limits, cold ohms"
+        cold, text = resistance_band(tolerance, nominal / ratio.ratio)
+        text = f"{text}, cold ohms"
         return cold.scaled(ratio.ratio), _band_line(text, cold, None, None, "given limits"), text
     return _appliance_band(spec, nominal)
 

@@ -8,7 +8,8 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.figures import HotColdRatio, Percent, Power, Resistance, Voltage
+from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
+from hembit_core.figures import HotColdRatio, Power, Resistance, Voltage
 from hembit_core.model import Model
 
 
@@ -72,35 +73,6 @@ class ApplianceInput(Model):
     """+5 % / −10 % of power and its kin, borrowed from IEC 60335-1, clause 10."""
 
     school: Literal["appliance_input"] = "appliance_input"
-
-
-class PercentOfResistance(Model):
-    """A plain ± share of the resistance."""
-
-    school: Literal["percent_of_resistance"] = "percent_of_resistance"
-    percent: Percent = Field(default="10", validate_default=True)
-
-
-class OwnLimits(Model):
-    """The person's own limits in cold ohms; one may be missing. Watch limits lie inside them."""
-
-    school: Literal["own_limits"] = "own_limits"
-    lower: Resistance | None = None
-    upper: Resistance | None = None
-    watch_lower: Resistance | None = None
-    watch_upper: Resistance | None = None
-
-    @model_validator(mode="after")
-    def _limits_make_sense(self) -> OwnLimits:
-        if self.lower is None and self.upper is None:
-            raise PydanticCustomError("limits", "Give a lower limit, an upper limit, or both.")
-        ordered = [self.lower, self.watch_lower, self.watch_upper, self.upper]
-        values = [limit.value for limit in ordered if limit is not None]
-        if values != sorted(values):
-            raise PydanticCustomError(
-                "limits", "The limits are in the wrong order: the lower one must be the smaller."
-            )
-        return self
 
 
 class HeatingAlloy(StrEnum):

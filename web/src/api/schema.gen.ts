@@ -177,6 +177,8 @@ export interface components {
          *     lower, upper : reject limits.
          *     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
          *     nominal : what the part should read.
+         *     sharp_upper : nothing sound reads above ``upper``, so that a value just below
+         *         it is within, however close.
          */
         Band: {
             /** Lower */
@@ -189,6 +191,11 @@ export interface components {
             watch_upper?: number | null;
             /** Nominal */
             nominal?: number | null;
+            /**
+             * Sharp Upper
+             * @default false
+             */
+            sharp_upper: boolean;
         };
         /**
          * Expectation
@@ -366,7 +373,8 @@ export interface components {
          * @description A part and today's conditions.
          */
         ExpectationsIn: {
-            spec: components["schemas"]["HeatingElement"];
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
             /**
              * @default {
              *       "meter": null,
@@ -393,9 +401,8 @@ export interface components {
          */
         HeatingElement: {
             /**
-             * Kind
-             * @default heating_element
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "heating_element";
             /** Rating */
@@ -469,6 +476,63 @@ export interface components {
          * @enum {string}
          */
         TemperatureSource: "contact_probe" | "infrared" | "air_settled" | "another_sensor" | "ice_bath" | "boiling_water_altitude_known" | "boiling_water" | "guessed";
+        /**
+         * Winding
+         * @description A winding's specification: ohms at a reference temperature, and the school of its band.
+         *
+         *     ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
+         *     at the reference temperature. ``nominal_is_most`` says that the maker's
+         *     nominal is the most a sound one shows; many makers' figures are not.
+         */
+        Winding: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "winding";
+            /**
+             * Resistance
+             * @description the resistance [Ω], as written
+             */
+            resistance: string;
+            /**
+             * Reference Temperature
+             * @description the temperature [°C], as written
+             * @default 20
+             */
+            reference_temperature: string;
+            /** @default copper */
+            metal: components["schemas"]["WindingMetal"];
+            /**
+             * Tolerance
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
+            /**
+             * School
+             * @default reject_band
+             * @enum {string}
+             */
+            school: "reject_band" | "never_gains_ohms";
+            /**
+             * Nominal Is Most
+             * @default false
+             */
+            nominal_is_most: boolean;
+            /** Baseline */
+            baseline?: string | null;
+            /** Sibling Median */
+            sibling_median?: string | null;
+        };
+        /**
+         * WindingMetal
+         * @description What a winding is wound with.
+         * @enum {string}
+         */
+        WindingMetal: "copper" | "aluminium";
         /**
          * Choice
          * @description One answer to a question.
@@ -609,9 +673,10 @@ export interface components {
          * @description One reading of a part. ``machine`` says dead or live, before ohms or volts are taken.
          */
         JudgementIn: {
-            spec: components["schemas"]["HeatingElement"];
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -722,6 +787,39 @@ export interface components {
             measurand: "terminal_to_case";
         };
         /**
+         * WindingResistance
+         * @description Ohms of a winding. ``settled`` is false while it may still be warm inside.
+         */
+        WindingResistance: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "winding_resistance";
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
+        };
+        /**
          * CheckOut
          * @description A kept check whole: inputs, verdict and core version of that day.
          */
@@ -825,9 +923,10 @@ export interface components {
         Submission: {
             /** Label */
             label: string;
-            spec: components["schemas"]["HeatingElement"];
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -838,9 +937,10 @@ export interface components {
          * @description A check to keep. ``id`` is the client's: the same submission twice is stored once.
          */
         CheckIn: {
-            spec: components["schemas"]["HeatingElement"];
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**

@@ -1,19 +1,23 @@
-"""Judge terminal to case: OL is due, a figure is a leak."""
+"""Terminal to case: OL is due, a figure is a leak. The same for every part with a case."""
 
 from __future__ import annotations
 
+from functools import cache
+from typing import Literal
+
 from hembit_core import defaults
+from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.display import Display, Function
-from hembit_core.families.heating_element.expectation import terminal_to_case
-from hembit_core.families.heating_element.readings import TerminalToCase
+from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
-from hembit_core.judging.judgement import Judgement, Mark
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import (
     Connection,
+    ResistanceReading,
     lead_zero,
     net_resistance,
     overflow_floor,
@@ -21,12 +25,45 @@ from hembit_core.resistance_reading import (
 )
 from hembit_core.uncertainty import expanded
 
+CASE_BAND = Band(lower=defaults.LEAKING_BELOW)
 _SKIN = (1e5, 2e6)
 """What fingers on both probes read [Ω]."""
 
 
+class TerminalToCase(ResistanceReading):
+    """Ohms from a terminal to the case or sheath; a sound part shows OL."""
+
+    measurand: Literal["terminal_to_case"] = "terminal_to_case"
+
+
+@cache
+def terminal_to_case(drawing: str) -> Expectation:
+    """What to expect from terminal to case: OL on the top range."""
+    limit = quantity(defaults.LEAKING_BELOW, "Ω", 2)
+    return Expectation(
+        measurand="terminal_to_case",
+        title="Terminal to case",
+        unit="Ω",
+        text="OL",
+        detail=f"on the top range; any figure below {limit} is a leak",
+        overflow_means="sound, as far as a multimeter can tell",
+        zero_means="the winding touches the case",
+        probes=Probes(
+            drawing=drawing,
+            first="terminal 1",
+            second="case",
+            disconnect="both wires lifted, fingers off",
+        ),
+        rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
+        cautions=cautions("ohms", "to_case"),
+        policy=(f"leaking below {limit} on a multimeter (shop default)",),
+        warnings=(),
+        working=(),
+    )
+
+
 def judge_terminal_to_case(
-    reading: TerminalToCase, conditions: Conditions, rule: DecisionRule
+    reading: TerminalToCase, conditions: Conditions, rule: DecisionRule, drawing: str
 ) -> Judgement:
     """Judge a reading to the case. The leads' share is nothing here and is not taken off.
 
@@ -37,7 +74,7 @@ def judge_terminal_to_case(
     """
     display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
     lead_zero(reading)
-    expectation = terminal_to_case()
+    expectation = terminal_to_case(drawing)
     rail = expectation.rail
     assert rail.high_gate
     policy = meter_policy(conditions.meter)
@@ -110,10 +147,10 @@ def _figure(reading: TerminalToCase, display: Display, ohms: float) -> Verdict:
         State.LEAKING,
         "Leaking: do not energise until an insulation test decides",
         f"{fingers if skin else ''}Insulation test at 500 V DC; if damp, dry it and test again; "
-        "if it stays low, replace the element and find the moisture.",
+        "if it stays low, replace the part and find the moisture.",
         side=Side.LOW,
         explanation=[
             f"{shown} from terminal to case, where OL is due: a shock risk, a tripping protector, "
-            "and heat that may not switch off where only one pole is broken."
+            "and, on a heater, heat that may not switch off where only one pole is broken."
         ],
     )

@@ -1,0 +1,55 @@
+"""Tolerances that several families share: a share of the resistance, own limits."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from hembit_core.figures import Percent, Resistance
+from hembit_core.judging.bands import Band
+from hembit_core.model import Model
+
+
+class PercentOfResistance(Model):
+    """A plain ± share of the resistance."""
+
+    school: Literal["percent_of_resistance"] = "percent_of_resistance"
+    percent: Percent = Field(default="10", validate_default=True)
+
+
+class OwnLimits(Model):
+    """The person's own limits in cold ohms; one may be missing. Watch limits lie inside them."""
+
+    school: Literal["own_limits"] = "own_limits"
+    lower: Resistance | None = None
+    upper: Resistance | None = None
+    watch_lower: Resistance | None = None
+    watch_upper: Resistance | None = None
+
+    @model_validator(mode="after")
+    def _limits_make_sense(self) -> OwnLimits:
+        if self.lower is None and self.upper is None:
+            raise PydanticCustomError("limits", "Give a lower limit, an upper limit, or both.")
+        ordered = [self.lower, self.watch_lower, self.watch_upper, self.upper]
+        values = [limit.value for limit in ordered if limit is not None]
+        if values != sorted(values):
+            raise PydanticCustomError(
+                "limits", "The limits are in the wrong order: the lower one must be the smaller."
+            )
+        return self
+
+
+def resistance_band(tolerance: PercentOfResistance | OwnLimits, nominal: float) -> tuple[Band, str]:
+    """The band [Ω] of ``tolerance`` round ``nominal`` [Ω], and the tolerance in words."""
+    if isinstance(tolerance, PercentOfResistance):
+        share = tolerance.percent.value / 100
+        band = Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
+        return band, f"±{tolerance.percent.text.rstrip('% ')} % of R"
+    limits = {
+        name: limit.value
+        for name in ("lower", "upper", "watch_lower", "watch_upper")
+        if (limit := getattr(tolerance, name)) is not None
+    }
+    return Band(**limits, nominal=nominal), "own limits"

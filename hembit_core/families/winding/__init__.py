@@ -1,0 +1,1 @@
+"""Coils and windings: valves, relays, contactors, magnets, stators, pick-ups, transformers."""

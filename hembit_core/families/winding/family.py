@@ -1,0 +1,105 @@
+"""What can be checked on a winding, what to expect, and judging it."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from hembit_core.cautions import cautions
+from hembit_core.conditions import Conditions
+from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
+from hembit_core.families.winding.resistance import WindingDue, not_settled, winding_due
+from hembit_core.families.winding.spec import Winding
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.ohms import OhmsDue, OhmsWords, judge_ohms
+from hembit_core.judging.states import DecisionRule
+from hembit_core.notation import deviation, interval, measured, quantity
+from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.working import WorkingLine
+
+_TO_FRAME = "winding_to_frame"
+_WORDS = OhmsWords(
+    open_means="Isolated, OL across a winding is a broken wire, often at the termination.",
+    open_next="Look at the terminations and the lead-outs; then replace the coil.",
+    short_next="Shorted turns or a bridge at the terminals; replace the coil.",
+    high_next="A bad joint, or warm inside: read it settled at room temperature; then replace it.",
+    low_next="Shorted turns, or another coil: compare with a sibling; then replace it.",
+    within_next="A few shorted turns do not show in ohms: if it does not act, compare current and "
+    "warming with a sibling.",
+)
+
+
+class WindingResistance(ResistanceReading):
+    """Ohms of a winding. ``settled`` is false while it may still be warm inside."""
+
+    measurand: Literal["winding_resistance"] = "winding_resistance"
+    settled: bool = True
+
+
+WindingReading = Annotated[WindingResistance | TerminalToCase, Field(discriminator="measurand")]
+
+
+def expectations(spec: Winding, conditions: Conditions) -> tuple[Expectation, ...]:
+    """Everything that can be checked on the winding, in working order."""
+    return _expectation(winding_due(spec, conditions)), terminal_to_case(_TO_FRAME)
+
+
+def judge(
+    spec: Winding, reading: WindingReading, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
+    """Judge one reading of the winding."""
+    if isinstance(reading, TerminalToCase):
+        return judge_terminal_to_case(reading, conditions, rule, _TO_FRAME)
+    due = winding_due(spec, conditions)
+    nominal = due.today.nominal
+    assert nominal is not None
+    words = _WORDS
+    if due.today.sharp_upper:
+        settled = ("take a settled reading at room temperature",)
+        words = OhmsWords(**{**vars(_WORDS), "settles": settled})
+    ohms = OhmsDue(
+        expectation=_expectation(due),
+        words=words,
+        deviation=lambda net, u: f"{deviation(net, nominal)} on ohms.",
+        thermometer=due.thermometer,
+        missing=() if reading.settled else (not_settled(),),
+        after=lambda net, u: (_at_reference(spec, due, net, u),),
+    )
+    return judge_ohms(ohms, reading, conditions, rule)
+
+
+def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -> WorkingLine:
+    return WorkingLine(
+        label=f"The same at {spec.reference_temperature.value:g} °C",
+        result=measured(net / due.factor, expanded / due.factor, "Ω"),
+        formula="R_ref = R · (k + t_ref) / (k + t)",
+        figures=f"R / {due.factor:.5f}",
+        source="IEC 60034-1, 8.6.2",
+        value=net / due.factor,
+        unit="Ω",
+    )
+
+
+def _expectation(due: WindingDue) -> Expectation:
+    assert due.today.nominal is not None
+    return Expectation(
+        measurand="winding_resistance",
+        title="Winding",
+        unit="Ω",
+        text=interval(due.today.lower, due.today.upper, "Ω"),
+        detail=f"{quantity(due.today.nominal, 'Ω', 4)} at the part's temperature",
+        overflow_means="the wire is broken",
+        zero_means="the turns are bridged",
+        probes=Probes(
+            drawing="winding",
+            first="terminal 1",
+            second="terminal 2",
+            disconnect="one wire lifted at least",
+        ),
+        rail=rail_of(due.today, "Ω", 4, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
+        cautions=cautions("ohms"),
+        policy=due.policy,
+        warnings=(),
+        working=due.lines,
+    )

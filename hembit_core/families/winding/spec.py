@@ -1,0 +1,38 @@
+"""What a winding should be."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from hembit_core.curves.conductors import WindingMetal
+from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
+from hembit_core.figures import Resistance, Temperature
+from hembit_core.model import Model
+
+
+class Winding(Model):
+    """A winding's specification: ohms at a reference temperature, and the school of its band.
+
+    ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
+    at the reference temperature. ``nominal_is_most`` says that the maker's
+    nominal is the most a sound one shows; many makers' figures are not.
+    """
+
+    kind: Literal["winding"] = "winding"
+    resistance: Resistance
+    reference_temperature: Temperature = Field(default="20", validate_default=True)
+    metal: WindingMetal = WindingMetal.COPPER
+    tolerance: Annotated[PercentOfResistance | OwnLimits, Field(discriminator="school")] = (
+        PercentOfResistance()
+    )
+    school: Literal["reject_band", "never_gains_ohms"] = "reject_band"
+    nominal_is_most: bool = False
+    baseline: Resistance | None = None
+    sibling_median: Resistance | None = None
+
+    def describe(self) -> str:
+        """The winding in a few words."""
+        reference = self.reference_temperature.value
+        return f"Winding, {self.resistance.value:g} Ω at {reference:g} °C"
