@@ -15,7 +15,7 @@ class Technician:
     def open_check(self) -> Technician:
         """Open Hembit; it lands on Check."""
         self.page.goto(self.address)
-        expect(self.page.get_by_role("heading", name="Heating element")).to_be_visible()
+        expect(self.page.get_by_role("radiogroup", name="What is it")).to_be_visible()
         return self
 
     def give_plate(self, watts: str, volts: str, label: str = "") -> Technician:
@@ -24,6 +24,15 @@ class Technician:
             self.page.get_by_label("Which one").fill(label)
         self.page.get_by_label("Rated power").fill(watts)
         self.page.get_by_label("at", exact=True).first.fill(volts)
+        return self
+
+    def give_winding(self, ohms: str, celsius: str = "20", label: str = "") -> Technician:
+        """Say that it is a coil, and type its ohms at the reference temperature."""
+        self.page.get_by_role("radio", name="Coil").click()
+        if label:
+            self.page.get_by_label("Which one").fill(label)
+        self.page.get_by_label("Ohms", exact=True).fill(ohms)
+        self.page.get_by_label("at", exact=True).first.fill(celsius)
         return self
 
     def choose(self, field: str, choice: str) -> Technician:

@@ -133,6 +133,40 @@ class Journeys(BrowserCase):
         self.technician.see("Heating element, 2200 W 230 V")
 
 
+class Coils(BrowserCase):
+    def test_a_valve_coil_in_the_cold_and_by_the_other_school(self) -> None:
+        technician = self.technician.open_check().give_winding("118", "20", "Drain valve")
+        self.page.get_by_label("±", exact=True).fill("8")
+        technician.choose("Meter", "Bench meter 2").see("108.6–127.4 Ω")
+        self.page.get_by_label("Part is at").fill("6.0")
+        technician.choose("read by", "contact probe").see("102.6–120.4 Ω")
+        self.page.get_by_label("REL took the leads off").check()
+        technician.say_loose().read("112.4").see_verdict("Within")
+        technician.see("118.9 ± 1.6 Ω", "The same at 20 °C")
+        technician.choose("Band by", "never gains ohms").see("nothing to compare with")
+        self.page.get_by_label("nominal is the most").check()
+        technician.see_verdict("Just outside, high", "settled reading at room temperature")
+        technician.keep().see_verdict("Kept at")
+        self.page.get_by_role("link", name="open it").click()
+        technician.see("As submitted", "118 Ω at 20 °C", "a winding never gains ohms")
+        self.assertEqual(Check.objects.get().submission["spec"]["kind"], "winding")
+
+    def test_warm_inside_is_not_ready_and_the_frame_must_be_open(self) -> None:
+        self.technician.open_check().give_winding("118").zero_leads("0.2").say_loose()
+        self.technician.read("131.0").see_verdict("Just outside")
+        self.page.get_by_label("settled at that temperature").uncheck()
+        self.technician.see_verdict("Not ready", "Let it settle")
+        self.technician.test("Terminal to case").read("OL").see_verdict("Within")
+        self.assert_accessible(self.page, "coil")
+
+    def test_one_key_chooses_the_kind(self) -> None:
+        self.technician.open_check()
+        self.page.keyboard.press("r")
+        self.technician.see("Winding, end to end", "Give the winding's ohms first.")
+        self.page.keyboard.press("h")
+        self.technician.see("Volts and amps, running")
+
+
 class NothingIsLost(BrowserCase):
     def test_bad_input_is_answered_beside_its_field(self) -> None:
         self.technician.open_check()

@@ -7,7 +7,7 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { MEASURANDS, nextPart } from "./draft";
+import { type Draft, MEASURANDS, nextPart, ofKind } from "./draft";
 import { Entry } from "./Entry";
 import { KeptToday } from "./KeptToday";
 import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
@@ -34,6 +34,7 @@ export function CheckPage() {
       </div>
       <div className="flex flex-col gap-2.5 px-4.5 py-3.5">
         <Tests
+          kind={check.draft.kind}
           chosen={check.draft.measurand}
           expectations={check.expectations}
           onChoose={(measurand) => check.change({ measurand })}
@@ -120,7 +121,13 @@ function Measurement({
 function startNewPart(check: Check, actions: MachineActions) {
   check.replace(nextPart(check.draft));
   actions.dead();
-  document.getElementById("power")?.focus();
+  document.getElementById(firstField(check.draft))?.focus();
+}
+
+/** The field that says first what the part should be. */
+function firstField({ kind, ratingBy }: Draft): string {
+  if (kind === "winding") return "windingOhms";
+  return ratingBy === "plate" ? "power" : "ohms";
 }
 
 function Waiting({ check }: { check: Check }) {
@@ -136,8 +143,10 @@ function Waiting({ check }: { check: Check }) {
   if (check.blank) {
     return (
       <Notice>
-        Give the plate first: rated watts and volts, or cold ohms. Then this says what the meter
-        should show, before you measure.
+        {check.draft.kind === "winding"
+          ? "Give the winding's ohms first."
+          : "Give the plate first: rated watts and volts, or cold ohms."}{" "}
+        Then this says what the meter should show, before you measure.
       </Notice>
     );
   }
@@ -167,7 +176,7 @@ function Note({ check }: { check: Check }) {
 function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
   const focus = (id: string) => () => document.getElementById(id)?.focus();
   const goTo = (index: number) => () => {
-    const measurand = MEASURANDS[index];
+    const measurand = MEASURANDS[check.draft.kind][index];
     if (measurand) check.change({ measurand });
   };
   const entry = check.draft.entries[check.draft.measurand];
@@ -181,7 +190,9 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
       check.changeEntry({
         connection: entry.connection === "isolated" ? "in_circuit" : "isolated",
       }),
-    plate: focus(check.draft.ratingBy === "plate" ? "power" : "ohms"),
+    plate: focus(firstField(check.draft)),
+    element: () => check.replace(ofKind(check.draft, "heating_element")),
+    winding: () => check.replace(ofKind(check.draft, "winding")),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),

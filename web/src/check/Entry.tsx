@@ -87,7 +87,7 @@ function BigField({ check, name, id, label, unit, readAs, error }: BigFieldProps
     } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
       check.change({
-        measurand: neighbour(check.draft.measurand, event.key === "ArrowDown" ? 1 : -1),
+        measurand: neighbour(check.draft, event.key === "ArrowDown" ? 1 : -1),
       });
     }
   }
@@ -129,9 +129,9 @@ function tidy(text: string): string {
   return /^OL+$/i.test(text) ? "OL" : text;
 }
 
-function neighbour(measurand: Check["draft"]["measurand"], step: number) {
-  const at = MEASURANDS.indexOf(measurand) + step;
-  return MEASURANDS[(at + MEASURANDS.length) % MEASURANDS.length] ?? measurand;
+function neighbour({ kind, measurand }: Check["draft"], step: number) {
+  const tests = MEASURANDS[kind];
+  return tests[(tests.indexOf(measurand) + step + tests.length) % tests.length] ?? measurand;
 }
 
 function HowTaken({ check }: { check: Check }) {

@@ -1,13 +1,12 @@
 import { useMeters, useOptions } from "@/api/queries";
-import { Field, FieldMessage, TextInput } from "@/ui/Field";
+import { KEYS } from "@/keys/shortcuts";
+import { Field, FieldMessage } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
-import { type Draft, NO_ALLOY, OWN_RATIO, UNKNOWN_METER } from "./draft";
+import { DraftField, DraftTick } from "./DraftField";
+import { type Draft, type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
 import type { Check } from "./useCheck";
-
-type TextKey = {
-  [Key in keyof Draft]: Draft[Key] extends string ? Key : never;
-}[keyof Draft];
+import { WindingFields, WindingSchoolFields } from "./WindingFields";
 
 const RATINGS = [
   { value: "plate", label: "by its plate" },
@@ -29,37 +28,11 @@ export function PartPanel({ check }: { check: Check }) {
   );
 }
 
-/** A labelled text field of the draft, with the server's word on it. */
-function DraftField(props: {
-  check: Check;
-  name: TextKey;
-  field: string;
-  label: string;
-  unit?: string;
-  placeholder?: string;
-}) {
-  const { check, name, field, label, unit, placeholder } = props;
-  const text = check.draft[name];
-  const error = check.refusal(field, text)?.message;
-  return (
-    <Field id={name} label={label} error={error}>
-      <TextInput
-        id={name}
-        value={text}
-        {...(unit ? { unit } : {})}
-        placeholder={placeholder}
-        error={error}
-        onText={(next) => check.change({ [name]: next })}
-        onBlur={() => check.touch(field)}
-      />
-    </Field>
-  );
-}
-
 function PartGroup({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
-    <Group title="Heating element" firstOpen>
+    <Group title="Part" firstOpen>
+      <KindChoice check={check} />
       <DraftField
         check={check}
         name="label"
@@ -67,6 +40,48 @@ function PartGroup({ check }: { check: Check }) {
         label="Which one"
         placeholder="where it sits"
       />
+      {draft.kind === "winding" ? <WindingFields check={check} /> : <RatingFields check={check} />}
+    </Group>
+  );
+}
+
+const KINDS: { kind: Kind; label: string; key: string }[] = [
+  { kind: "heating_element", label: "Element", key: KEYS.element.key },
+  { kind: "winding", label: "Coil", key: KEYS.winding.key },
+];
+
+/** What it is: one tap, or one key. */
+function KindChoice({ check }: { check: Check }) {
+  return (
+    <div
+      role="radiogroup"
+      aria-label="What is it"
+      className="grid grid-cols-2 overflow-hidden rounded-md border border-edge bg-sheet"
+    >
+      {KINDS.map(({ kind, label, key }) => (
+        // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
+        <button
+          key={kind}
+          type="button"
+          role="radio"
+          aria-checked={check.draft.kind === kind}
+          onClick={() => check.replace(ofKind(check.draft, kind))}
+          className={`flex min-h-9 items-center justify-between border-edge px-2.5 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
+        >
+          {label}
+          <span aria-hidden="true" className="font-mono text-sm">
+            {key}
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function RatingFields({ check }: { check: Check }) {
+  const { draft, change } = check;
+  return (
+    <>
       <Field id="ratingBy" label="Given">
         <Select
           id="ratingBy"
@@ -76,7 +91,7 @@ function PartGroup({ check }: { check: Check }) {
         />
       </Field>
       {draft.ratingBy === "plate" ? <PlateFields check={check} /> : <OhmsFields check={check} />}
-    </Group>
+    </>
   );
 }
 
@@ -99,15 +114,7 @@ function PlateFields({ check }: { check: Check }) {
         unit="V"
       />
       <FieldMessage id="rating" error={check.refusal("spec.rating", draft.power)?.message} />
-      <label className="flex min-h-7 items-center gap-2 text-muted">
-        <input
-          type="checkbox"
-          className="size-5 accent-[var(--action)]"
-          checked={draft.dual}
-          onChange={(event) => change({ dual: event.target.checked })}
-        />
-        dual plate: a second pair
-      </label>
+      <DraftTick check={check} name="dual" label="dual plate: a second pair" />
       {draft.dual && (
         <>
           <DraftField
@@ -163,6 +170,10 @@ function OhmsFields({ check }: { check: Check }) {
 function ToleranceGroup({ check }: { check: Check }) {
   const { draft, change } = check;
   const options = useOptions().data;
+  const winding = draft.kind === "winding";
+  const schools = (options?.tolerance_schools ?? []).filter(
+    (one) => !winding || one.value !== "appliance_input",
+  );
   const alloys = [
     { value: NO_ALLOY, label: "not known", detail: "Ct = 1 is used, and said" },
     ...(options?.alloys ?? []),
@@ -174,7 +185,7 @@ function ToleranceGroup({ check }: { check: Check }) {
         <Select
           id="school"
           value={draft.school}
-          items={options?.tolerance_schools ?? []}
+          items={schools}
           onChoose={(value) => change({ school: value as Draft["school"] })}
         />
       </Field>
@@ -210,16 +221,22 @@ function ToleranceGroup({ check }: { check: Check }) {
           />
         </>
       )}
-      <Field id="alloy" label="Alloy">
-        <Select
-          id="alloy"
-          value={draft.alloy}
-          items={alloys}
-          onChoose={(alloy) => change({ alloy })}
-        />
-      </Field>
-      {draft.alloy === OWN_RATIO && (
-        <DraftField check={check} name="ratio" field="spec.hot_cold_ratio" label="Ct" />
+      {winding ? (
+        <WindingSchoolFields check={check} />
+      ) : (
+        <>
+          <Field id="alloy" label="Alloy">
+            <Select
+              id="alloy"
+              value={draft.alloy}
+              items={alloys}
+              onChoose={(alloy) => change({ alloy })}
+            />
+          </Field>
+          {draft.alloy === OWN_RATIO && (
+            <DraftField check={check} name="ratio" field="spec.hot_cold_ratio" label="Ct" />
+          )}
+        </>
       )}
       <Field id="rule" label="Decide by">
         <Select
@@ -260,15 +277,7 @@ function TodayGroup({ check }: { check: Check }) {
         unit="Ω"
         placeholder="leads shorted"
       />
-      <label className="flex min-h-7 items-center gap-2 text-muted">
-        <input
-          type="checkbox"
-          className="size-5 accent-[var(--action)]"
-          checked={draft.leadsNulled}
-          onChange={(event) => change({ leadsNulled: event.target.checked })}
-        />
-        REL took the leads off
-      </label>
+      <DraftTick check={check} name="leadsNulled" label="REL took the leads off" />
       <DraftField
         check={check}
         name="partTemperature"
@@ -285,14 +294,19 @@ function TodayGroup({ check }: { check: Check }) {
           onChoose={(value) => change({ temperatureSource: value as Draft["temperatureSource"] })}
         />
       </Field>
-      <DraftField
-        check={check}
-        name="supply"
-        field="conditions.supply"
-        label="Supply here"
-        unit="V"
-        placeholder="as the plate"
-      />
+      {draft.kind === "winding" && (
+        <DraftTick check={check} name="settled" label="settled at that temperature" />
+      )}
+      {draft.kind === "heating_element" && (
+        <DraftField
+          check={check}
+          name="supply"
+          field="conditions.supply"
+          label="Supply here"
+          unit="V"
+          placeholder="as the plate"
+        />
+      )}
     </Group>
   );
 }

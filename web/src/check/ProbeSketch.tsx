@@ -25,6 +25,8 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
   element: BetweenEnds,
   element_to_case: EndToCase,
   element_running: Running,
+  winding: WindingEnds,
+  winding_to_frame: WindingToFrame,
 };
 
 /** Two studs, the flange (the case) and the bent sheath. */
@@ -137,6 +139,56 @@ function Running() {
       </Text>
       <Text x={70} y={112}>
         clamp round one wire
+      </Text>
+    </>
+  );
+}
+
+/** A coil on its bobbin round the core, two tabs at the left. */
+function Coil() {
+  return (
+    <>
+      <rect x="70" y="10" width="130" height="18" rx="2" fill="var(--hairline)" />
+      <rect x="70" y="90" width="130" height="18" rx="2" fill="var(--hairline)" />
+      <rect x="112" y="28" width="46" height="62" fill="var(--sheet)" />
+      {[34, 43, 52, 61, 70, 79].map((y) => (
+        <path key={y} d={`M104 ${y + 4}q31 -13 62 0`} strokeWidth="3" />
+      ))}
+      <path d="M104 38H34M104 83H34" strokeWidth="3" />
+    </>
+  );
+}
+
+function WindingEnds() {
+  return (
+    <>
+      <Coil />
+      <Probe x={28} y={38} from={[20, 6]} tone={FIRST} />
+      <Probe x={28} y={83} from={[20, 114]} tone={SECOND} />
+      <Text x={8} y={43}>
+        1
+      </Text>
+      <Text x={8} y={88}>
+        2
+      </Text>
+      <Text x={38} y={65}>
+        one wire off
+      </Text>
+    </>
+  );
+}
+
+function WindingToFrame() {
+  return (
+    <>
+      <Coil />
+      <Probe x={28} y={38} from={[20, 6]} tone={FIRST} />
+      <Probe x={76} y={99} from={[50, 116]} tone={SECOND} />
+      <Text x={8} y={43}>
+        1
+      </Text>
+      <Text x={96} y={103}>
+        frame, bare metal
       </Text>
     </>
   );

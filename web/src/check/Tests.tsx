@@ -1,28 +1,30 @@
 import type { Expectation, Measurand } from "@/api/types";
 import { StateShape } from "@/verdict/states";
-import { MEASURANDS } from "./draft";
+import { type Kind, MEASURANDS } from "./draft";
 
 const TITLES: Record<Measurand, string> = {
   between_terminals: "Between the terminals",
   terminal_to_case: "Terminal to case",
   running: "Volts and amps, running",
+  winding_resistance: "Winding, end to end",
 };
 
 type Props = {
+  kind: Kind;
   chosen: Measurand;
   expectations: Expectation[] | undefined;
   onChoose: (measurand: Measurand) => void;
 };
 
 /** The tests of this part, each with what it should show. */
-export function Tests({ chosen, expectations, onChoose }: Props) {
+export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   return (
     <div
       role="radiogroup"
       aria-label="Test"
-      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem]"
+      className="grid auto-cols-fr grid-flow-col overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem]"
     >
-      {MEASURANDS.map((measurand, index) => {
+      {MEASURANDS[kind].map((measurand, index) => {
         const expected = expectations?.find((one) => one.measurand === measurand);
         const on = measurand === chosen;
         return (

@@ -1,4 +1,4 @@
-import type { ConditionsIn, Measurand, Reading, Spec } from "@/api/types";
+import type { ConditionsIn, ElementSpec, Measurand, Reading, Spec, WindingSpec } from "@/api/types";
 
 export type Entry = {
   display: string;
@@ -8,10 +8,13 @@ export type Entry = {
   answers: Record<string, string>;
 };
 
+export type Kind = Spec["kind"];
+
 /** Everything that is typed or chosen on the Check screen, as it stands. */
 export type Draft = {
   id: string;
   label: string;
+  kind: Kind;
   ratingBy: "plate" | "ohms";
   power: string;
   voltage: string;
@@ -27,6 +30,14 @@ export type Draft = {
   upper: string;
   alloy: string;
   ratio: string;
+  windingOhms: string;
+  referenceTemperature: string;
+  metal: "copper" | "aluminium";
+  windingSchool: "reject_band" | "never_gains_ohms";
+  nominalIsMost: boolean;
+  baseline: string;
+  siblingMedian: string;
+  settled: boolean;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
   partTemperature: string;
   temperatureSource: ConditionsIn["temperature_source"];
@@ -46,7 +57,11 @@ const EMPTY_ENTRY: Entry = {
   answers: {},
 };
 
-export const MEASURANDS: Measurand[] = ["between_terminals", "terminal_to_case", "running"];
+/** What can be measured on each kind of part, in working order. */
+export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {
+  heating_element: ["between_terminals", "terminal_to_case", "running"],
+  winding: ["winding_resistance", "terminal_to_case"],
+};
 export const NO_ALLOY = "none";
 export const OWN_RATIO = "own_ratio";
 export const UNKNOWN_METER = "unknown";
@@ -55,6 +70,7 @@ export function newDraft(): Draft {
   return {
     id: crypto.randomUUID(),
     label: "",
+    kind: "heating_element",
     ratingBy: "plate",
     power: "",
     voltage: "",
@@ -70,6 +86,14 @@ export function newDraft(): Draft {
     upper: "",
     alloy: NO_ALLOY,
     ratio: "",
+    windingOhms: "",
+    referenceTemperature: "20",
+    metal: "copper",
+    windingSchool: "reject_band",
+    nominalIsMost: false,
+    baseline: "",
+    siblingMedian: "",
+    settled: true,
     rule: "simple",
     partTemperature: "",
     temperatureSource: "air_settled",
@@ -82,6 +106,7 @@ export function newDraft(): Draft {
       between_terminals: EMPTY_ENTRY,
       terminal_to_case: EMPTY_ENTRY,
       running: EMPTY_ENTRY,
+      winding_resistance: EMPTY_ENTRY,
     },
   };
 }
@@ -89,10 +114,14 @@ export function newDraft(): Draft {
 /** A new part: what belongs to the bench stays (meter, leads, room), what belongs to the part goes. */
 export function nextPart(draft: Draft): Draft {
   const { meter, leadZero, leadsNulled, partTemperature, temperatureSource, supply, rule } = draft;
-  return {
-    ...newDraft(),
-    ...{ meter, leadZero, leadsNulled, partTemperature, temperatureSource, supply, rule },
-  };
+  const bench = { meter, leadZero, leadsNulled, partTemperature, temperatureSource, supply, rule };
+  return { ...ofKind(newDraft(), draft.kind), ...bench };
+}
+
+/** The draft for another kind of part: its first test, and a school that it has. */
+export function ofKind(draft: Draft, kind: Kind): Draft {
+  const school = kind === "winding" ? "percent_of_resistance" : "appliance_input";
+  return { ...draft, kind, school, measurand: MEASURANDS[kind][0] };
 }
 
 /** After a check was kept: the entry is empty again, and the next one has a name of its own. */
@@ -108,21 +137,38 @@ export function afterKeeping(draft: Draft): Draft {
 
 /** The spec as typed; null while nothing is given yet. The server says what is wrong with it. */
 export function specOf(draft: Draft): Spec | null {
+  return draft.kind === "winding" ? windingOf(draft) : elementOf(draft);
+}
+
+function elementOf(draft: Draft): Spec | null {
   const rating = ratingOf(draft);
   if (!rating) return null;
+  const named = draft.alloy !== NO_ALLOY && draft.alloy !== OWN_RATIO;
   return {
     kind: "heating_element",
     rating,
     tolerance: toleranceOf(draft),
-    alloy:
-      draft.alloy === NO_ALLOY || draft.alloy === OWN_RATIO
-        ? null
-        : (draft.alloy as NonNullable<Spec["alloy"]>),
+    alloy: named ? (draft.alloy as NonNullable<ElementSpec["alloy"]>) : null,
     hot_cold_ratio: draft.alloy === OWN_RATIO ? draft.ratio : null,
   };
 }
 
-function ratingOf(draft: Draft): Spec["rating"] | null {
+function windingOf(draft: Draft): Spec | null {
+  if (!draft.windingOhms.trim()) return null;
+  return {
+    kind: "winding",
+    resistance: draft.windingOhms,
+    reference_temperature: draft.referenceTemperature,
+    metal: draft.metal,
+    tolerance: resistanceToleranceOf(draft),
+    school: draft.windingSchool,
+    nominal_is_most: draft.nominalIsMost,
+    baseline: orNull(draft.baseline),
+    sibling_median: orNull(draft.siblingMedian),
+  };
+}
+
+function ratingOf(draft: Draft): ElementSpec["rating"] | null {
   if (draft.ratingBy === "ohms") {
     if (!draft.ohms.trim()) return null;
     return { by: "ohms", resistance: draft.ohms, voltage: orNull(draft.ohmsVoltage) };
@@ -134,14 +180,17 @@ function ratingOf(draft: Draft): Spec["rating"] | null {
   return { by: "plate", pairs, judged_by: second ? draft.judgedBy : "first" };
 }
 
-function toleranceOf(draft: Draft): Spec["tolerance"] {
-  if (draft.school === "percent_of_resistance") {
-    return { school: "percent_of_resistance", percent: draft.percent };
-  }
+function toleranceOf(draft: Draft): ElementSpec["tolerance"] {
+  return draft.school === "appliance_input"
+    ? { school: "appliance_input" }
+    : resistanceToleranceOf(draft);
+}
+
+function resistanceToleranceOf(draft: Draft): WindingSpec["tolerance"] {
   if (draft.school === "own_limits") {
     return { school: "own_limits", lower: orNull(draft.lower), upper: orNull(draft.upper) };
   }
-  return { school: "appliance_input" };
+  return { school: "percent_of_resistance", percent: draft.percent };
 }
 
 export function conditionsOf(draft: Draft): ConditionsIn {
@@ -167,8 +216,7 @@ export function readingOf(draft: Draft): Reading | null {
     };
   }
   if (!entry.display.trim()) return null;
-  return {
-    measurand: draft.measurand,
+  const ohms = {
     display: entry.display,
     lead_zero: orNull(draft.leadZero),
     leads_nulled: draft.leadsNulled,
@@ -176,6 +224,10 @@ export function readingOf(draft: Draft): Reading | null {
     connection: entry.connection,
     answers: entry.answers,
   };
+  if (draft.measurand === "winding_resistance") {
+    return { measurand: draft.measurand, ...ohms, settled: draft.settled };
+  }
+  return { measurand: draft.measurand, ...ohms };
 }
 
 function orNull(text: string): string | null {

@@ -1,7 +1,7 @@
 import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
-import type { KeptCheck } from "@/api/types";
+import type { KeptCheck, Spec } from "@/api/types";
 import { clock, dateAndClock } from "@/app/machine";
 import { ProbeSketch } from "@/check/ProbeSketch";
 import { Expect } from "@/check/Tests";
@@ -80,13 +80,6 @@ function Whole({ check }: { check: KeptCheck }) {
 /** The submission in trade words, in the order it was given. */
 function submitted({ submission }: KeptCheck): [string, string][] {
   const { spec, reading, machine, conditions } = submission;
-  const rating: [string, string][] =
-    spec.rating.by === "plate"
-      ? spec.rating.pairs.map((pair, index) => [
-          index === 0 ? "Plate" : "or",
-          `${withUnit(pair.power, "W")}, ${withUnit(pair.voltage, "V")}`,
-        ])
-      : [["Cold ohms", withUnit(spec.rating.resistance, "Ω")]];
   const display: [string, string][] =
     reading.measurand === "running"
       ? [
@@ -109,12 +102,28 @@ function submitted({ submission }: KeptCheck): [string, string][] {
     ? `${withUnit(conditions.part_temperature, "°C")}, ${conditions.temperature_source.replaceAll("_", " ")}`
     : "not given";
   return [
-    ...rating,
+    ...specified(spec),
     ...display,
     ["Machine", dead],
     ["Meter", conditions.meter?.name ?? "not known"],
     ["Part is at", temperature],
   ];
+}
+
+/** What the part should be, as it was given. */
+function specified(spec: Spec): [string, string][] {
+  if (spec.kind === "winding") {
+    const at = withUnit(spec.reference_temperature, "°C");
+    return [
+      ["Winding", `${withUnit(spec.resistance, "Ω")} at ${at}`],
+      ["Metal", spec.metal],
+    ];
+  }
+  if (spec.rating.by === "ohms") return [["Cold ohms", withUnit(spec.rating.resistance, "Ω")]];
+  return spec.rating.pairs.map((pair, index) => [
+    index === 0 ? "Plate" : "or",
+    `${withUnit(pair.power, "W")}, ${withUnit(pair.voltage, "V")}`,
+  ]);
 }
 
 /** A figure as it was written, with its unit if none was written. */

@@ -2,7 +2,14 @@ import { describe, expect, test } from "vitest";
 import type { RailData } from "@/api/types";
 import { railScale, spread, tickLabel } from "./scale";
 
-const band = { lower: 22.9, upper: 26.72, nominal: 24.05, watch_lower: null, watch_upper: null };
+const band = {
+  lower: 22.9,
+  upper: 26.72,
+  nominal: 24.05,
+  watch_lower: null,
+  watch_upper: null,
+  sharp_upper: false,
+};
 const rail: RailData = {
   unit: "Ω",
   band,
