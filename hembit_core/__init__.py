@@ -11,6 +11,8 @@ from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.temperature_sensor.family import SensorResistance
+from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.families.winding.family import WindingResistance
 from hembit_core.families.winding.spec import Winding
@@ -37,7 +39,9 @@ __all__ = [
     "PartReading",
     "PartSpec",
     "Running",
+    "SensorResistance",
     "State",
+    "TemperatureSensor",
     "TemperatureSource",
     "TerminalToCase",
     "Winding",

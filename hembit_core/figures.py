@@ -104,3 +104,5 @@ Temperature = Annotated[FigureText, Written("°C", "the temperature", -90, 1800)
 TemperatureLimit = Annotated[FigureText, Written("K", "the thermometer's limit", 0, 100)]
 Percent = Annotated[FigureText, Written("%", "the tolerance", 0, 90)]
 HotColdRatio = Annotated[FigureText, Written("1", "the hot/cold ratio Ct", 0.9, 20)]
+Kelvin = Annotated[FigureText, Written("K", "the limit in kelvin", 0, 500)]
+Beta = Annotated[FigureText, Written("K", "the B value", 0, 20_000)]

@@ -11,6 +11,9 @@ from hembit_core.errors import InputError
 from hembit_core.families import heating_element
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.temperature_sensor import family as temperature_sensor
+from hembit_core.families.temperature_sensor.family import SensorResistance
+from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.families.winding import family as winding
 from hembit_core.families.winding.family import WindingResistance
@@ -18,30 +21,30 @@ from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 
-PartSpec = Annotated[HeatingElement | Winding, Field(discriminator="kind")]
-PartReading = Annotated[
-    BetweenTerminals | TerminalToCase | Running | WindingResistance, Field(discriminator="measurand")
-]
+AnySpec = HeatingElement | Winding | TemperatureSensor
+AnyReading = BetweenTerminals | TerminalToCase | Running | WindingResistance | SensorResistance
+PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
+PartReading = Annotated[AnyReading, Field(discriminator="measurand")]
 
 
-def expectations(
-    spec: HeatingElement | Winding, conditions: Conditions | None = None
-) -> tuple[Expectation, ...]:
+def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[Expectation, ...]:
     """What can be checked on the part, and what each check should show, before measuring."""
     conditions = conditions or Conditions()
     if isinstance(spec, Winding):
         return winding.expectations(spec, conditions)
+    if isinstance(spec, TemperatureSensor):
+        return temperature_sensor.expectations(spec, conditions)
     return heating_element.expectations(spec, conditions)
 
 
-def describe(spec: HeatingElement | Winding) -> str:
+def describe(spec: AnySpec) -> str:
     """The part in a few words: ``Heating element, 2200 W 230 V``."""
     return spec.describe()
 
 
 def judge(
-    spec: HeatingElement | Winding,
-    reading: BetweenTerminals | TerminalToCase | Running | WindingResistance,
+    spec: AnySpec,
+    reading: AnyReading,
     conditions: Conditions | None = None,
     rule: DecisionRule = DecisionRule.SIMPLE,
 ) -> Judgement:
@@ -76,7 +79,11 @@ def judge(
     conditions = conditions or Conditions()
     if isinstance(spec, Winding) and isinstance(reading, WindingResistance | TerminalToCase):
         return winding.judge(spec, reading, conditions, rule)
-    if isinstance(spec, HeatingElement) and not isinstance(reading, WindingResistance):
+    if isinstance(spec, TemperatureSensor) and isinstance(reading, SensorResistance):
+        return temperature_sensor.judge(spec, reading, conditions, rule)
+    if isinstance(spec, HeatingElement) and isinstance(
+        reading, BetweenTerminals | TerminalToCase | Running
+    ):
         return heating_element.judge(spec, reading, conditions, rule)
     raise InputError(
         f"“{reading.measurand}” cannot be measured on this part ({describe(spec)}). "

@@ -32,6 +32,17 @@ class Connection(StrEnum):
     IN_CIRCUIT = "in_circuit"
 
 
+@dataclass(frozen=True)
+class TakenOff:
+    """A figure that is subtracted: its text, its field, its name, and the most it may be [Ω]."""
+
+    text: str | None
+    field: str
+    name: str
+    how: str
+    most: float
+
+
 class ResistanceReading(Model):
     """Ohms between two points.
 
@@ -46,6 +57,13 @@ class ResistanceReading(Model):
     range_top: float | None = Field(default=None, gt=0)
     connection: Connection = Connection.ISOLATED
     answers: Answers = Field(default_factory=dict)
+
+    @property
+    def taken_off(self) -> TakenOff:
+        """What is subtracted from the display: the shorted leads."""
+        return TakenOff(
+            self.lead_zero, "lead_zero", "shorted leads", "with this meter", defaults.LEADS_BAD_ABOVE
+        )
 
 
 def answers_for(answers: Mapping[str, str], field: str) -> dict[str, str]:
@@ -100,25 +118,26 @@ def lead_zero(reading: ResistanceReading) -> Display | None:
     InputError
         If it was given although REL took the leads off, or says the leads are bad.
     """
-    text = (reading.lead_zero or "").strip()
+    off = reading.taken_off
+    text = (off.text or "").strip()
     if not text:
         return None
-    field = "reading.lead_zero"
+    field = f"reading.{off.field}"
     if reading.leads_nulled:
         raise InputError(
             "The REL key already took the leads off; a lead figure would take them off twice. "
             "Clear one of the two."
         ).at(field)
-    leads = read_field(text, Function.RESISTANCE, reading.answers, "lead_zero", lone_one=False)
+    leads = read_field(text, Function.RESISTANCE, reading.answers, off.field, lone_one=False)
     if leads.value is None:
         raise InputError(
             "Shorted leads show OL: a lead, a plug or the meter's fuse is broken. "
             "Put that right before anything is judged."
         ).at(field)
-    if leads.value > defaults.LEADS_BAD_ABOVE:
+    if leads.value > off.most:
         raise InputError(
             f"Shorted leads read {quantity(leads.value, 'Ω', 3)}, more than "
-            f"{defaults.LEADS_BAD_ABOVE:g} Ω: leads or plugs are bad. Renew them and short them again."
+            f"{off.most:g} Ω: leads or plugs are bad. Renew them and short them again."
         ).at(field)
     return leads
 
@@ -164,9 +183,9 @@ def net_resistance(reading: ResistanceReading, display: Display, meter: Meter) -
         raise InputError(
             f"The display reads {display.text}, less than the leads alone ({leads.text}). "
             "Short the leads again and give their figure."
-        ).at("reading.lead_zero")
+        ).at(f"reading.{reading.taken_off.field}")
     lines.append(leads_share.line("Meter, leads", leads))
-    lines.insert(0, _leads_line(display, leads, net))
+    lines.insert(0, _leads_line(display, leads, net, reading.taken_off))
     return NetResistance(
         display=display,
         leads=leads.value,
@@ -194,13 +213,13 @@ def overflow_floor(reading: ResistanceReading, meter: Meter) -> float | None:
     return used.top if used else None
 
 
-def _leads_line(display: Display, leads: Display, net: float) -> WorkingLine:
+def _leads_line(display: Display, leads: Display, net: float, off: TakenOff) -> WorkingLine:
     return WorkingLine(
         label="Leads taken off",
         result=at_step(net, max(display.step or 0.0, leads.step or 0.0), "Ω"),
-        formula="R = display − shorted leads",
+        formula=f"R = display − {off.name}",
         figures=f"{display.shown} − {leads.shown}",
-        source="leads shorted with this meter",
+        source=f"{off.name}, {off.how}",
         value=net,
         unit="Ω",
     )

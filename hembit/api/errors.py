@@ -116,6 +116,13 @@ _TAGS = {
     "heating_element",
     "winding",
     "winding_resistance",
+    "temperature_sensor",
+    "sensor_resistance",
+    "ntc_beta",
+    "chart",
+    "platinum",
+    "by_class",
+    "own_kelvin",
     "loose_part",
     "proved_dead",
     "plate",
@@ -134,7 +141,7 @@ def _dotted(location: Sequence[str | int]) -> str:
     parts = [str(part) for part in location]
     if parts and parts[0] in ("body", "query", "path"):
         parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
-    parents = ("spec", "rating", "tolerance", "reading", "machine")
+    parents = ("spec", "sensor", "rating", "tolerance", "reading", "machine")
     kept: list[str] = []
     for part in parts:
         is_tag = (part in _TAGS or part == "live") and bool(kept) and kept[-1] in parents

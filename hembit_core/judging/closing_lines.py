@@ -33,7 +33,7 @@ def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
     return WorkingLine(
         label="Can this meter decide?",
         result=f"{word}, {significant(ratio, 2)} : 1" if ratio < 100 else f"{word}, over 100 : 1",
-        formula="half the band / U",
+        formula="half the band / the meter's U",
         figures=f"half the band is {quantity(band.half_width, unit, 3)}; 4 or more is comfortable",
         source="ratio of tolerance to uncertainty",
         value=ratio,

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 from hembit_core import defaults
 from hembit_core.conditions import Conditions
+from hembit_core.curves.ends import CurveRangeError
 from hembit_core.display import Display, Function
-from hembit_core.judging.bands import Band, Placement, Shift
+from hembit_core.judging.bands import Placement
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
-from hembit_core.judging.judgement import Expectation, Judgement, Mark
+from hembit_core.judging.judgement import Judgement, Mark, Rail
 from hembit_core.judging.missed_prefix import missed_prefix
+from hembit_core.judging.ohms_due import OhmsDue
 from hembit_core.judging.resolve import Resolved, resolve
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
@@ -31,63 +32,14 @@ from hembit_core.working import WorkingLine
 
 
 @dataclass(frozen=True)
-class OhmsWords:
-    """What a family says: what OL means, and the next step for each way to be off."""
-
-    open_means: str
-    open_next: str
-    short_next: str
-    high_next: str
-    low_next: str
-    within_next: str
-    settles: tuple[str, ...] = ()
-
-
-def _no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
-    return None
-
-
-def _no_lines(net: float, expanded_u: float) -> tuple[WorkingLine, ...]:
-    return ()
-
-
-@dataclass(frozen=True)
-class OhmsDue:
-    """What ohms are due, and how the family speaks of them.
-
-    Attributes
-    ----------
-    expectation : with the band of today and its rail.
-    thermometer : the part temperature's share, through the expectation's slope [Ω].
-    missing : conditions that are not known, with what they may have done.
-    deviation : (net, U) [Ω] in the part's own terms, as a sentence.
-    excuse : a verdict where a missing fact would explain what was read, or None.
-    after : lines of the working after the net resistance, such as the value at
-        the reference temperature.
-    """
-
-    expectation: Expectation
-    words: OhmsWords
-    deviation: Callable[[float, float], str]
-    thermometer: float = 0.0
-    missing: tuple[Shift, ...] = ()
-    excuse: Callable[[float, float, Placement], Verdict | None] = _no_excuse
-    after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
-
-    @property
-    def band(self) -> Band:
-        """Today's band [Ω]."""
-        return self.expectation.rail.band
-
-
-@dataclass(frozen=True)
 class _Case:
-    """One reading with all that was worked out for it."""
+    """One reading with all that was worked out for it; value and U in the frame's unit."""
 
     due: OhmsDue
     reading: ResistanceReading
     conditions: Conditions
     net: NetResistance
+    value: float
     expanded: float
     resolved: Resolved
 
@@ -114,17 +66,37 @@ def judge_ohms(
             due.expectation, rule, rail=rail, read_as=(display.read_as,), policy=policy
         )
     net = net_resistance(reading, display, conditions.meter)
-    expanded_u = expanded(combined(net.standard, due.thermometer))
-    resolved = resolve(net.net, expanded_u, due.band, (*due.missing, *net.missing))
-    case = _Case(due, reading, conditions, net, expanded_u, resolved)
-    verdict = _verdict(case, display)
-    value = measured_value(net.net, expanded_u, "Ω")
-    gate = rail.low_gate and rail.low_gate.model_copy(update={"hit": verdict.state is State.SHORT})
+    early = _before_the_curve(due, reading, net, display)
+    try:
+        per_ohm = due.scale.per_ohm(net.net) if due.scale else 1.0
+        frame_value = due.scale.value(net.net) if due.scale and not early else net.net
+    except CurveRangeError as error:
+        early = early or _beyond_the_curve(error)
+    if early and due.scale:
+        return early.build(
+            due.expectation,
+            rule,
+            rail=_hit(rail, early),
+            read_as=(display.read_as,),
+            value=measured_value(net.net, expanded(net.standard), "Ω"),
+            working=net.lines,
+            policy=policy,
+        )
+    terms = (*(term * per_ohm for term in net.terms), due.thermometer)
+    expanded_u = expanded(combined(*terms))
+    missing = net.missing
+    if due.scale:
+        missing = tuple(due.scale.shift(net.net, one) for one in missing)
+    meter_u = expanded(net.standard * per_ohm)
+    resolved = resolve(frame_value, expanded_u, due.band, (*due.missing, *missing), meter_u)
+    case = _Case(due, reading, conditions, net, frame_value, expanded_u, resolved)
+    verdict = early or _verdict(case)
+    value = measured_value(frame_value, expanded_u, due.unit)
     marks = {
-        "raw": Mark(value=display.value or 0.0, label=f"display {display.text}"),
-        "corrected": Mark(value=net.net, label=value.text),
+        "raw": None if due.scale else Mark(value=display.value or 0.0, label=f"display {display.text}"),
+        "corrected": Mark(value=frame_value, label=value.text),
         "expanded": expanded_u,
-        "low_gate": gate,
+        "low_gate": _hit(rail, verdict).low_gate,
     }
     return verdict.build(
         due.expectation,
@@ -134,9 +106,9 @@ def judge_ohms(
         value=value,
         working=(
             *net.lines,
-            together_line((*net.terms, due.thermometer), expanded_u, "Ω"),
+            together_line(terms, expanded_u, due.unit),
             *due.after(net.net, expanded_u),
-            decidability_line(due.band, resolved.ratio, "Ω"),
+            decidability_line(due.band, resolved.ratio, due.unit),
             *_four_wire_line(case),
         ),
         policy=policy,
@@ -145,7 +117,7 @@ def judge_ohms(
 
 def _overflow(due: OhmsDue, reading: ResistanceReading, conditions: Conditions) -> Verdict:
     floor = overflow_floor(reading, conditions.meter)
-    highest = due.band.upper or due.band.nominal
+    highest = due.ohms_band.upper or due.ohms_band.nominal
     if floor is not None and highest is not None and floor < highest:
         return Verdict(
             State.NOT_DECIDABLE,
@@ -163,40 +135,67 @@ def _overflow(due: OhmsDue, reading: ResistanceReading, conditions: Conditions) 
     )
 
 
-def _verdict(case: _Case, display: Display) -> Verdict:
-    band, net = case.due.band, case.net
-    question = missed_prefix(display, "display", band, net.leads, case.reading.answers)
+def _hit(rail: Rail, verdict: Verdict) -> Rail:
+    """The rail with its low gate marked where the verdict is a short."""
+    short = verdict.state is State.SHORT
+    return rail.model_copy(
+        update={"low_gate": rail.low_gate and rail.low_gate.model_copy(update={"hit": short})}
+    )
+
+
+def _beyond_the_curve(error: CurveRangeError) -> Verdict:
+    return Verdict(
+        State.NOT_COMPARABLE,
+        "Not comparable: beyond the ends of its curve",
+        "Is it the right type? Compare with other curves, or take it at room temperature.",
+        explanation=[error.message],
+    )
+
+
+def _before_the_curve(
+    due: OhmsDue, reading: ResistanceReading, net: NetResistance, display: Display
+) -> Verdict | None:
+    """What is settled in ohms, before any curve: a missed prefix, a short."""
+    band = due.ohms_band
+    question = missed_prefix(display, "display", band, net.leads, reading.answers)
     if question:
         return question
     nominal = band.nominal or band.lower or 0.0
-    short_below = max(case.expanded, defaults.SHORT_SHARE * nominal)
-    if net.net < short_below:
-        return _short(case, short_below, nominal)
+    expanded_u = expanded(combined(net.standard, 0.0 if due.scale else due.thermometer))
+    short_below = max(expanded_u, defaults.SHORT_SHARE * nominal)
+    if net.net >= short_below:
+        return None
+    return _short(due, reading, short_below, nominal, expanded_u)
+
+
+def _verdict(case: _Case) -> Verdict:
     placement = case.resolved.placement
-    return case.due.excuse(net.net, case.expanded, placement) or _placed(case, placement)
+    return case.due.excuse(case.net.net, case.expanded, placement) or _placed(case, placement)
 
 
-def _short(case: _Case, below: float, nominal: float) -> Verdict:
-    if case.reading.connection is Connection.IN_CIRCUIT:
+def _short(
+    due: OhmsDue, reading: ResistanceReading, below: float, nominal: float, expanded_u: float
+) -> Verdict:
+    if reading.connection is Connection.IN_CIRCUIT:
         return Verdict(
             State.NOT_COMPARABLE,
             "Near zero, but measured in circuit",
             "Lift one end and read again: the path beside the part may be the short.",
             side=Side.LOW,
         )
-    if nominal - case.expanded <= below:
+    if nominal - expanded_u <= below:
+        due_text = f"{quantity(nominal, 'Ω', 3)} is due, the uncertainty is "
         return Verdict(
             State.NOT_DECIDABLE,
             "Not decidable: so few ohms, this meter cannot tell them from a short",
             "Measure four-wire or with a milliohm adapter.",
             side=Side.LOW,
-            explanation=[f"{quantity(nominal, 'Ω', 3)} is due, the uncertainty is "
-                         f"± {expanded_text(case.expanded, 'Ω')}."],
-        )  # fmt: skip
+            explanation=[f"{due_text}± {expanded_text(expanded_u, 'Ω')}."],
+        )
     return Verdict(
         State.SHORT,
         "Short: near zero where ohms are due",
-        case.due.words.short_next,
+        due.words.short_next,
         side=Side.LOW,
         explanation=[f"Below {quantity(below, 'Ω', 2)} counts as a short here: U, or 2 % of nominal."],
     )
@@ -204,8 +203,9 @@ def _short(case: _Case, below: float, nominal: float) -> Verdict:
 
 def _placed(case: _Case, placement: Placement) -> Verdict:
     state, side, words = placement.state, placement.side, case.due.words
-    limit = "" if placement.limit is None else quantity(placement.limit, "Ω", 4)
-    u = expanded_text(case.expanded, "Ω")
+    unit = case.due.unit
+    limit = "" if placement.limit is None else quantity(placement.limit, unit, 4)
+    u = expanded_text(case.expanded, unit)
     sentence = case.due.deviation(case.net.net, case.expanded)
     verdict = Verdict(state, "", "", side=side, explanation=[sentence])
     lean = "" if side is None else f", {side}"
@@ -229,7 +229,7 @@ def _placed(case: _Case, placement: Placement) -> Verdict:
             )
     elif state is State.NOT_DECIDABLE:
         verdict.headline = "Not decidable: this meter is too coarse for this band"
-        half = quantity(case.due.band.half_width, "Ω", 2)
+        half = quantity(case.due.band.half_width, unit, 2)
         verdict.explanation.append(f"Half the band is {half}, the uncertainty ± {u}.")
         verdict.next_step = _settle(case)
     else:
@@ -248,7 +248,8 @@ def _settle(case: _Case) -> str:
     ways = []
     if finer:
         ways.append(f"read it on the {quantity(finer.top, 'Ω', 2)} range")
-    if case.net.leads_expanded > case.expanded / 3:
+    leads = case.net.leads_expanded if case.due.scale is None else 0.0
+    if leads > case.expanded / 3:
         ways.append("measure four-wire or with a milliohm adapter, which drops the leads' share")
     if expanded(case.due.thermometer) > case.expanded / 3:
         ways.append("let it settle at room temperature and take that with a contact probe")
@@ -260,7 +261,7 @@ def _settle(case: _Case) -> str:
 
 def _four_wire_line(case: _Case) -> tuple[WorkingLine, ...]:
     """Says when the lead correction takes more than a tenth of half the band."""
-    share = case.net.leads_expanded / case.due.band.half_width
+    share = case.net.leads_expanded / case.due.ohms_band.half_width
     if share <= 0.1:
         return ()
     return (

@@ -24,13 +24,21 @@ class Resolved:
         return self.placement.state
 
 
-def resolve(value: float, expanded: float, band: Band, missing: tuple[Shift, ...] = ()) -> Resolved:
+def resolve(
+    value: float,
+    expanded: float,
+    band: Band,
+    missing: tuple[Shift, ...] = (),
+    meter_expanded: float | None = None,
+) -> Resolved:
     """Place ``value`` ± ``expanded`` in ``band`` and apply what hides or blocks the verdict.
 
     A missing condition counts only where it could have turned the verdict; a
-    meter whose U exceeds the band's half-width can still show a gross fault.
+    meter whose own U exceeds the band's half-width can still show a gross fault.
+    ``meter_expanded`` is the meter's part of ``expanded``, where another
+    instrument (a thermometer) has one too.
     """
-    ratio = decidability(band, expanded)
+    ratio = decidability(band, expanded if meter_expanded is None else meter_expanded)
     placement = place(value, expanded, band)
     together = _together(missing)
     if together and hidden(value, band, together):

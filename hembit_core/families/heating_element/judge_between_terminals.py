@@ -9,7 +9,8 @@ from hembit_core.families.heating_element.resistance import ElementResistance, e
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.bands import Placement
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.ohms import OhmsDue, OhmsWords, judge_ohms
+from hembit_core.judging.ohms import judge_ohms
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.notation import deviation, percent, quantity

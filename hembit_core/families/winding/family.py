@@ -12,7 +12,8 @@ from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case,
 from hembit_core.families.winding.resistance import WindingDue, not_settled, winding_due
 from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
-from hembit_core.judging.ohms import OhmsDue, OhmsWords, judge_ohms
+from hembit_core.judging.ohms import judge_ohms
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule
 from hembit_core.notation import deviation, interval, measured, quantity
 from hembit_core.resistance_reading import ResistanceReading

@@ -316,6 +316,30 @@ export interface components {
             school: "appliance_input";
         };
         /**
+         * ByChart
+         * @description A sensor by its chart: rows of temperature and ohms, temperatures rising.
+         */
+        ByChart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "chart";
+            /** Points */
+            points: components["schemas"]["ChartPoint"][];
+        };
+        /**
+         * ByClass
+         * @description The class's band in kelvin, which is what the controller sees.
+         */
+        ByClass: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            school: "by_class";
+        };
+        /**
          * ByOhms
          * @description Cold ohms from a data sheet; with the rated volts, watts and amps follow.
          */
@@ -353,6 +377,22 @@ export interface components {
             judged_by: "first" | "second";
         };
         /**
+         * ChartPoint
+         * @description One row of a chart.
+         */
+        ChartPoint: {
+            /**
+             * Celsius
+             * @description the temperature [°C], as written
+             */
+            celsius: string;
+            /**
+             * Ohms
+             * @description the resistance [Ω], as written
+             */
+            ohms: string;
+        };
+        /**
          * ConditionsIn
          * @description Conditions as submitted: the meter by its number in the shop, null for an unknown one.
          */
@@ -374,7 +414,7 @@ export interface components {
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
             /**
              * @default {
              *       "meter": null,
@@ -417,6 +457,43 @@ export interface components {
             alloy?: components["schemas"]["HeatingAlloy"] | null;
             /** Hot Cold Ratio */
             hot_cold_ratio?: string | null;
+        };
+        /**
+         * NtcByBeta
+         * @description An NTC by its ohms at 25 °C and B.
+         */
+        NtcByBeta: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "ntc_beta";
+            /**
+             * R25
+             * @description the resistance [Ω], as written
+             */
+            r25: string;
+            /**
+             * Beta
+             * @description the B value [K], as written
+             */
+            beta: string;
+        };
+        /**
+         * OwnKelvin
+         * @description The person's own limit in kelvin.
+         */
+        OwnKelvin: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            school: "own_kelvin";
+            /**
+             * Limit
+             * @description the limit in kelvin [K], as written
+             */
+            limit: string;
         };
         /**
          * OwnLimits
@@ -469,6 +546,57 @@ export interface components {
              * @description the voltage [V], as written
              */
             voltage: string;
+        };
+        /**
+         * Platinum
+         * @description A platinum thermometer of IEC 60751: ``r0`` at 0 °C, its class and build.
+         */
+        Platinum: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "platinum";
+            /**
+             * R0
+             * @description the resistance [Ω], as written
+             * @default 100
+             */
+            r0: string;
+            /** @default B */
+            tolerance_class: components["schemas"]["PlatinumClass"];
+            /**
+             * Build
+             * @default wire
+             * @enum {string}
+             */
+            build: "film" | "wire";
+        };
+        /**
+         * PlatinumClass
+         * @description Tolerance classes of IEC 60751.
+         * @enum {string}
+         */
+        PlatinumClass: "AA" | "A" | "B" | "C";
+        /**
+         * TemperatureSensor
+         * @description A temperature sensor's specification.
+         */
+        TemperatureSensor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "temperature_sensor";
+            /** Sensor */
+            sensor: components["schemas"]["NtcByBeta"] | components["schemas"]["ByChart"] | components["schemas"]["Platinum"];
+            /**
+             * Tolerance
+             * @default {
+             *       "school": "by_class"
+             *     }
+             */
+            tolerance: components["schemas"]["ByClass"] | components["schemas"]["OwnKelvin"] | components["schemas"]["PercentOfResistance"];
         };
         /**
          * TemperatureSource
@@ -674,9 +802,9 @@ export interface components {
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -757,6 +885,38 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * SensorResistance
+         * @description Ohms of a sensor. ``pair`` is what the two like-coloured wires of a three-wire type read.
+         *
+         *     The pair's figure already contains the test leads; no lead zero comes on top.
+         */
+        SensorResistance: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "sensor_resistance";
+            /** Pair */
+            pair?: string | null;
         };
         /**
          * TerminalToCase
@@ -924,9 +1084,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -938,9 +1098,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**

@@ -171,9 +171,6 @@ function WindingEnds() {
       <Text x={8} y={88}>
         2
       </Text>
-      <Text x={38} y={65}>
-        one wire off
-      </Text>
     </>
   );
 }

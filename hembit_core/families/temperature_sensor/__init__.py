@@ -1,0 +1,1 @@
+"""Temperature sensors that are read in ohms: NTC, platinum, nickel."""

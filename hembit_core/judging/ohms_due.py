@@ -1,0 +1,111 @@
+"""What ohms are due, and how a family speaks of them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from math import inf, isfinite
+
+from hembit_core.curves.ends import CurveRangeError
+from hembit_core.judging.bands import Band, Placement, Shift
+from hembit_core.judging.judgement import Expectation
+from hembit_core.judging.verdict import Verdict
+from hembit_core.working import WorkingLine
+
+
+@dataclass(frozen=True)
+class OhmsWords:
+    """What a family says: what OL means, and the next step for each way to be off."""
+
+    open_means: str
+    open_next: str
+    short_next: str
+    high_next: str
+    low_next: str
+    within_next: str
+    settles: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Scale:
+    """Another frame than ohms, for parts that are judged in it: a sensor's °C.
+
+    Attributes
+    ----------
+    unit : of the frame.
+    value : net ohms [Ω] to the frame; CurveRangeError beyond the curve's ends.
+    per_ohm : size of the slope d(frame)/dR at net ohms [unit/Ω].
+    falls : whether the frame's value falls as ohms rise.
+    ohms_band : the band in ohms, for the questions that are about the display.
+    """
+
+    unit: str
+    value: Callable[[float], float]
+    per_ohm: Callable[[float], float]
+    falls: bool
+    ohms_band: Band
+
+    def shift(self, net: float, missing: Shift) -> Shift:
+        """What a missing condition, given in ohms, may have done in this frame."""
+        here = self.value(net)
+        ends = sorted(self._reach(net + step) - here for step in (missing.low, missing.high))
+        return Shift(missing.state, ends[0], ends[1], missing.remedy)
+
+    def _reach(self, ohms: float) -> float:
+        try:
+            return self.value(ohms) if isfinite(ohms) else self._beyond(ohms)
+        except CurveRangeError:
+            return self._beyond(ohms)
+
+    def _beyond(self, ohms: float) -> float:
+        higher = ohms > (self.ohms_band.nominal or 0.0)
+        return -inf if higher == self.falls else inf
+
+
+def _no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
+    return None
+
+
+def _no_lines(net: float, expanded_u: float) -> tuple[WorkingLine, ...]:
+    return ()
+
+
+@dataclass(frozen=True)
+class OhmsDue:
+    """What ohms are due, and how the family speaks of them.
+
+    Attributes
+    ----------
+    expectation : with the band of today and its rail.
+    thermometer : the part temperature's share, through the expectation's slope [unit].
+    missing : conditions that are not known, with what they may have done.
+    deviation : (net, U) [Ω] in the part's own terms, as a sentence.
+    excuse : a verdict where a missing fact would explain what was read, or None.
+    after : lines of the working after the net resistance, such as the value at
+        the reference temperature.
+    scale : the frame, where it is not ohms.
+    """
+
+    expectation: Expectation
+    words: OhmsWords
+    deviation: Callable[[float, float], str]
+    thermometer: float = 0.0
+    missing: tuple[Shift, ...] = ()
+    excuse: Callable[[float, float, Placement], Verdict | None] = _no_excuse
+    after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
+    scale: Scale | None = None
+
+    @property
+    def unit(self) -> str:
+        """The unit of the frame that is judged in."""
+        return self.scale.unit if self.scale else "Ω"
+
+    @property
+    def band(self) -> Band:
+        """Today's band, in the frame that is judged in."""
+        return self.expectation.rail.band
+
+    @property
+    def ohms_band(self) -> Band:
+        """Today's band in ohms [Ω]."""
+        return self.scale.ohms_band if self.scale else self.band
