@@ -35,6 +35,14 @@ class Technician:
         self.page.get_by_label("at", exact=True).first.fill(celsius)
         return self
 
+    def give_ntc(self, ohms: str, beta: str, celsius: str) -> Technician:
+        """Say that it is an NTC sensor, type its curve and the temperature it has now."""
+        self.page.get_by_role("radio", name="Sensor").click()
+        self.page.get_by_label("At 25 °C").fill(ohms)
+        self.page.get_by_label("B", exact=True).fill(beta)
+        self.page.get_by_label("Part is at").fill(celsius)
+        return self
+
     def choose(self, field: str, choice: str) -> Technician:
         """Choose ``choice`` in the list called ``field``."""
         self.page.get_by_label(field, exact=True).click()

@@ -167,6 +167,33 @@ class Coils(BrowserCase):
         self.technician.see("Volts and amps, running")
 
 
+class Sensors(BrowserCase):
+    def test_a_curing_room_probe_in_kelvin_and_by_the_share_of_r(self) -> None:
+        technician = self.technician.open_check().give_ntc("5 k", "3470", "")
+        technician.see("A sensor is judged at a known temperature")
+        self.page.get_by_label("Part is at").fill("31.2")
+        technician.choose("read by", "ice bath").choose("Meter", "Bench meter 2")
+        technician.see("3.945 kΩ at 31.2 °C, ±1.06 K").say_loose()
+        self.page.get_by_label("REL took the leads off").check()
+        technician.read("3.71k").see_verdict("Just outside, high", "Reads 1.65 K warm")
+        technician.see("32.85 ± 0.61 °C")
+        self.assert_accessible(self.page, "sensor")
+        technician.choose("School", "± share of R").see_verdict("Within")
+        technician.keep().see_verdict("Kept at")
+        self.page.get_by_role("link", name="open it").click()
+        technician.see("As submitted", "5 k", "3470 K")
+
+    def test_a_platinum_probe_with_three_wires(self) -> None:
+        technician = self.technician.open_check()
+        self.page.keyboard.press("s")
+        technician.choose("Type", "platinum")
+        self.page.get_by_label("Part is at").fill("22.0")
+        technician.choose("Meter", "Bench meter 2").see("±0.41 K").say_loose()
+        self.page.get_by_label("Like pair").fill("0.6")
+        technician.read("109.4").see_verdict("Not decidable", "0.59 K warm")
+        technician.read("OL").see_verdict("Open")
+
+
 class NothingIsLost(BrowserCase):
     def test_bad_input_is_answered_beside_its_field(self) -> None:
         self.technician.open_check()

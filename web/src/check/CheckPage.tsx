@@ -125,10 +125,17 @@ function startNewPart(check: Check, actions: MachineActions) {
 }
 
 /** The field that says first what the part should be. */
-function firstField({ kind, ratingBy }: Draft): string {
+function firstField({ kind, ratingBy, sensorType }: Draft): string {
   if (kind === "winding") return "windingOhms";
+  if (kind === "temperature_sensor") return sensorType === "platinum" ? "r0" : "r25";
   return ratingBy === "plate" ? "power" : "ohms";
 }
+
+const FIRST_WORDS: Record<Draft["kind"], string> = {
+  heating_element: "Give the plate first: rated watts and volts, or cold ohms.",
+  winding: "Give the winding's ohms first.",
+  temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
+};
 
 function Waiting({ check }: { check: Check }) {
   if (check.expecting) return <Notice>Working out what to expect …</Notice>;
@@ -143,15 +150,13 @@ function Waiting({ check }: { check: Check }) {
   if (check.blank) {
     return (
       <Notice>
-        {check.draft.kind === "winding"
-          ? "Give the winding's ohms first."
-          : "Give the plate first: rated watts and volts, or cold ohms."}{" "}
-        Then this says what the meter should show, before you measure.
+        {FIRST_WORDS[check.draft.kind]} Then this says what the meter should show, before you
+        measure.
       </Notice>
     );
   }
   return (
-    <Notice>What to expect stands here once the part is given. See the fields on the left.</Notice>
+    <Notice>{check.waitingFor ?? "What to expect stands here once the part is given."}</Notice>
   );
 }
 
@@ -193,6 +198,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     plate: focus(firstField(check.draft)),
     element: () => check.replace(ofKind(check.draft, "heating_element")),
     winding: () => check.replace(ofKind(check.draft, "winding")),
+    sensor: () => check.replace(ofKind(check.draft, "temperature_sensor")),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),

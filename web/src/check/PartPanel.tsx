@@ -5,6 +5,7 @@ import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { DraftField, DraftTick } from "./DraftField";
 import { type Draft, type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
+import { SensorFields, SensorSchoolFields } from "./SensorFields";
 import type { Check } from "./useCheck";
 import { WindingFields, WindingSchoolFields } from "./WindingFields";
 
@@ -40,7 +41,9 @@ function PartGroup({ check }: { check: Check }) {
         label="Which one"
         placeholder="where it sits"
       />
-      {draft.kind === "winding" ? <WindingFields check={check} /> : <RatingFields check={check} />}
+      {draft.kind === "heating_element" && <RatingFields check={check} />}
+      {draft.kind === "winding" && <WindingFields check={check} />}
+      {draft.kind === "temperature_sensor" && <SensorFields check={check} />}
     </Group>
   );
 }
@@ -48,6 +51,7 @@ function PartGroup({ check }: { check: Check }) {
 const KINDS: { kind: Kind; label: string; key: string }[] = [
   { kind: "heating_element", label: "Element", key: KEYS.element.key },
   { kind: "winding", label: "Coil", key: KEYS.winding.key },
+  { kind: "temperature_sensor", label: "Sensor", key: KEYS.sensor.key },
 ];
 
 /** What it is: one tap, or one key. */
@@ -56,7 +60,7 @@ function KindChoice({ check }: { check: Check }) {
     <div
       role="radiogroup"
       aria-label="What is it"
-      className="grid grid-cols-2 overflow-hidden rounded-md border border-edge bg-sheet"
+      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet"
     >
       {KINDS.map(({ kind, label, key }) => (
         // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
@@ -66,7 +70,7 @@ function KindChoice({ check }: { check: Check }) {
           role="radio"
           aria-checked={check.draft.kind === kind}
           onClick={() => check.replace(ofKind(check.draft, kind))}
-          className={`flex min-h-9 items-center justify-between border-edge px-2.5 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
+          className={`flex min-h-9 items-center justify-between border-edge px-2 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
         >
           {label}
           <span aria-hidden="true" className="font-mono text-sm">
@@ -170,17 +174,34 @@ function OhmsFields({ check }: { check: Check }) {
 function ToleranceGroup({ check }: { check: Check }) {
   const { draft, change } = check;
   const options = useOptions().data;
-  const winding = draft.kind === "winding";
-  const schools = (options?.tolerance_schools ?? []).filter(
-    (one) => !winding || one.value !== "appliance_input",
-  );
-  const alloys = [
-    { value: NO_ALLOY, label: "not known", detail: "Ct = 1 is used, and said" },
-    ...(options?.alloys ?? []),
-    { value: OWN_RATIO, label: "own Ct", detail: "hot/cold ratio as given" },
-  ];
   return (
     <Group title="Tolerance">
+      {draft.kind === "temperature_sensor" ? (
+        <SensorSchoolFields check={check} />
+      ) : (
+        <ResistanceSchoolFields check={check} />
+      )}
+      {draft.kind === "winding" && <WindingSchoolFields check={check} />}
+      {draft.kind === "heating_element" && <AlloyFields check={check} />}
+      <Field id="rule" label="Decide by">
+        <Select
+          id="rule"
+          value={draft.rule}
+          items={options?.rules ?? []}
+          onChoose={(value) => change({ rule: value as Draft["rule"] })}
+        />
+      </Field>
+    </Group>
+  );
+}
+
+function ResistanceSchoolFields({ check }: { check: Check }) {
+  const { draft, change } = check;
+  const schools = (useOptions().data?.tolerance_schools ?? []).filter(
+    (one) => draft.kind === "heating_element" || one.value !== "appliance_input",
+  );
+  return (
+    <>
       <Field id="school" label="School">
         <Select
           id="school"
@@ -221,32 +242,31 @@ function ToleranceGroup({ check }: { check: Check }) {
           />
         </>
       )}
-      {winding ? (
-        <WindingSchoolFields check={check} />
-      ) : (
-        <>
-          <Field id="alloy" label="Alloy">
-            <Select
-              id="alloy"
-              value={draft.alloy}
-              items={alloys}
-              onChoose={(alloy) => change({ alloy })}
-            />
-          </Field>
-          {draft.alloy === OWN_RATIO && (
-            <DraftField check={check} name="ratio" field="spec.hot_cold_ratio" label="Ct" />
-          )}
-        </>
-      )}
-      <Field id="rule" label="Decide by">
+    </>
+  );
+}
+
+function AlloyFields({ check }: { check: Check }) {
+  const { draft, change } = check;
+  const alloys = [
+    { value: NO_ALLOY, label: "not known", detail: "Ct = 1 is used, and said" },
+    ...(useOptions().data?.alloys ?? []),
+    { value: OWN_RATIO, label: "own Ct", detail: "hot/cold ratio as given" },
+  ];
+  return (
+    <>
+      <Field id="alloy" label="Alloy">
         <Select
-          id="rule"
-          value={draft.rule}
-          items={options?.rules ?? []}
-          onChoose={(value) => change({ rule: value as Draft["rule"] })}
+          id="alloy"
+          value={draft.alloy}
+          items={alloys}
+          onChoose={(alloy) => change({ alloy })}
         />
       </Field>
-    </Group>
+      {draft.alloy === OWN_RATIO && (
+        <DraftField check={check} name="ratio" field="spec.hot_cold_ratio" label="Ct" />
+      )}
+    </>
   );
 }
 

@@ -27,6 +27,7 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
   element_running: Running,
   winding: WindingEnds,
   winding_to_frame: WindingToFrame,
+  sensor: SensorEnds,
 };
 
 /** Two studs, the flange (the case) and the bent sheath. */
@@ -186,6 +187,26 @@ function WindingToFrame() {
       </Text>
       <Text x={96} y={103}>
         frame, bare metal
+      </Text>
+    </>
+  );
+}
+
+/** A probe with its lead and plug, and a thermometer beside the tip. */
+function SensorEnds() {
+  return (
+    <>
+      <path d="M46 48h52q10 0 14 6t14 6h10M46 72h52q10 0 14 -6t14 -6h10" strokeWidth="2.4" />
+      <rect x="34" y="38" width="14" height="44" rx="2" fill="var(--hairline)" />
+      <rect x="134" y="52" width="66" height="16" rx="8" fill="var(--sheet)" />
+      <path d="M210 30v34M206 66a7 7 0 1 0 8 0" strokeWidth="3" stroke="var(--action-text)" />
+      <Probe x={28} y={48} from={[14, 12]} tone={FIRST} />
+      <Probe x={28} y={72} from={[14, 108]} tone={SECOND} />
+      <Text x={52} y={32}>
+        plug off
+      </Text>
+      <Text x={100} y={104}>
+        thermometer at the tip
       </Text>
     </>
   );

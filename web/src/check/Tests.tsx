@@ -7,6 +7,7 @@ const TITLES: Record<Measurand, string> = {
   terminal_to_case: "Terminal to case",
   running: "Volts and amps, running",
   winding_resistance: "Winding, end to end",
+  sensor_resistance: "Ohms at a known temperature",
 };
 
 type Props = {

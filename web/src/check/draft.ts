@@ -38,6 +38,15 @@ export type Draft = {
   baseline: string;
   siblingMedian: string;
   settled: boolean;
+  sensorType: "ntc_beta" | "platinum";
+  r25: string;
+  beta: string;
+  r0: string;
+  platinumClass: "AA" | "A" | "B" | "C";
+  platinumBuild: "wire" | "film";
+  pair: string;
+  sensorSchool: "by_class" | "own_kelvin" | "percent_of_resistance";
+  ownKelvin: string;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
   partTemperature: string;
   temperatureSource: ConditionsIn["temperature_source"];
@@ -61,6 +70,7 @@ const EMPTY_ENTRY: Entry = {
 export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {
   heating_element: ["between_terminals", "terminal_to_case", "running"],
   winding: ["winding_resistance", "terminal_to_case"],
+  temperature_sensor: ["sensor_resistance"],
 };
 export const NO_ALLOY = "none";
 export const OWN_RATIO = "own_ratio";
@@ -94,6 +104,15 @@ export function newDraft(): Draft {
     baseline: "",
     siblingMedian: "",
     settled: true,
+    sensorType: "ntc_beta",
+    r25: "",
+    beta: "",
+    r0: "100",
+    platinumClass: "B",
+    platinumBuild: "wire",
+    pair: "",
+    sensorSchool: "by_class",
+    ownKelvin: "",
     rule: "simple",
     partTemperature: "",
     temperatureSource: "air_settled",
@@ -107,6 +126,7 @@ export function newDraft(): Draft {
       terminal_to_case: EMPTY_ENTRY,
       running: EMPTY_ENTRY,
       winding_resistance: EMPTY_ENTRY,
+      sensor_resistance: EMPTY_ENTRY,
     },
   };
 }
@@ -137,7 +157,8 @@ export function afterKeeping(draft: Draft): Draft {
 
 /** The spec as typed; null while nothing is given yet. The server says what is wrong with it. */
 export function specOf(draft: Draft): Spec | null {
-  return draft.kind === "winding" ? windingOf(draft) : elementOf(draft);
+  if (draft.kind === "winding") return windingOf(draft);
+  return draft.kind === "temperature_sensor" ? sensorOf(draft) : elementOf(draft);
 }
 
 function elementOf(draft: Draft): Spec | null {
@@ -166,6 +187,25 @@ function windingOf(draft: Draft): Spec | null {
     baseline: orNull(draft.baseline),
     sibling_median: orNull(draft.siblingMedian),
   };
+}
+
+function sensorOf(draft: Draft): Spec | null {
+  const { sensorType, r25, beta, r0, platinumClass, platinumBuild } = draft;
+  if (!(sensorType === "ntc_beta" ? r25 + beta : r0).trim()) return null;
+  return {
+    kind: "temperature_sensor",
+    sensor:
+      sensorType === "ntc_beta"
+        ? { type: "ntc_beta", r25, beta }
+        : { type: "platinum", r0, tolerance_class: platinumClass, build: platinumBuild },
+    tolerance: sensorToleranceOf(draft),
+  };
+}
+
+function sensorToleranceOf(draft: Draft): SensorSpec["tolerance"] {
+  if (draft.sensorSchool === "own_kelvin") return { school: "own_kelvin", limit: draft.ownKelvin };
+  if (draft.sensorSchool === "by_class") return { school: "by_class" };
+  return { school: "percent_of_resistance", percent: draft.percent };
 }
 
 function ratingOf(draft: Draft): ElementSpec["rating"] | null {
@@ -226,6 +266,10 @@ export function readingOf(draft: Draft): Reading | null {
   };
   if (draft.measurand === "winding_resistance") {
     return { measurand: draft.measurand, ...ohms, settled: draft.settled };
+  }
+  if (draft.measurand === "sensor_resistance") {
+    const pair = draft.sensorType === "platinum" ? orNull(draft.pair) : null;
+    return { measurand: draft.measurand, ...ohms, pair };
   }
   return { measurand: draft.measurand, ...ohms };
 }

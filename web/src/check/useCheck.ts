@@ -124,6 +124,7 @@ export function useCheck() {
       shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
     loose: unplaced(refused),
     blank: spec === null,
+    waitingFor: refused[0]?.message,
   };
 }
 

@@ -1,7 +1,7 @@
 import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
-import type { KeptCheck, Spec } from "@/api/types";
+import type { KeptCheck, SensorSpec, Spec } from "@/api/types";
 import { clock, dateAndClock } from "@/app/machine";
 import { ProbeSketch } from "@/check/ProbeSketch";
 import { Expect } from "@/check/Tests";
@@ -119,11 +119,26 @@ function specified(spec: Spec): [string, string][] {
       ["Metal", spec.metal],
     ];
   }
+  if (spec.kind === "temperature_sensor") return sensorSpecified(spec.sensor);
   if (spec.rating.by === "ohms") return [["Cold ohms", withUnit(spec.rating.resistance, "Ω")]];
   return spec.rating.pairs.map((pair, index) => [
     index === 0 ? "Plate" : "or",
     `${withUnit(pair.power, "W")}, ${withUnit(pair.voltage, "V")}`,
   ]);
+}
+
+function sensorSpecified(sensor: SensorSpec["sensor"]): [string, string][] {
+  if (sensor.type === "chart") return [["Chart", `${sensor.points.length} points`]];
+  if (sensor.type === "platinum") {
+    return [
+      ["Platinum", `${withUnit(sensor.r0, "Ω")} at 0 °C`],
+      ["Class", `${sensor.tolerance_class}, ${sensor.build}`],
+    ];
+  }
+  return [
+    ["NTC", `${withUnit(sensor.r25, "Ω")} at 25 °C`],
+    ["B", withUnit(sensor.beta, "K")],
+  ];
 }
 
 /** A figure as it was written, with its unit if none was written. */

@@ -6,6 +6,7 @@ export const KEYS = {
   overload: { key: "o", text: "OL, in an empty entry or outside fields" },
   element: { key: "h", text: "heating element" },
   winding: { key: "r", text: "coil or winding" },
+  sensor: { key: "s", text: "temperature sensor" },
   test1: { key: "1", text: "first test: end to end" },
   test2: { key: "2", text: "second test: to the case" },
   test3: { key: "3", text: "third test: running" },
