@@ -10,7 +10,7 @@ from hembit_core.curves.ends import CurveRangeError
 from hembit_core.display import Display, Function
 from hembit_core.judging.bands import Placement
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
-from hembit_core.judging.judgement import Judgement, Mark, Rail
+from hembit_core.judging.judgement import Gate, Judgement, Mark, Rail
 from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.ohms_due import OhmsDue
 from hembit_core.judging.resolve import Resolved, resolve
@@ -60,8 +60,7 @@ def judge_ohms(
     if display.overflow:
         lead_zero(reading)
         verdict = _overflow(due, reading, conditions)
-        gate = rail.high_gate and rail.high_gate.model_copy(update={"hit": verdict.state is State.OPEN})
-        rail = rail.model_copy(update={"high_gate": gate})
+        rail = _hit(rail, verdict)
         return verdict.build(
             due.expectation, rule, rail=rail, read_as=(display.read_as,), policy=policy
         )
@@ -96,19 +95,18 @@ def judge_ohms(
         "raw": None if due.scale else Mark(value=display.value or 0.0, label=f"display {display.text}"),
         "corrected": Mark(value=frame_value, label=value.text),
         "expanded": expanded_u,
-        "low_gate": _hit(rail, verdict).low_gate,
     }
     return verdict.build(
         due.expectation,
         rule,
-        rail=rail.model_copy(update=marks),
+        rail=_hit(rail, verdict).model_copy(update=marks),
         read_as=(display.read_as,),
         value=value,
         working=(
             *net.lines,
-            together_line(terms, expanded_u, due.unit),
+            together_line(terms, expanded_u, due.difference_unit),
             *due.after(net.net, expanded_u),
-            decidability_line(due.band, resolved.ratio, due.unit),
+            decidability_line(due.band, resolved.ratio, due.difference_unit),
             *_four_wire_line(case),
         ),
         policy=policy,
@@ -136,11 +134,16 @@ def _overflow(due: OhmsDue, reading: ResistanceReading, conditions: Conditions) 
 
 
 def _hit(rail: Rail, verdict: Verdict) -> Rail:
-    """The rail with its low gate marked where the verdict is a short."""
-    short = verdict.state is State.SHORT
-    return rail.model_copy(
-        update={"low_gate": rail.low_gate and rail.low_gate.model_copy(update={"hit": short})}
-    )
+    """The rail with the gate marked that an open or a shorted part stands in."""
+
+    def marked(gate: Gate | None) -> Gate | None:
+        if gate is None:
+            return None
+        hit = verdict.state is (State.OPEN if gate.label == "OL" else State.SHORT)
+        return gate.model_copy(update={"hit": hit})
+
+    gates = {"low_gate": marked(rail.low_gate), "high_gate": marked(rail.high_gate)}
+    return rail.model_copy(update=gates)
 
 
 def _beyond_the_curve(error: CurveRangeError) -> Verdict:
@@ -205,7 +208,7 @@ def _placed(case: _Case, placement: Placement) -> Verdict:
     state, side, words = placement.state, placement.side, case.due.words
     unit = case.due.unit
     limit = "" if placement.limit is None else quantity(placement.limit, unit, 4)
-    u = expanded_text(case.expanded, unit)
+    u = expanded_text(case.expanded, case.due.difference_unit)
     sentence = case.due.deviation(case.net.net, case.expanded)
     verdict = Verdict(state, "", "", side=side, explanation=[sentence])
     lean = "" if side is None else f", {side}"
@@ -229,7 +232,7 @@ def _placed(case: _Case, placement: Placement) -> Verdict:
             )
     elif state is State.NOT_DECIDABLE:
         verdict.headline = "Not decidable: this meter is too coarse for this band"
-        half = quantity(case.due.band.half_width, unit, 2)
+        half = quantity(case.due.band.half_width, case.due.difference_unit, 2)
         verdict.explanation.append(f"Half the band is {half}, the uncertainty ± {u}.")
         verdict.next_step = _settle(case)
     else:

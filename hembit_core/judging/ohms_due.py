@@ -101,6 +101,11 @@ class OhmsDue:
         return self.scale.unit if self.scale else "Ω"
 
     @property
+    def difference_unit(self) -> str:
+        """The unit of differences in that frame: kelvin for °C."""
+        return "K" if self.unit == "°C" else self.unit
+
+    @property
     def band(self) -> Band:
         """Today's band, in the frame that is judged in."""
         return self.expectation.rail.band

@@ -85,6 +85,17 @@ class Ntc(unittest.TestCase):
         self.assertEqual((beyond.state, beyond.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
         self.assertIn("beyond the ends", beyond.explanation[0])
 
+    def test_the_dead_ends_stand_where_they_belong(self) -> None:
+        """In °C an open NTC reads infinitely cold, a shorted one infinitely hot."""
+        rail = read(sensor(), "OL", self.cheese_room).rail
+        assert rail.low_gate and rail.high_gate
+        self.assertEqual((rail.low_gate.label, rail.low_gate.hit), ("OL", True))
+        self.assertEqual((rail.high_gate.label, rail.high_gate.hit), ("short", False))
+        shorted = read(sensor(), "2.1", self.cheese_room).rail
+        self.assertTrue(shorted.high_gate and shorted.high_gate.hit)
+        in_ohms = read(sensor(school="percent_of_resistance"), "OL", self.cheese_room).rail
+        self.assertTrue(in_ohms.high_gate and in_ohms.high_gate.hit)
+
     def test_in_circuit_a_path_can_only_make_it_read_warm(self) -> None:
         self.assertEqual(
             read(sensor(), "3.71k", self.cheese_room, connection="in_circuit").state,

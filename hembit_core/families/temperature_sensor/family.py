@@ -192,7 +192,7 @@ def _expectation(due: _Due) -> Expectation:
             second="the other",
             disconnect="plug off, fingers off the tip",
         ),
-        rail=rail_of(band, unit, 4, Gate(label="short", due=False), Gate(label="OL", due=False)),
+        rail=rail_of(band, unit, 4, *_gates(due)),
         cautions=cautions("ohms"),
         policy=(due.policy,),
         warnings=(),
@@ -222,6 +222,13 @@ def _expectation(due: _Due) -> Expectation:
             ),
         ),
     )
+
+
+def _gates(due: _Due) -> tuple[Gate, Gate]:
+    """The dead ends, left and right: in °C an NTC that is open stands at the cold end."""
+    gates = Gate(label="short", due=False), Gate(label="OL", due=False)
+    falls = float(due.curve.relative_slope(due.celsius)) < 0
+    return gates[::-1] if due.kelvin is not None and falls else gates
 
 
 def _deviation(due: _Due, net: float, expanded: float) -> str:

@@ -70,7 +70,7 @@ function KindChoice({ check }: { check: Check }) {
           role="radio"
           aria-checked={check.draft.kind === kind}
           onClick={() => check.replace(ofKind(check.draft, kind))}
-          className={`flex min-h-9 items-center justify-between border-edge px-2 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
+          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
         >
           {label}
           <span aria-hidden="true" className="font-mono text-sm">

@@ -1,4 +1,12 @@
-import type { ConditionsIn, ElementSpec, Measurand, Reading, Spec, WindingSpec } from "@/api/types";
+import type {
+  ConditionsIn,
+  ElementSpec,
+  Measurand,
+  Reading,
+  SensorSpec,
+  Spec,
+  WindingSpec,
+} from "@/api/types";
 
 export type Entry = {
   display: string;
