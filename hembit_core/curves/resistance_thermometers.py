@@ -74,7 +74,7 @@ def platinum_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     """
     ends = r0 * _platinum_ratio(np.array([_LOW, _HIGH], dtype=np.float64))
     r = within_ends(resistance, float(ends[0]), float(ends[1]), "the platinum curve", "Ω") / r0
-    above = (-_A + np.sqrt(_A**2 - 4 * _B * (1 - np.maximum(r, 1.0)))) / (2 * _B)
+    above = (-_A + np.sqrt(_A**2 - 4 * _B * (1 - np.maximum(r, 1.0)))) / (2 * _B) + 0.0
     if (r >= 1).all():
         return above
     below = increasing_root(_platinum_ratio, _platinum_slope, np.minimum(r, 1.0), _LOW, 0.0)

@@ -255,7 +255,7 @@ def _settle(case: _Case) -> str:
     if leads > case.expanded / 3:
         ways.append("measure four-wire or with a milliohm adapter, which drops the leads' share")
     if expanded(case.due.thermometer) > case.expanded / 3:
-        ways.append("let it settle at room temperature and take that with a contact probe")
+        ways.append("let it settle and take its temperature with a finer thermometer")
     ways.extend(case.due.words.settles)
     if not ways:
         ways.append("take a meter that shows more digits")
