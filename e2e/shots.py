@@ -90,6 +90,12 @@ def main() -> None:
         bench.page.get_by_label("Which one").fill("Curing room, probe 2")
         bench.read("3.71k").see_verdict("utside")
         shoot(bench, "check-sensor")
+        bench.page.get_by_role("radio", name="Igniter").click()
+        for label, text in (("Usual from", "45"), ("to", "85"), ("Lenient to", "190")):
+            bench.page.get_by_label(label, exact=True).fill(text)
+        bench.page.get_by_label("Which one").fill("Rack oven, igniter")
+        bench.choose("School", "lenient").read("128.2").see_verdict("Watch")
+        shoot(bench, "check-igniter")
         bench.page.get_by_role("link", name="Kept checks").click()
         bench.see("Curing room")
         shoot(bench, "kept-checks")

@@ -11,6 +11,10 @@ from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.igniter.family import IgniterResistance
+from hembit_core.families.igniter.spec import Igniter
+from hembit_core.families.resistive.family import PartResistance
+from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.temperature_sensor.family import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.to_case import TerminalToCase
@@ -32,12 +36,17 @@ __all__ = [
     "Expectation",
     "Function",
     "HeatingElement",
+    "HighTensionLead",
+    "Igniter",
+    "IgniterResistance",
     "InputError",
     "Judgement",
     "Meter",
     "Outcome",
     "PartReading",
+    "PartResistance",
     "PartSpec",
+    "ResistivePart",
     "Running",
     "SensorResistance",
     "State",

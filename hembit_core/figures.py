@@ -45,7 +45,7 @@ class FigureText:
 class Written:
     """Pydantic annotation: a text or a number, read as a figure in ``unit`` within limits."""
 
-    unit: Literal["W", "V", "Ω", "°C", "K", "%", "1"]
+    unit: Literal["W", "V", "Ω", "°C", "K", "%", "m", "1"]
     noun: str
     above: float
     up_to: float
@@ -106,3 +106,4 @@ Percent = Annotated[FigureText, Written("%", "the tolerance", 0, 90)]
 HotColdRatio = Annotated[FigureText, Written("1", "the hot/cold ratio Ct", 0.9, 20)]
 Kelvin = Annotated[FigureText, Written("K", "the limit in kelvin", 0, 500)]
 Beta = Annotated[FigureText, Written("K", "the B value", 0, 20_000)]
+Length = Annotated[FigureText, Written("m", "the length", 0, 1000)]

@@ -11,6 +11,12 @@ from hembit_core.errors import InputError
 from hembit_core.families import heating_element
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.igniter import family as igniter
+from hembit_core.families.igniter.family import IgniterResistance
+from hembit_core.families.igniter.spec import Igniter
+from hembit_core.families.resistive import family as resistive
+from hembit_core.families.resistive.family import PartResistance
+from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.temperature_sensor import family as temperature_sensor
 from hembit_core.families.temperature_sensor.family import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
@@ -21,8 +27,16 @@ from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 
-AnySpec = HeatingElement | Winding | TemperatureSensor
-AnyReading = BetweenTerminals | TerminalToCase | Running | WindingResistance | SensorResistance
+AnySpec = HeatingElement | Winding | TemperatureSensor | Igniter | HighTensionLead | ResistivePart
+AnyReading = (
+    BetweenTerminals
+    | TerminalToCase
+    | Running
+    | WindingResistance
+    | SensorResistance
+    | IgniterResistance
+    | PartResistance
+)
 PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
 PartReading = Annotated[AnyReading, Field(discriminator="measurand")]
 
@@ -34,6 +48,10 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
         return winding.expectations(spec, conditions)
     if isinstance(spec, TemperatureSensor):
         return temperature_sensor.expectations(spec, conditions)
+    if isinstance(spec, Igniter):
+        return igniter.expectations(spec, conditions)
+    if isinstance(spec, HighTensionLead | ResistivePart):
+        return resistive.expectations(spec, conditions)
     return heating_element.expectations(spec, conditions)
 
 
@@ -81,6 +99,10 @@ def judge(
         return winding.judge(spec, reading, conditions, rule)
     if isinstance(spec, TemperatureSensor) and isinstance(reading, SensorResistance):
         return temperature_sensor.judge(spec, reading, conditions, rule)
+    if isinstance(spec, Igniter) and isinstance(reading, IgniterResistance):
+        return igniter.judge(spec, reading, conditions, rule)
+    if isinstance(spec, HighTensionLead | ResistivePart) and isinstance(reading, PartResistance):
+        return resistive.judge(spec, reading, conditions, rule)
     if isinstance(spec, HeatingElement) and isinstance(
         reading, BetweenTerminals | TerminalToCase | Running
     ):

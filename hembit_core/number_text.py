@@ -80,7 +80,8 @@ def parse_quantity(
     text : what was typed.
     answers : answers to questions asked before, by code (``separator``).
     example : a correct text, for the message.
-    expected_unit : settles ``K``, which is kelvin where kelvin is asked for and kilo elsewhere.
+    expected_unit : settles ``K`` and ``m``, which are kelvin and metre where these are asked
+        for, kilo and milli elsewhere.
 
     Raises
     ------
@@ -96,8 +97,9 @@ def parse_quantity(
     match = _PLAIN.fullmatch(folded)
     if not match:
         raise InputError(f"“{text.strip()}” is not a figure. Type it like {example}.")
-    if expected_unit == "K" and match["prefix"] == "K" and not match["unit"]:
-        return _build(match["sign"], match["number"].strip().replace(",", "."), 0, "K", "")
+    if expected_unit in ("K", "m") and match["prefix"] == expected_unit and not match["unit"]:
+        plain = match["number"].strip().replace(",", ".")
+        return _build(match["sign"], plain, 0, expected_unit, "")
     prefix, unit = _prefix_and_unit(match["prefix"], match["unit"], text)
     digits = _digits(match["number"].strip(), prefix, match["exponent"], answers or {}, text)
     scale = _PREFIXES[prefix] + int((match["exponent"] or "e0")[1:])

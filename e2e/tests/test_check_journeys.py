@@ -181,7 +181,7 @@ class Sensors(BrowserCase):
         technician.choose("School", "± share of R").see_verdict("Within")
         technician.keep().see_verdict("Kept at")
         self.page.get_by_role("link", name="open it").click()
-        technician.see("As submitted", "5 k", "3470 K")
+        technician.see("As submitted", "5 kΩ at 25 °C", "3470 K")
 
     def test_a_platinum_probe_with_three_wires(self) -> None:
         technician = self.technician.open_check()
@@ -192,6 +192,34 @@ class Sensors(BrowserCase):
         self.page.get_by_label("Like pair").fill("0.6")
         technician.read("109.4").see_verdict("Not decidable", "0.59 K warm")
         technician.read("OL").see_verdict("Open")
+
+
+class OtherParts(BrowserCase):
+    def test_an_igniter_by_three_schools(self) -> None:
+        technician = self.technician.open_check()
+        self.page.keyboard.press("f")
+        for label, text in (("Usual from", "45"), ("to", "85"), ("Lenient to", "190")):
+            self.page.get_by_label(label, exact=True).fill(text)
+        technician.choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()
+        technician.read("128.2").see_verdict("Outside, high", "Rejected")
+        technician.choose("School", "lenient").see_verdict("Watch, high", "order a spare")
+        technician.choose("School", "function first").see_verdict("Not decided by ohms")
+        self.assert_accessible(self.page, "igniter")
+        technician.read("6.1 k").see_verdict("Please confirm")
+        technician.read("OL").see_verdict("Open").keep().see_verdict("Kept at")
+        self.page.get_by_role("link", name="open it").click()
+        technician.see("silicon carbide", "45 to 85 Ω")
+
+    def test_a_high_tension_lead_and_anything_else(self) -> None:
+        technician = self.technician.open_check()
+        self.page.get_by_role("radio", name="HT lead").click()
+        for label, text in (("Length", "0.42"), ("Per metre", "7.1 k"), ("Cap", "5 k")):
+            self.page.get_by_label(label, exact=True).fill(text)
+        technician.see("7.98 kΩ nominal").say_loose().zero_leads("0.2")
+        technician.read("8.10 k").see_verdict("Within").keep().see_verdict("Kept at")
+        self.page.get_by_role("radio", name="Other").click()
+        self.page.get_by_label("Ohms", exact=True).fill("4k7")
+        technician.read("4.71k").see_verdict("Within")
 
 
 class NothingIsLost(BrowserCase):

@@ -414,7 +414,7 @@ export interface components {
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /**
              * @default {
              *       "meter": null,
@@ -458,6 +458,79 @@ export interface components {
             /** Hot Cold Ratio */
             hot_cold_ratio?: string | null;
         };
+        /**
+         * HighTensionLead
+         * @description A high-tension lead: length, ohms per metre, resistor caps.
+         */
+        HighTensionLead: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "high_tension_lead";
+            /**
+             * Length
+             * @description the length [m], as written
+             */
+            length: string;
+            /**
+             * Per Metre
+             * @description the resistance [Ω], as written
+             */
+            per_metre: string;
+            /**
+             * Caps
+             * @default []
+             */
+            caps: string[];
+            /**
+             * Tolerance
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
+        };
+        /**
+         * Igniter
+         * @description A hot-surface igniter: usual cold band, and a much higher limit for the lenient school.
+         */
+        Igniter: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "igniter";
+            /** @default silicon_carbide */
+            material: components["schemas"]["IgniterMaterial"];
+            /**
+             * Usual Lower
+             * @description the resistance [Ω], as written
+             */
+            usual_lower: string;
+            /**
+             * Usual Upper
+             * @description the resistance [Ω], as written
+             */
+            usual_upper: string;
+            /** Lenient Upper */
+            lenient_upper?: string | null;
+            /** @default strict */
+            school: components["schemas"]["IgniterSchool"];
+        };
+        /**
+         * IgniterMaterial
+         * @description Silicon carbide falls with heat, silicon nitride (a metal track) rises.
+         * @enum {string}
+         */
+        IgniterMaterial: "silicon_carbide" | "silicon_nitride";
+        /**
+         * IgniterSchool
+         * @description What follows from a reading above the usual band but finite.
+         * @enum {string}
+         */
+        IgniterSchool: "strict" | "lenient" | "function_first";
         /**
          * NtcByBeta
          * @description An NTC by its ohms at 25 °C and B.
@@ -578,6 +651,30 @@ export interface components {
          * @enum {string}
          */
         PlatinumClass: "AA" | "A" | "B" | "C";
+        /**
+         * ResistivePart
+         * @description Anything that is just a resistance: nominal ohms and a tolerance.
+         */
+        ResistivePart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "resistive_part";
+            /**
+             * Resistance
+             * @description the resistance [Ω], as written
+             */
+            resistance: string;
+            /**
+             * Tolerance
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
+        };
         /**
          * TemperatureSensor
          * @description A temperature sensor's specification.
@@ -797,14 +894,47 @@ export interface components {
          */
         DecisionRule: "simple" | "guarded_acceptance" | "guarded_rejection";
         /**
+         * IgniterResistance
+         * @description Cold ohms of an igniter. ``settled`` is false while it may still be warm.
+         */
+        IgniterResistance: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "igniter_resistance";
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
+        };
+        /**
          * JudgementIn
          * @description One reading of a part. ``machine`` says dead or live, before ohms or volts are taken.
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -846,6 +976,34 @@ export interface components {
              * @enum {string}
              */
             state: "loose_part";
+        };
+        /**
+         * PartResistance
+         * @description Ohms from end to end of a part that is just its ohms.
+         */
+        PartResistance: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "part_resistance";
         };
         /**
          * ProvedDead
@@ -1084,9 +1242,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -1098,9 +1256,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**

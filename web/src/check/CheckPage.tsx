@@ -126,15 +126,29 @@ function startNewPart(check: Check, actions: MachineActions) {
 
 /** The field that says first what the part should be. */
 function firstField({ kind, ratingBy, sensorType }: Draft): string {
-  if (kind === "winding") return "windingOhms";
-  if (kind === "temperature_sensor") return sensorType === "platinum" ? "r0" : "r25";
-  return ratingBy === "plate" ? "power" : "ohms";
+  switch (kind) {
+    case "heating_element":
+      return ratingBy === "plate" ? "power" : "ohms";
+    case "winding":
+      return "windingOhms";
+    case "temperature_sensor":
+      return sensorType === "platinum" ? "r0" : "r25";
+    case "igniter":
+      return "usualLower";
+    case "high_tension_lead":
+      return "length";
+    case "resistive_part":
+      return "plainOhms";
+  }
 }
 
 const FIRST_WORDS: Record<Draft["kind"], string> = {
   heating_element: "Give the plate first: rated watts and volts, or cold ohms.",
   winding: "Give the winding's ohms first.",
   temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
+  igniter: "Give the igniter's usual band first.",
+  high_tension_lead: "Give the lead's length and ohms per metre first.",
+  resistive_part: "Give the part's ohms first.",
 };
 
 function Waiting({ check }: { check: Check }) {
@@ -199,6 +213,9 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     element: () => check.replace(ofKind(check.draft, "heating_element")),
     winding: () => check.replace(ofKind(check.draft, "winding")),
     sensor: () => check.replace(ofKind(check.draft, "temperature_sensor")),
+    igniter: () => check.replace(ofKind(check.draft, "igniter")),
+    lead: () => check.replace(ofKind(check.draft, "high_tension_lead")),
+    other: () => check.replace(ofKind(check.draft, "resistive_part")),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),

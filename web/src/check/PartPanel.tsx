@@ -5,6 +5,7 @@ import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { DraftField, DraftTick } from "./DraftField";
 import { type Draft, type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
+import { IgniterFields, IgniterSchoolFields, LeadFields, OtherFields } from "./OtherFields";
 import { SensorFields, SensorSchoolFields } from "./SensorFields";
 import type { Check } from "./useCheck";
 import { WindingFields, WindingSchoolFields } from "./WindingFields";
@@ -44,6 +45,9 @@ function PartGroup({ check }: { check: Check }) {
       {draft.kind === "heating_element" && <RatingFields check={check} />}
       {draft.kind === "winding" && <WindingFields check={check} />}
       {draft.kind === "temperature_sensor" && <SensorFields check={check} />}
+      {draft.kind === "igniter" && <IgniterFields check={check} />}
+      {draft.kind === "high_tension_lead" && <LeadFields check={check} />}
+      {draft.kind === "resistive_part" && <OtherFields check={check} />}
     </Group>
   );
 }
@@ -52,6 +56,9 @@ const KINDS: { kind: Kind; label: string; key: string }[] = [
   { kind: "heating_element", label: "Element", key: KEYS.element.key },
   { kind: "winding", label: "Coil", key: KEYS.winding.key },
   { kind: "temperature_sensor", label: "Sensor", key: KEYS.sensor.key },
+  { kind: "igniter", label: "Igniter", key: KEYS.igniter.key },
+  { kind: "high_tension_lead", label: "HT lead", key: KEYS.lead.key },
+  { kind: "resistive_part", label: "Other", key: KEYS.other.key },
 ];
 
 /** What it is: one tap, or one key. */
@@ -60,7 +67,7 @@ function KindChoice({ check }: { check: Check }) {
     <div
       role="radiogroup"
       aria-label="What is it"
-      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet"
+      className="grid grid-cols-3 gap-px overflow-hidden rounded-md border border-edge bg-edge"
     >
       {KINDS.map(({ kind, label, key }) => (
         // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
@@ -70,7 +77,7 @@ function KindChoice({ check }: { check: Check }) {
           role="radio"
           aria-checked={check.draft.kind === kind}
           onClick={() => check.replace(ofKind(check.draft, kind))}
-          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 not-first:border-l ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
+          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : "bg-sheet"}`}
         >
           {label}
           <span aria-hidden="true" className="font-mono text-sm">
@@ -176,9 +183,9 @@ function ToleranceGroup({ check }: { check: Check }) {
   const options = useOptions().data;
   return (
     <Group title="Tolerance">
-      {draft.kind === "temperature_sensor" ? (
-        <SensorSchoolFields check={check} />
-      ) : (
+      {draft.kind === "temperature_sensor" && <SensorSchoolFields check={check} />}
+      {draft.kind === "igniter" && <IgniterSchoolFields check={check} />}
+      {draft.kind !== "temperature_sensor" && draft.kind !== "igniter" && (
         <ResistanceSchoolFields check={check} />
       )}
       {draft.kind === "winding" && <WindingSchoolFields check={check} />}
@@ -314,7 +321,7 @@ function TodayGroup({ check }: { check: Check }) {
           onChoose={(value) => change({ temperatureSource: value as Draft["temperatureSource"] })}
         />
       </Field>
-      {draft.kind === "winding" && (
+      {(draft.kind === "winding" || draft.kind === "igniter") && (
         <DraftTick check={check} name="settled" label="settled at that temperature" />
       )}
       {draft.kind === "heating_element" && (

@@ -28,6 +28,8 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
   winding: WindingEnds,
   winding_to_frame: WindingToFrame,
   sensor: SensorEnds,
+  lead: PlainEnds,
+  resistive: PlainEnds,
 };
 
 /** Two studs, the flange (the case) and the bent sheath. */
@@ -208,6 +210,19 @@ function SensorEnds() {
       <Text x={100} y={104}>
         thermometer at the tip
       </Text>
+    </>
+  );
+}
+
+/** A plain two-ended part. */
+function PlainEnds() {
+  return (
+    <>
+      <path d="M34 60h36M166 60h36" strokeWidth="3" />
+      <rect x="70" y="44" width="96" height="32" rx="4" fill="var(--sheet)" />
+      <path d="M82 44v32M94 44v32M142 44v32M154 44v32" strokeWidth="1.4" stroke="var(--muted)" />
+      <Probe x={34} y={60} from={[18, 14]} tone={FIRST} />
+      <Probe x={202} y={60} from={[218, 108]} tone={SECOND} />
     </>
   );
 }

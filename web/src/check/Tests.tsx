@@ -8,6 +8,8 @@ const TITLES: Record<Measurand, string> = {
   running: "Volts and amps, running",
   winding_resistance: "Winding, end to end",
   sensor_resistance: "Ohms at a known temperature",
+  igniter_resistance: "Ohms, cold",
+  part_resistance: "End to end",
 };
 
 type Props = {

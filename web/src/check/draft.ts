@@ -53,6 +53,15 @@ export type Draft = {
   platinumClass: "AA" | "A" | "B" | "C";
   platinumBuild: "wire" | "film";
   pair: string;
+  material: "silicon_carbide" | "silicon_nitride";
+  usualLower: string;
+  usualUpper: string;
+  lenientUpper: string;
+  igniterSchool: "strict" | "lenient" | "function_first";
+  length: string;
+  perMetre: string;
+  cap: string;
+  plainOhms: string;
   sensorSchool: "by_class" | "own_kelvin" | "percent_of_resistance";
   ownKelvin: string;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
@@ -79,6 +88,9 @@ export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {
   heating_element: ["between_terminals", "terminal_to_case", "running"],
   winding: ["winding_resistance", "terminal_to_case"],
   temperature_sensor: ["sensor_resistance"],
+  igniter: ["igniter_resistance"],
+  high_tension_lead: ["part_resistance"],
+  resistive_part: ["part_resistance"],
 };
 export const NO_ALLOY = "none";
 export const OWN_RATIO = "own_ratio";
@@ -119,6 +131,15 @@ export function newDraft(): Draft {
     platinumClass: "B",
     platinumBuild: "wire",
     pair: "",
+    material: "silicon_carbide",
+    usualLower: "",
+    usualUpper: "",
+    lenientUpper: "",
+    igniterSchool: "strict",
+    length: "",
+    perMetre: "",
+    cap: "",
+    plainOhms: "",
     sensorSchool: "by_class",
     ownKelvin: "",
     rule: "simple",
@@ -135,6 +156,8 @@ export function newDraft(): Draft {
       running: EMPTY_ENTRY,
       winding_resistance: EMPTY_ENTRY,
       sensor_resistance: EMPTY_ENTRY,
+      igniter_resistance: EMPTY_ENTRY,
+      part_resistance: EMPTY_ENTRY,
     },
   };
 }
@@ -148,7 +171,7 @@ export function nextPart(draft: Draft): Draft {
 
 /** The draft for another kind of part: its first test, and a school that it has. */
 export function ofKind(draft: Draft, kind: Kind): Draft {
-  const school = kind === "winding" ? "percent_of_resistance" : "appliance_input";
+  const school = kind === "heating_element" ? "appliance_input" : "percent_of_resistance";
   return { ...draft, kind, school, measurand: MEASURANDS[kind][0] };
 }
 
@@ -165,8 +188,49 @@ export function afterKeeping(draft: Draft): Draft {
 
 /** The spec as typed; null while nothing is given yet. The server says what is wrong with it. */
 export function specOf(draft: Draft): Spec | null {
-  if (draft.kind === "winding") return windingOf(draft);
-  return draft.kind === "temperature_sensor" ? sensorOf(draft) : elementOf(draft);
+  switch (draft.kind) {
+    case "heating_element":
+      return elementOf(draft);
+    case "winding":
+      return windingOf(draft);
+    case "temperature_sensor":
+      return sensorOf(draft);
+    case "igniter":
+      return igniterOf(draft);
+    case "high_tension_lead":
+      return leadOf(draft);
+    case "resistive_part":
+      return draft.plainOhms.trim()
+        ? {
+            kind: "resistive_part",
+            resistance: draft.plainOhms,
+            tolerance: resistanceToleranceOf(draft),
+          }
+        : null;
+  }
+}
+
+function igniterOf(draft: Draft): Spec | null {
+  if (!(draft.usualLower + draft.usualUpper).trim()) return null;
+  return {
+    kind: "igniter",
+    material: draft.material,
+    usual_lower: draft.usualLower,
+    usual_upper: draft.usualUpper,
+    lenient_upper: orNull(draft.lenientUpper),
+    school: draft.igniterSchool,
+  };
+}
+
+function leadOf(draft: Draft): Spec | null {
+  if (!(draft.length + draft.perMetre).trim()) return null;
+  return {
+    kind: "high_tension_lead",
+    length: draft.length,
+    per_metre: draft.perMetre,
+    caps: draft.cap.trim() ? [draft.cap] : [],
+    tolerance: resistanceToleranceOf(draft),
+  };
 }
 
 function elementOf(draft: Draft): Spec | null {
@@ -272,7 +336,7 @@ export function readingOf(draft: Draft): Reading | null {
     connection: entry.connection,
     answers: entry.answers,
   };
-  if (draft.measurand === "winding_resistance") {
+  if (draft.measurand === "winding_resistance" || draft.measurand === "igniter_resistance") {
     return { measurand: draft.measurand, ...ohms, settled: draft.settled };
   }
   if (draft.measurand === "sensor_resistance") {

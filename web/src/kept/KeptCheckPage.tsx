@@ -1,7 +1,7 @@
 import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
-import type { KeptCheck, SensorSpec, Spec } from "@/api/types";
+import type { ElementSpec, KeptCheck, SensorSpec, Spec } from "@/api/types";
 import { clock, dateAndClock } from "@/app/machine";
 import { ProbeSketch } from "@/check/ProbeSketch";
 import { Expect } from "@/check/Tests";
@@ -112,16 +112,39 @@ function submitted({ submission }: KeptCheck): [string, string][] {
 
 /** What the part should be, as it was given. */
 function specified(spec: Spec): [string, string][] {
-  if (spec.kind === "winding") {
-    const at = withUnit(spec.reference_temperature, "°C");
-    return [
-      ["Winding", `${withUnit(spec.resistance, "Ω")} at ${at}`],
-      ["Metal", spec.metal],
-    ];
+  switch (spec.kind) {
+    case "winding":
+      return [
+        [
+          "Winding",
+          `${withUnit(spec.resistance, "Ω")} at ${withUnit(spec.reference_temperature, "°C")}`,
+        ],
+        ["Metal", spec.metal],
+      ];
+    case "temperature_sensor":
+      return sensorSpecified(spec.sensor);
+    case "igniter":
+      return [
+        ["Igniter", spec.material.replace("_", " ")],
+        ["Usual", `${spec.usual_lower} to ${withUnit(spec.usual_upper, "Ω")}`],
+        ["Lenient to", spec.lenient_upper ? withUnit(spec.lenient_upper, "Ω") : "not given"],
+      ];
+    case "high_tension_lead":
+      return [
+        ["Length", withUnit(spec.length, "m")],
+        ["Per metre", withUnit(spec.per_metre, "Ω/m")],
+        ["Cap", spec.caps.map((cap) => withUnit(cap, "Ω")).join(", ") || "none"],
+      ];
+    case "resistive_part":
+      return [["Ohms", withUnit(spec.resistance, "Ω")]];
+    case "heating_element":
+      return ratingSpecified(spec.rating);
   }
-  if (spec.kind === "temperature_sensor") return sensorSpecified(spec.sensor);
-  if (spec.rating.by === "ohms") return [["Cold ohms", withUnit(spec.rating.resistance, "Ω")]];
-  return spec.rating.pairs.map((pair, index) => [
+}
+
+function ratingSpecified(rating: ElementSpec["rating"]): [string, string][] {
+  if (rating.by === "ohms") return [["Cold ohms", withUnit(rating.resistance, "Ω")]];
+  return rating.pairs.map((pair, index) => [
     index === 0 ? "Plate" : "or",
     `${withUnit(pair.power, "W")}, ${withUnit(pair.voltage, "V")}`,
   ]);
@@ -143,5 +166,6 @@ function sensorSpecified(sensor: SensorSpec["sensor"]): [string, string][] {
 
 /** A figure as it was written, with its unit if none was written. */
 function withUnit(text: string, unit: string): string {
+  if (/[kMGm]\s*$/.test(text)) return `${text}${unit}`;
   return /[a-zΩ°%]\s*$/i.test(text) ? text : `${text} ${unit}`;
 }

@@ -1,0 +1,1 @@
+"""Hot-surface igniters: silicon carbide and silicon nitride."""

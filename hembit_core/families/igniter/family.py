@@ -1,0 +1,129 @@
+"""What to expect of an igniter, and judging it by one of three schools."""
+
+from __future__ import annotations
+
+from math import inf
+from typing import Literal
+
+from hembit_core.cautions import cautions
+from hembit_core.conditions import Conditions
+from hembit_core.families.igniter.spec import Igniter, IgniterMaterial, IgniterSchool
+from hembit_core.judging.bands import Band, Placement, Shift
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.ohms import judge_ohms
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.verdict import Verdict
+from hembit_core.notation import deviation, interval, quantity
+from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.working import WorkingLine
+
+_WORDS = OhmsWords(
+    open_means="Isolated, OL across an igniter is a crack.",
+    open_next="Replace it: the same type only. Never touch the hot part, it is brittle; mind its place "
+    "in the gas stream.",
+    short_next="Look for a bridge at the plug; then replace it.",
+    high_next="Replace it: the same type only. Never touch the hot part.",
+    low_next="Another type than the spec's, or still warm: read it cold; then replace it.",
+    within_next="Ohms only support: volts at the plug when it is called, and the glow, decide.",
+    settles=("look for the glow with rated volts at the plug",),
+)
+_SCHOOL = {
+    IgniterSchool.STRICT: "strict: replace above the usual band",
+    IgniterSchool.LENIENT: "lenient: keep to a much higher limit, with a spare on the shelf",
+    IgniterSchool.FUNCTION_FIRST: "function first: volts present and no glow decides",
+}
+
+
+class IgniterResistance(ResistanceReading):
+    """Cold ohms of an igniter. ``settled`` is false while it may still be warm."""
+
+    measurand: Literal["igniter_resistance"] = "igniter_resistance"
+    settled: bool = True
+
+
+def expectations(spec: Igniter, conditions: Conditions) -> tuple[Expectation, ...]:
+    """Cold ohms by the usual band; no formula corrects a hot igniter."""
+    band = _band(spec)
+    usual = interval(spec.usual_lower.value, spec.usual_upper.value, "Ω", 3)
+    return (
+        Expectation(
+            measurand="igniter_resistance",
+            title="Igniter, cold",
+            unit="Ω",
+            text=interval(band.lower, band.upper, "Ω", 3),
+            detail=f"{usual} usual, cold: within a few kelvin of the room and settled",
+            overflow_means="it is cracked",
+            zero_means="the plug is bridged",
+            probes=Probes(
+                drawing="resistive",
+                first="one pin of the plug",
+                second="the other",
+                disconnect="plug off; never touch the hot part",
+            ),
+            rail=rail_of(band, "Ω", 3, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
+            cautions=cautions("ohms"),
+            policy=(_SCHOOL[spec.school],),
+            warnings=(),
+            working=(
+                WorkingLine(
+                    label="Usual band, cold",
+                    result=usual,
+                    figures=_SCHOOL[spec.school],
+                    source="the part's spec",
+                ),
+            ),
+        ),
+    )
+
+
+def judge(
+    spec: Igniter, reading: IgniterResistance, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
+    """Judge cold ohms; what is high but finite is for the school to say."""
+    middle = (spec.usual_lower.value + spec.usual_upper.value) / 2
+    due = OhmsDue(
+        expectation=expectations(spec, conditions)[0],
+        words=_WORDS,
+        deviation=lambda net, u: f"{deviation(net, middle)} on the middle of the usual band.",
+        missing=() if reading.settled else (_warm(spec),),
+        excuse=lambda net, u, placement: _function_first(spec, net, placement),
+    )
+    return judge_ohms(due, reading, conditions, rule)
+
+
+def _band(spec: Igniter) -> Band:
+    lower, upper = spec.usual_lower.value, spec.usual_upper.value
+    nominal = (lower + upper) / 2
+    if spec.school is IgniterSchool.LENIENT and spec.lenient_upper:
+        return Band(lower=lower, upper=spec.lenient_upper.value, watch_upper=upper, nominal=nominal)
+    return Band(lower=lower, upper=upper, nominal=nominal)
+
+
+def _warm(spec: Igniter) -> Shift:
+    """Silicon carbide reads low while warm, silicon nitride high."""
+    remedy = "Let it cool to the room's temperature and read again."
+    if spec.material is IgniterMaterial.SILICON_CARBIDE:
+        return Shift(State.NOT_READY, 0.0, inf, remedy)
+    return Shift(State.NOT_READY, -inf, 0.0, remedy)
+
+
+def _function_first(spec: Igniter, net: float, placement: Placement) -> Verdict | None:
+    """By this school high but finite ohms decide nothing: supply and glow are asked."""
+    high = placement.side is Side.HIGH and placement.state in (State.OUTSIDE, State.JUST_OUTSIDE)
+    if spec.school is not IgniterSchool.FUNCTION_FIRST or not high:
+        return None
+    limit = spec.lenient_upper
+    if limit and net > limit.value:
+        return None
+    return Verdict(
+        State.NOT_DECIDABLE,
+        "Not decided by ohms: high but finite",
+        "Call for heat and measure the volts at the plug: rated volts and no glow, replace it; "
+        "glow, keep it and order a spare.",
+        side=Side.HIGH,
+        explanation=[
+            f"{quantity(net, 'Ω', 3)} is above the usual "
+            f"{interval(spec.usual_lower.value, spec.usual_upper.value, 'Ω', 3)}."
+        ],
+    )

@@ -1,0 +1,53 @@
+"""What a hot-surface igniter should be, and the schools for one that reads high."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Literal
+
+from pydantic import model_validator
+from pydantic_core import PydanticCustomError
+
+from hembit_core.figures import Resistance
+from hembit_core.model import Model
+
+
+class IgniterMaterial(StrEnum):
+    """Silicon carbide falls with heat, silicon nitride (a metal track) rises."""
+
+    SILICON_CARBIDE = "silicon_carbide"
+    SILICON_NITRIDE = "silicon_nitride"
+
+
+class IgniterSchool(StrEnum):
+    """What follows from a reading above the usual band but finite."""
+
+    STRICT = "strict"
+    LENIENT = "lenient"
+    FUNCTION_FIRST = "function_first"
+
+
+class Igniter(Model):
+    """A hot-surface igniter: usual cold band, and a much higher limit for the lenient school."""
+
+    kind: Literal["igniter"] = "igniter"
+    material: IgniterMaterial = IgniterMaterial.SILICON_CARBIDE
+    usual_lower: Resistance
+    usual_upper: Resistance
+    lenient_upper: Resistance | None = None
+    school: IgniterSchool = IgniterSchool.STRICT
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Igniter:
+        if self.usual_lower.value >= self.usual_upper.value:
+            raise PydanticCustomError("limits", "The usual band's lower limit must be the smaller.")
+        if self.lenient_upper and self.lenient_upper.value <= self.usual_upper.value:
+            raise PydanticCustomError("limits", "The lenient limit must lie above the usual band.")
+        if self.school is IgniterSchool.LENIENT and self.lenient_upper is None:
+            raise PydanticCustomError("limits", "The lenient school needs its limit. Give it.")
+        return self
+
+    def describe(self) -> str:
+        """The igniter in a few words."""
+        material = self.material.replace("_", " ")
+        return f"Igniter, {material}, {self.usual_lower.value:g} to {self.usual_upper.value:g} Ω"

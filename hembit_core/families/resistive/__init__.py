@@ -1,0 +1,1 @@
+"""Parts that are just their ohms: high-tension leads, and anything else resistive."""

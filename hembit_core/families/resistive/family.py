@@ -1,0 +1,95 @@
+"""What to expect of a resistive part, and judging it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from hembit_core.cautions import cautions
+from hembit_core.conditions import Conditions
+from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
+from hembit_core.families.tolerances import resistance_band
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.ohms import judge_ohms
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.states import DecisionRule
+from hembit_core.notation import deviation, interval, quantity
+from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.working import WorkingLine
+
+_WORDS = OhmsWords(
+    open_means="Isolated, OL is a break.",
+    open_next="Look at its ends first, watch it while it is wriggled; then replace it.",
+    short_next="Look for a bridge beside it; then replace it.",
+    high_next="Clean its ends and read again; if it stays high, replace it.",
+    low_next="Look for a path beside it, or another part than the spec's; then replace it.",
+    within_next="Watch it while it is wriggled: a crack shows only then.",
+)
+
+
+class PartResistance(ResistanceReading):
+    """Ohms from end to end of a part that is just its ohms."""
+
+    measurand: Literal["part_resistance"] = "part_resistance"
+
+
+def expectations(
+    spec: ResistivePart | HighTensionLead, conditions: Conditions
+) -> tuple[Expectation, ...]:
+    """What the part should read. Its temperature is not taken in."""
+    band, text = resistance_band(spec.tolerance, spec.nominal)
+    formula, figures = spec.working()
+    lead = isinstance(spec, HighTensionLead)
+    return (
+        Expectation(
+            measurand="part_resistance",
+            title="End to end",
+            unit="Ω",
+            text=interval(band.lower, band.upper, "Ω"),
+            detail=f"{quantity(spec.nominal, 'Ω', 3)} nominal",
+            overflow_means="it is broken",
+            zero_means="it is bridged",
+            probes=Probes(
+                drawing="lead" if lead else "resistive",
+                first="one end",
+                second="the other",
+                disconnect="both ends off; never the meter on a spark output"
+                if lead
+                else "one end lifted",
+            ),
+            rail=rail_of(band, "Ω", 3, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
+            cautions=cautions("ohms"),
+            policy=(text,),
+            warnings=(),
+            working=(
+                WorkingLine(
+                    label="Nominal",
+                    result=quantity(spec.nominal, "Ω", 4),
+                    formula=formula,
+                    figures=figures,
+                    source="the part's spec",
+                    value=spec.nominal,
+                    unit="Ω",
+                ),
+                WorkingLine(
+                    label=f"Band, {text}",
+                    result=interval(band.lower, band.upper, "Ω"),
+                    source="the chosen school",
+                ),
+            ),
+        ),
+    )
+
+
+def judge(
+    spec: ResistivePart | HighTensionLead,
+    reading: PartResistance,
+    conditions: Conditions,
+    rule: DecisionRule,
+) -> Judgement:
+    """Judge the part's ohms against its band."""
+    due = OhmsDue(
+        expectation=expectations(spec, conditions)[0],
+        words=_WORDS,
+        deviation=lambda net, u: f"{deviation(net, spec.nominal)} on ohms.",
+    )
+    return judge_ohms(due, reading, conditions, rule)
