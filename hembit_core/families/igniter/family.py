@@ -14,7 +14,7 @@ from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.notation import deviation, interval, quantity
+from hembit_core.notation import interval, quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
@@ -45,7 +45,7 @@ class IgniterResistance(ResistanceReading):
 def expectations(spec: Igniter, conditions: Conditions) -> tuple[Expectation, ...]:
     """Cold ohms by the usual band; no formula corrects a hot igniter."""
     band = _band(spec)
-    usual = interval(spec.usual_lower.value, spec.usual_upper.value, "Ω", 3)
+    usual = _usual(spec)
     return (
         Expectation(
             measurand="igniter_resistance",
@@ -81,23 +81,26 @@ def judge(
     spec: Igniter, reading: IgniterResistance, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
     """Judge cold ohms; what is high but finite is for the school to say."""
-    middle = (spec.usual_lower.value + spec.usual_upper.value) / 2
     due = OhmsDue(
         expectation=expectations(spec, conditions)[0],
         words=_WORDS,
-        deviation=lambda net, u: f"{deviation(net, middle)} on the middle of the usual band.",
+        deviation=lambda net, u: f"{_usual(spec)} is usual, cold.",
         missing=() if reading.settled else (_warm(spec),),
         excuse=lambda net, u, placement: _function_first(spec, net, placement),
     )
     return judge_ohms(due, reading, conditions, rule)
 
 
+def _usual(spec: Igniter) -> str:
+    """The usual cold band as it was given."""
+    return f"{spec.usual_lower.value:g} to {spec.usual_upper.value:g} Ω"
+
+
 def _band(spec: Igniter) -> Band:
     lower, upper = spec.usual_lower.value, spec.usual_upper.value
-    nominal = (lower + upper) / 2
     if spec.school is IgniterSchool.LENIENT and spec.lenient_upper:
-        return Band(lower=lower, upper=spec.lenient_upper.value, watch_upper=upper, nominal=nominal)
-    return Band(lower=lower, upper=upper, nominal=nominal)
+        return Band(lower=lower, upper=spec.lenient_upper.value, watch_upper=upper)
+    return Band(lower=lower, upper=upper)
 
 
 def _warm(spec: Igniter) -> Shift:
@@ -122,8 +125,5 @@ def _function_first(spec: Igniter, net: float, placement: Placement) -> Verdict 
         "Call for heat and measure the volts at the plug: rated volts and no glow, replace it; "
         "glow, keep it and order a spare.",
         side=Side.HIGH,
-        explanation=[
-            f"{quantity(net, 'Ω', 3)} is above the usual "
-            f"{interval(spec.usual_lower.value, spec.usual_upper.value, 'Ω', 3)}."
-        ],
+        explanation=[f"{quantity(net, 'Ω', 3)} is above the usual {_usual(spec)}."],
     )
