@@ -9,6 +9,8 @@
 from hembit_core.conditions import Conditions, TemperatureSource
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
+from hembit_core.families.contact.family import ClosedContact, OpenContact
+from hembit_core.families.contact.spec import Contact
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.families.igniter.family import IgniterResistance
@@ -30,7 +32,9 @@ __all__ = [
     "CORE_VERSION",
     "AmbiguousInput",
     "BetweenTerminals",
+    "ClosedContact",
     "Conditions",
+    "Contact",
     "DecisionRule",
     "Display",
     "Expectation",
@@ -42,6 +46,7 @@ __all__ = [
     "InputError",
     "Judgement",
     "Meter",
+    "OpenContact",
     "Outcome",
     "PartReading",
     "PartResistance",

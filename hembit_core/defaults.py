@@ -16,6 +16,8 @@ LEADS_BAD_ABOVE: Final[float] = _DEFAULTS["leads_bad_above_ohm"]
 """Shorted leads that read more than this are bad [Ω]."""
 LEADS_UNKNOWN_UP_TO: Final[float] = _DEFAULTS["leads_unknown_up_to_ohm"]
 """What leads that were not zeroed may add [Ω]."""
+CONTACT_CLOSED_UP_TO: Final[float] = _DEFAULTS["contact_closed_up_to_ohm"]
+"""A closed contact reads this at most, net of leads [Ω]."""
 SUPPLY_TOLERANCE: Final[float] = _DEFAULTS["supply_tolerance"]
 """Share by which a 230 V supply may differ from its nominal (IEC 60038) [1]."""
 PROOF_OF_DEAD_MINUTES: Final[int] = _DEFAULTS["proof_of_dead_minutes"]

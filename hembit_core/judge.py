@@ -9,6 +9,9 @@ from pydantic import Field
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families import heating_element
+from hembit_core.families.contact import family as contact
+from hembit_core.families.contact.family import ClosedContact, OpenContact
+from hembit_core.families.contact.spec import Contact
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.families.igniter import family as igniter
@@ -27,7 +30,9 @@ from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 
-AnySpec = HeatingElement | Winding | TemperatureSensor | Igniter | HighTensionLead | ResistivePart
+AnySpec = (
+    HeatingElement | Winding | TemperatureSensor | Igniter | Contact | HighTensionLead | ResistivePart
+)
 AnyReading = (
     BetweenTerminals
     | TerminalToCase
@@ -35,6 +40,8 @@ AnyReading = (
     | WindingResistance
     | SensorResistance
     | IgniterResistance
+    | ClosedContact
+    | OpenContact
     | PartResistance
 )
 PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
@@ -50,6 +57,8 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
         return temperature_sensor.expectations(spec, conditions)
     if isinstance(spec, Igniter):
         return igniter.expectations(spec, conditions)
+    if isinstance(spec, Contact):
+        return contact.expectations(spec, conditions)
     if isinstance(spec, HighTensionLead | ResistivePart):
         return resistive.expectations(spec, conditions)
     return heating_element.expectations(spec, conditions)
@@ -101,6 +110,8 @@ def judge(
         return temperature_sensor.judge(spec, reading, conditions, rule)
     if isinstance(spec, Igniter) and isinstance(reading, IgniterResistance):
         return igniter.judge(spec, reading, conditions, rule)
+    if isinstance(spec, Contact) and isinstance(reading, ClosedContact | OpenContact):
+        return contact.judge(spec, reading, conditions, rule)
     if isinstance(spec, HighTensionLead | ResistivePart) and isinstance(reading, PartResistance):
         return resistive.judge(spec, reading, conditions, rule)
     if isinstance(spec, HeatingElement) and isinstance(

@@ -210,6 +210,17 @@ class OtherParts(BrowserCase):
         self.page.get_by_role("link", name="open it").click()
         technician.see("silicon carbide", "45 to 85 Ω")
 
+    def test_a_thermostat_that_sticks(self) -> None:
+        technician = self.technician.open_check()
+        self.page.get_by_role("radio", name="Contact").click()
+        technician.see("up to 0.50 Ω").say_loose().zero_leads("0.20")
+        technician.read("0.22").see_verdict("Within", "stuck closed passes this test")
+        technician.test("Should be open").read("0.24").see_verdict("Stuck closed", "Rejected")
+        self.assert_accessible(self.page, "contact")
+        technician.keep().see_verdict("Kept at")
+        self.page.get_by_role("link", name="open it").click()
+        technician.see("Contact of", "thermostat")
+
     def test_a_high_tension_lead_and_anything_else(self) -> None:
         technician = self.technician.open_check()
         self.page.get_by_role("radio", name="HT lead").click()

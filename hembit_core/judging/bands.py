@@ -145,17 +145,36 @@ def _region(value: float, band: Band) -> int:
 CONFIRMED_POWERS = (1, -1, 2, -2, 3, -3, 6, -6)
 
 
+_USUAL_SPREAD = 1.25
+
+
 def power_of_ten(value: float, band: Band) -> int | None:
     """The n for which value · 10ⁿ lies in the band while the value does not; else None.
 
     A reading off by a clean power of ten is usually a prefix missed, not a fault.
+    For a one-sided band the open side ends a usual spread beyond nominal; without
+    a nominal there is nothing to be a power of ten away from.
     """
     if value <= 0 or band.contains(value):
         return None
+    near = _closed(band)
+    if near is None:
+        return None
     for power in CONFIRMED_POWERS:
-        if band.contains(value * 10.0**power):
+        if near.contains(value * 10.0**power):
             return power
     return None
+
+
+def _closed(band: Band) -> Band | None:
+    """The band with both limits, the missing one taken round nominal; None without nominal."""
+    if band.lower is not None and band.upper is not None:
+        return band
+    if band.nominal is None:
+        return None
+    lower = band.nominal / _USUAL_SPREAD if band.lower is None else band.lower
+    upper = band.nominal * _USUAL_SPREAD if band.upper is None else band.upper
+    return Band(lower=min(lower, band.nominal), upper=max(upper, band.nominal))
 
 
 def decidability(band: Band, expanded: float) -> float:

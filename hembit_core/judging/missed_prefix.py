@@ -27,6 +27,7 @@ def missed_prefix(
     shown_band = Band(
         lower=None if band.lower is None else band.lower + offset,
         upper=None if band.upper is None else band.upper + offset,
+        nominal=None if band.nominal is None else band.nominal + offset,
     )
     power = power_of_ten(display.value, shown_band)
     if power is None:

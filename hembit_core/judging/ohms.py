@@ -163,6 +163,8 @@ def _before_the_curve(
     question = missed_prefix(display, "display", band, net.leads, reading.answers)
     if question:
         return question
+    if due.zero_is_due:
+        return None
     nominal = band.nominal or band.lower or 0.0
     expanded_u = expanded(combined(net.standard, 0.0 if due.scale else due.thermometer))
     short_below = max(expanded_u, defaults.SHORT_SHARE * nominal)

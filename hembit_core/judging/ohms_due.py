@@ -84,6 +84,7 @@ class OhmsDue:
     after : lines of the working after the net resistance, such as the value at
         the reference temperature.
     scale : the frame, where it is not ohms.
+    zero_is_due : near zero is what a sound part reads (a closed contact), not a short.
     """
 
     expectation: Expectation
@@ -94,6 +95,7 @@ class OhmsDue:
     excuse: Callable[[float, float, Placement], Verdict | None] = _no_excuse
     after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
     scale: Scale | None = None
+    zero_is_due: bool = False
 
     @property
     def unit(self) -> str:

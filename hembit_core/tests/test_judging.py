@@ -141,6 +141,12 @@ class PowersOfTen(unittest.TestCase):
         for value, power in cases.items():
             self.assertEqual(power_of_ten(value, BAND), power)
 
+    def test_a_one_sided_band_is_not_a_power_of_ten_from_everything(self) -> None:
+        small = Band(lower=2204, nominal=2645)
+        self.assertEqual(power_of_ten(265, small), 1)
+        self.assertIsNone(power_of_ten(500, small))
+        self.assertIsNone(power_of_ten(2.0, Band(upper=0.5)))
+
     def test_a_value_in_the_band_or_no_power_away_is_not_questioned(self) -> None:
         for value in (24.4, 27.7, 0.0, 35.0, 2900.0):
             self.assertIsNone(power_of_ten(value, BAND))

@@ -409,12 +409,33 @@ export interface components {
             supply?: string | null;
         };
         /**
+         * Contact
+         * @description A contact. ``closed_limit`` is what it reads closed at the most, net of leads.
+         */
+        Contact: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "contact";
+            /** @default thermostat */
+            device: components["schemas"]["ContactDevice"];
+            /** Closed Limit */
+            closed_limit?: string | null;
+        };
+        /**
+         * ContactDevice
+         * @description What the contact belongs to. A fuse or a limit that opened asks for its cause.
+         * @enum {string}
+         */
+        ContactDevice: "thermostat" | "limit" | "fuse" | "switch" | "relay";
+        /**
          * ExpectationsIn
          * @description A part and today's conditions.
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /**
              * @default {
              *       "meter": null,
@@ -882,6 +903,34 @@ export interface components {
             measurand: "between_terminals";
         };
         /**
+         * ClosedContact
+         * @description Ohms across a contact that should be closed now.
+         */
+        ClosedContact: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "contact_closed";
+        };
+        /**
          * Connection
          * @description How the part was connected when it was read.
          * @enum {string}
@@ -932,9 +981,9 @@ export interface components {
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -976,6 +1025,34 @@ export interface components {
              * @enum {string}
              */
             state: "loose_part";
+        };
+        /**
+         * OpenContact
+         * @description Ohms across a contact that should be open now.
+         */
+        OpenContact: {
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "contact_open";
         };
         /**
          * PartResistance
@@ -1242,9 +1319,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -1256,9 +1333,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**

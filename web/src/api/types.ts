@@ -15,13 +15,7 @@ export type KeptCheck = Schemas["CheckOut"];
 export type ElementSpec = Schemas["HeatingElement"];
 export type WindingSpec = Schemas["Winding"];
 export type SensorSpec = Schemas["TemperatureSensor"];
-export type Spec =
-  | ElementSpec
-  | WindingSpec
-  | SensorSpec
-  | Schemas["Igniter"]
-  | Schemas["HighTensionLead"]
-  | Schemas["ResistivePart"];
+export type Spec = Schemas["JudgementIn"]["spec"];
 export type JudgementIn = Schemas["JudgementIn"];
 export type CheckIn = Schemas["CheckIn"];
 export type ConditionsIn = Schemas["ConditionsIn"];

@@ -135,6 +135,8 @@ function firstField({ kind, ratingBy, sensorType }: Draft): string {
       return sensorType === "platinum" ? "r0" : "r25";
     case "igniter":
       return "usualLower";
+    case "contact":
+      return "closedLimit";
     case "high_tension_lead":
       return "length";
     case "resistive_part":
@@ -147,6 +149,7 @@ const FIRST_WORDS: Record<Draft["kind"], string> = {
   winding: "Give the winding's ohms first.",
   temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
   igniter: "Give the igniter's usual band first.",
+  contact: "Say what the contact belongs to.",
   high_tension_lead: "Give the lead's length and ohms per metre first.",
   resistive_part: "Give the part's ohms first.",
 };
@@ -214,6 +217,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     winding: () => check.replace(ofKind(check.draft, "winding")),
     sensor: () => check.replace(ofKind(check.draft, "temperature_sensor")),
     igniter: () => check.replace(ofKind(check.draft, "igniter")),
+    contact: () => check.replace(ofKind(check.draft, "contact")),
     lead: () => check.replace(ofKind(check.draft, "high_tension_lead")),
     other: () => check.replace(ofKind(check.draft, "resistive_part")),
     leads: focus("leadZero"),

@@ -65,6 +65,36 @@ export function IgniterSchoolFields({ check }: { check: Check }) {
   );
 }
 
+const DEVICES = ["thermostat", "limit", "fuse", "switch", "relay"].map((name) => ({
+  value: name,
+  label: name,
+}));
+
+/** A contact by what it belongs to. */
+export function ContactFields({ check }: { check: Check }) {
+  const { draft, change } = check;
+  return (
+    <>
+      <Field id="device" label="Of a">
+        <Select
+          id="device"
+          value={draft.device}
+          items={DEVICES}
+          onChoose={(value) => change({ device: value as Draft["device"] })}
+        />
+      </Field>
+      <DraftField
+        check={check}
+        name="closedLimit"
+        field="spec.closed_limit"
+        label="Closed to"
+        unit="Ω"
+        placeholder="0.5"
+      />
+    </>
+  );
+}
+
 /** A high-tension lead by its length. */
 export function LeadFields({ check }: { check: Check }) {
   return (

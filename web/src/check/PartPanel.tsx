@@ -5,7 +5,13 @@ import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { DraftField, DraftTick } from "./DraftField";
 import { type Draft, type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
-import { IgniterFields, IgniterSchoolFields, LeadFields, OtherFields } from "./OtherFields";
+import {
+  ContactFields,
+  IgniterFields,
+  IgniterSchoolFields,
+  LeadFields,
+  OtherFields,
+} from "./OtherFields";
 import { SensorFields, SensorSchoolFields } from "./SensorFields";
 import type { Check } from "./useCheck";
 import { WindingFields, WindingSchoolFields } from "./WindingFields";
@@ -46,6 +52,7 @@ function PartGroup({ check }: { check: Check }) {
       {draft.kind === "winding" && <WindingFields check={check} />}
       {draft.kind === "temperature_sensor" && <SensorFields check={check} />}
       {draft.kind === "igniter" && <IgniterFields check={check} />}
+      {draft.kind === "contact" && <ContactFields check={check} />}
       {draft.kind === "high_tension_lead" && <LeadFields check={check} />}
       {draft.kind === "resistive_part" && <OtherFields check={check} />}
     </Group>
@@ -57,6 +64,7 @@ const KINDS: { kind: Kind; label: string; key: string }[] = [
   { kind: "winding", label: "Coil", key: KEYS.winding.key },
   { kind: "temperature_sensor", label: "Sensor", key: KEYS.sensor.key },
   { kind: "igniter", label: "Igniter", key: KEYS.igniter.key },
+  { kind: "contact", label: "Contact", key: KEYS.contact.key },
   { kind: "high_tension_lead", label: "HT lead", key: KEYS.lead.key },
   { kind: "resistive_part", label: "Other", key: KEYS.other.key },
 ];
@@ -67,7 +75,7 @@ function KindChoice({ check }: { check: Check }) {
     <div
       role="radiogroup"
       aria-label="What is it"
-      className="grid grid-cols-3 gap-px overflow-hidden rounded-md border border-edge bg-edge"
+      className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet"
     >
       {KINDS.map(({ kind, label, key }) => (
         // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
@@ -77,7 +85,7 @@ function KindChoice({ check }: { check: Check }) {
           role="radio"
           aria-checked={check.draft.kind === kind}
           onClick={() => check.replace(ofKind(check.draft, kind))}
-          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : "bg-sheet"}`}
+          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 shadow-[0_0_0_0.5px_var(--edge)] ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
         >
           {label}
           <span aria-hidden="true" className="font-mono text-sm">
@@ -178,6 +186,14 @@ function OhmsFields({ check }: { check: Check }) {
   );
 }
 
+/** Kinds whose band is a share of the resistance, or limits. */
+const SHARE_OR_LIMITS = new Set<Kind>([
+  "heating_element",
+  "winding",
+  "high_tension_lead",
+  "resistive_part",
+]);
+
 function ToleranceGroup({ check }: { check: Check }) {
   const { draft, change } = check;
   const options = useOptions().data;
@@ -185,9 +201,7 @@ function ToleranceGroup({ check }: { check: Check }) {
     <Group title="Tolerance">
       {draft.kind === "temperature_sensor" && <SensorSchoolFields check={check} />}
       {draft.kind === "igniter" && <IgniterSchoolFields check={check} />}
-      {draft.kind !== "temperature_sensor" && draft.kind !== "igniter" && (
-        <ResistanceSchoolFields check={check} />
-      )}
+      {SHARE_OR_LIMITS.has(draft.kind) && <ResistanceSchoolFields check={check} />}
       {draft.kind === "winding" && <WindingSchoolFields check={check} />}
       {draft.kind === "heating_element" && <AlloyFields check={check} />}
       <Field id="rule" label="Decide by">

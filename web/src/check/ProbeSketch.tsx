@@ -28,6 +28,7 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
   winding: WindingEnds,
   winding_to_frame: WindingToFrame,
   sensor: SensorEnds,
+  contact: ContactEnds,
   lead: PlainEnds,
   resistive: PlainEnds,
 };
@@ -223,6 +224,24 @@ function PlainEnds() {
       <path d="M82 44v32M94 44v32M142 44v32M154 44v32" strokeWidth="1.4" stroke="var(--muted)" />
       <Probe x={34} y={60} from={[18, 14]} tone={FIRST} />
       <Probe x={202} y={60} from={[218, 108]} tone={SECOND} />
+    </>
+  );
+}
+
+/** A bridge over two fixed studs. */
+function ContactEnds() {
+  return (
+    <>
+      <path d="M34 80h56M202 80h-56" strokeWidth="3" />
+      <rect x="90" y="72" width="18" height="16" rx="2" fill="var(--hairline)" />
+      <rect x="128" y="72" width="18" height="16" rx="2" fill="var(--hairline)" />
+      <path d="M86 56l64 -8" strokeWidth="5" />
+      <path d="M118 50V22" strokeWidth="2.4" strokeDasharray="4 3" />
+      <Probe x={34} y={80} from={[18, 30]} tone={FIRST} />
+      <Probe x={202} y={80} from={[218, 30]} tone={SECOND} />
+      <Text x={84} y={110}>
+        turn, press, warm
+      </Text>
     </>
   );
 }

@@ -9,6 +9,8 @@ const TITLES: Record<Measurand, string> = {
   winding_resistance: "Winding, end to end",
   sensor_resistance: "Ohms at a known temperature",
   igniter_resistance: "Ohms, cold",
+  contact_closed: "Should be closed",
+  contact_open: "Should be open",
   part_resistance: "End to end",
 };
 

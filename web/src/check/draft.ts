@@ -62,6 +62,8 @@ export type Draft = {
   perMetre: string;
   cap: string;
   plainOhms: string;
+  device: "thermostat" | "limit" | "fuse" | "switch" | "relay";
+  closedLimit: string;
   sensorSchool: "by_class" | "own_kelvin" | "percent_of_resistance";
   ownKelvin: string;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
@@ -89,6 +91,7 @@ export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {
   winding: ["winding_resistance", "terminal_to_case"],
   temperature_sensor: ["sensor_resistance"],
   igniter: ["igniter_resistance"],
+  contact: ["contact_closed", "contact_open"],
   high_tension_lead: ["part_resistance"],
   resistive_part: ["part_resistance"],
 };
@@ -140,6 +143,8 @@ export function newDraft(): Draft {
     perMetre: "",
     cap: "",
     plainOhms: "",
+    device: "thermostat",
+    closedLimit: "",
     sensorSchool: "by_class",
     ownKelvin: "",
     rule: "simple",
@@ -157,6 +162,8 @@ export function newDraft(): Draft {
       winding_resistance: EMPTY_ENTRY,
       sensor_resistance: EMPTY_ENTRY,
       igniter_resistance: EMPTY_ENTRY,
+      contact_closed: EMPTY_ENTRY,
+      contact_open: EMPTY_ENTRY,
       part_resistance: EMPTY_ENTRY,
     },
   };
@@ -197,6 +204,8 @@ export function specOf(draft: Draft): Spec | null {
       return sensorOf(draft);
     case "igniter":
       return igniterOf(draft);
+    case "contact":
+      return { kind: "contact", device: draft.device, closed_limit: orNull(draft.closedLimit) };
     case "high_tension_lead":
       return leadOf(draft);
     case "resistive_part":

@@ -20,7 +20,7 @@ const PAUSE = 800;
 
 /** All that the Check screen knows: the draft, what is expected, the verdict, and how to keep it. */
 export function useCheck() {
-  const [draft, setDraft] = useStored<Draft>("hembit.draft.3", newDraft());
+  const [draft, setDraft] = useStored<Draft>("hembit.draft.4", newDraft());
   const { machine, state: stateMachine } = useMachine();
   const [kept, setKept] = useState<KeptCheck | null>(null);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());

@@ -129,6 +129,11 @@ function specified(spec: Spec): [string, string][] {
         ["Usual", `${spec.usual_lower} to ${withUnit(spec.usual_upper, "Ω")}`],
         ["Lenient to", spec.lenient_upper ? withUnit(spec.lenient_upper, "Ω") : "not given"],
       ];
+    case "contact":
+      return [
+        ["Contact of", spec.device],
+        ["Closed to", spec.closed_limit ? withUnit(spec.closed_limit, "Ω") : "shop default"],
+      ];
     case "high_tension_lead":
       return [
         ["Length", withUnit(spec.length, "m")],

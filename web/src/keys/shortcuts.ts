@@ -8,6 +8,7 @@ export const KEYS = {
   winding: { key: "r", text: "coil or winding" },
   sensor: { key: "s", text: "temperature sensor" },
   igniter: { key: "f", text: "igniter" },
+  contact: { key: "j", text: "contact" },
   lead: { key: "l", text: "high-tension lead" },
   other: { key: "a", text: "anything else resistive" },
   test1: { key: "1", text: "first test: end to end" },

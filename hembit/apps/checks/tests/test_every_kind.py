@@ -29,6 +29,11 @@ KINDS: list[tuple[dict[str, Any], dict[str, Any], str]] = [
         "Igniter, silicon carbide, 45 to 85 Ω",
     ),
     (
+        {"kind": "contact", "device": "relay"},
+        {"measurand": "contact_closed", "display": "0.08"},
+        "Contact, relay",
+    ),
+    (
         {"kind": "high_tension_lead", "length": "0.42", "per_metre": "7.1k"},
         {"measurand": "part_resistance", "display": "2.98k"},
         "High-tension lead, 0.42 m",

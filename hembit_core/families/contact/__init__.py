@@ -1,0 +1,1 @@
+"""Contacts: thermostats, limits, fuses, switches, relays, dead, in ohms."""
