@@ -32,6 +32,7 @@ _EXAMPLE = {
     Function.CURRENT: "9.2",
 }
 _BEYOND = {Function.RESISTANCE: 1e12, Function.VOLTAGE: 1e5, Function.CURRENT: 1e5}
+_FINEST = 1e-12
 _OVERFLOW = re.compile(r"(\.?[0Oo]\s?\.?\s?[Ll]\.?|∞)\s*([kKMG]?\s*(Ω|[oO]hms?|[vV]|[aA])?)")
 _COUPLING = re.compile(r"^(AC|DC|~|⎓|=)\s*(?=[-+.,0-9])|\s*(AC|DC|~|⎓|=)$", re.IGNORECASE)
 
@@ -170,7 +171,8 @@ def _check(parsed: Quantity, function: Function, coupling: str | None, text: str
             f"“{shown}” is in {parsed.unit}, but {noun} are asked for here. "
             f"Set the meter to {noun}, or choose the test that takes {parsed.unit}."
         )
-    if abs(parsed.value) > _BEYOND[function]:
+    too_fine = parsed.step < _FINEST or 0 < abs(parsed.value) < _FINEST
+    if abs(parsed.value) > _BEYOND[function] or too_fine:
         raise InputError(
             f"“{shown}” reads as {parsed.value:.0e} {unit}, which no meter shows. "
             "Type the display as it stands."

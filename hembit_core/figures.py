@@ -15,6 +15,9 @@ from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 from hembit_core.errors import InputError
 from hembit_core.number_text import Quantity, parse_quantity
 
+_SMALLEST = 1e-6
+"""Nothing that is written on a plate or read off a thermometer is smaller, but not zero."""
+
 
 @dataclass(frozen=True)
 class FigureText:
@@ -89,6 +92,11 @@ class Written:
             raise self._error(
                 f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, but {self.noun} lies "
                 f"above {self.above:g} and up to {f'{self.up_to:g} {bare}'.strip()}. Check the figure."
+            )
+        if 0 < value < _SMALLEST:
+            raise self._error(
+                f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, which is too small to be "
+                f"{self.noun}. Check the figure."
             )
         return figure
 

@@ -38,6 +38,8 @@ class OwnLimits(Model):
             raise PydanticCustomError(
                 "limits", "The limits are in the wrong order: the lower one must be the smaller."
             )
+        if self.lower and self.upper and self.lower.value == self.upper.value:
+            raise PydanticCustomError("limits", "The two limits leave no room between them.")
         return self
 
 

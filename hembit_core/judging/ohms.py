@@ -266,7 +266,8 @@ def _settle(case: _Case) -> str:
 
 def _four_wire_line(case: _Case) -> tuple[WorkingLine, ...]:
     """Says when the lead correction takes more than a tenth of half the band."""
-    share = case.net.leads_expanded / case.due.ohms_band.half_width
+    half_width = case.due.ohms_band.half_width
+    share = case.net.leads_expanded / half_width if half_width else 0.0
     if share <= 0.1:
         return ()
     return (

@@ -138,6 +138,7 @@ class Refuses(unittest.TestCase):
         self.assertIn("typed", self.refuse("   "))
         self.assertIn("no meter", self.refuse("1e300"))
         self.assertIn("no meter", self.refuse("1e999"))
+        self.assertIn("no meter", self.refuse("1e-300"))
         self.assertIn("not a figure", self.refuse("warm"))
         self.assertIn("characters", self.refuse("9" * 200))
 

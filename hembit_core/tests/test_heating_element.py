@@ -338,6 +338,8 @@ class BadSpecs(unittest.TestCase):
         self.assertIn("Give the voltage in V", self.plate("2200", ""))
         self.assertIn("not a figure", self.plate("hot", "230"))
         self.assertIn("1e+300", self.plate("1e300", "230"))
+        self.assertIn("too small to be the voltage", self.plate("2200", "1e-300"))
+        self.assertIn("too small to be the rated power", self.plate(1e-320, "230"))
         self.assertIn("“230 V” is in V", self.plate("230 V", "230"))
         self.assertIn("two ways", self.plate("2,200", "230"))
         self.assertIn("figure", self.plate(True, "230"))
@@ -348,6 +350,8 @@ class BadSpecs(unittest.TestCase):
         self.assertIn("Give a lower", self.refuse(tolerance={"school": "own_limits"}))
         crossed = {"school": "own_limits", "lower": "30", "upper": "20"}
         self.assertIn("wrong order", self.refuse(tolerance=crossed))
+        equal = {"school": "own_limits", "lower": "20", "upper": "20.0"}
+        self.assertIn("no room", self.refuse(tolerance=equal))
         lonely = {"by": "plate", "judged_by": "second", "pairs": [{"power": "1", "voltage": "2"}]}
         self.assertIn("no second", self.refuse(rating=lonely))
         self.assertIn("Ct", self.refuse(hot_cold_ratio="0"))

@@ -10,6 +10,7 @@ from uuid import uuid4
 from django.http import HttpResponse
 from django.test import Client, TestCase
 from django.utils import timezone
+from hypothesis.extra.django import TestCase as PropertyTestCase
 
 from hembit.apps.shop.services import add_meter
 from hembit_core.tests.parts import BENCH_METER
@@ -20,8 +21,10 @@ ELEMENT = {
 }
 
 
-class ApiTestCase(TestCase):
-    """Tests that speak to the API with CSRF checks on, one bench meter in the shop."""
+class ApiRequests:
+    """Speaks to the API with CSRF checks on, one bench meter in the shop."""
+
+    assertEqual: Any  # noqa: N815, from the test case it is mixed into
 
     def setUp(self) -> None:
         self.meter = add_meter(BENCH_METER).pk
@@ -66,3 +69,11 @@ class ApiTestCase(TestCase):
 
     def now(self) -> str:
         return timezone.now().isoformat()
+
+
+class ApiTestCase(ApiRequests, TestCase):
+    """Tests of the API."""
+
+
+class ApiPropertyCase(ApiRequests, PropertyTestCase):
+    """Properties of the API: each example in a transaction of its own."""

@@ -5,9 +5,11 @@ from __future__ import annotations
 from datetime import timedelta
 
 from django.utils import timezone
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from hembit.apps.checks.models import Check
-from hembit.apps.checks.tests.requests import ELEMENT, ApiTestCase
+from hembit.apps.checks.tests.requests import ELEMENT, ApiPropertyCase, ApiTestCase
 
 
 class Expectations(ApiTestCase):
@@ -132,6 +134,56 @@ class BadInput(ApiTestCase):
         self.assertEqual(
             self.post("judgements", self.judgement_body(reading__display="\ud800")).status_code, 422
         )
+
+
+class AnyInput(ApiPropertyCase):
+    """Whatever stands in any field: a verdict, or a sentence beside that field. Never a crash."""
+
+    odd = st.one_of(
+        st.none(),
+        st.booleans(),
+        st.integers(),
+        st.floats(allow_nan=False, allow_infinity=False),
+        st.text(max_size=50),
+        st.from_regex(
+            r"[-+]?[0-9]{0,9}[.,]?[0-9]{0,9}(e-?[0-9]{1,3})? ?[kMmGu]?(Ω|V|A|W)?", fullmatch=True
+        ),
+        st.lists(st.integers(), max_size=2),
+        st.dictionaries(st.text(max_size=5), st.integers(), max_size=2),
+    )
+    places = st.sampled_from(
+        [
+            "spec__rating__pairs",
+            "spec__rating",
+            "spec__tolerance",
+            "spec__alloy",
+            "spec__hot_cold_ratio",
+            "spec",
+            "reading__display",
+            "reading__lead_zero",
+            "reading__range_top",
+            "reading__answers",
+            "reading",
+            "conditions__part_temperature",
+            "conditions__thermometer_limit",
+            "conditions__meter",
+            "machine",
+            "rule",
+        ]
+    )
+    plates = st.lists(st.fixed_dictionaries({"power": odd, "voltage": odd}), max_size=3)
+
+    @settings(max_examples=150, deadline=None)
+    @given(places, odd)
+    def test_in_any_place(self, place: str, value: object) -> None:
+        response = self.post("judgements", self.judgement_body(**{place: value}))
+        self.assertIn(response.status_code, (200, 422))
+
+    @settings(max_examples=100, deadline=None)
+    @given(plates)
+    def test_on_the_plate(self, pairs: list[dict[str, object]]) -> None:
+        response = self.post("judgements", self.judgement_body(spec__rating__pairs=pairs))
+        self.assertIn(response.status_code, (200, 422))
 
 
 class Access(ApiTestCase):
