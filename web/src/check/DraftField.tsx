@@ -1,4 +1,5 @@
 import { Field, TextInput } from "@/ui/Field";
+import { Select, type SelectItem } from "@/ui/Select";
 import type { Draft } from "./draft";
 import type { Check } from "./useCheck";
 
@@ -50,5 +51,21 @@ export function DraftTick({ check, name, label }: { check: Check; name: TickKey;
       />
       {label}
     </label>
+  );
+}
+
+type SelectProps = { check: Check; name: TextKey; label: string; items: SelectItem[] };
+
+/** A choice of the draft. */
+export function DraftSelect({ check, name, label, items }: SelectProps) {
+  return (
+    <Field id={name} label={label}>
+      <Select
+        id={name}
+        value={check.draft[name]}
+        items={items}
+        onChoose={(value) => check.change({ [name]: value })}
+      />
+    </Field>
   );
 }

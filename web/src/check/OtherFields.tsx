@@ -1,7 +1,5 @@
-import { Field, FieldMessage } from "@/ui/Field";
-import { Select } from "@/ui/Select";
-import { DraftField } from "./DraftField";
-import type { Draft } from "./draft";
+import { FieldMessage } from "@/ui/Field";
+import { DraftField, DraftSelect } from "./DraftField";
 import type { Check } from "./useCheck";
 
 const MATERIALS = [
@@ -16,17 +14,9 @@ const SCHOOLS = [
 
 /** An igniter by its usual cold band. */
 export function IgniterFields({ check }: { check: Check }) {
-  const { draft, change } = check;
   return (
     <>
-      <Field id="material" label="Material">
-        <Select
-          id="material"
-          value={draft.material}
-          items={MATERIALS}
-          onChoose={(value) => change({ material: value as Draft["material"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="material" label="Material" items={MATERIALS} />
       <DraftField
         check={check}
         name="usualLower"
@@ -49,17 +39,9 @@ export function IgniterFields({ check }: { check: Check }) {
 
 /** What follows from an igniter that reads high but finite. */
 export function IgniterSchoolFields({ check }: { check: Check }) {
-  const { draft, change } = check;
   return (
     <>
-      <Field id="igniterSchool" label="School">
-        <Select
-          id="igniterSchool"
-          value={draft.igniterSchool}
-          items={SCHOOLS}
-          onChoose={(value) => change({ igniterSchool: value as Draft["igniterSchool"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="igniterSchool" label="School" items={SCHOOLS} />
       <FieldMessage id="igniterSchool" error={check.refusal("spec", "set")?.message} />
     </>
   );
@@ -72,17 +54,9 @@ const DEVICES = ["thermostat", "limit", "fuse", "switch", "relay"].map((name) =>
 
 /** A contact by what it belongs to. */
 export function ContactFields({ check }: { check: Check }) {
-  const { draft, change } = check;
   return (
     <>
-      <Field id="device" label="Of a">
-        <Select
-          id="device"
-          value={draft.device}
-          items={DEVICES}
-          onChoose={(value) => change({ device: value as Draft["device"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="device" label="Of a" items={DEVICES} />
       <DraftField
         check={check}
         name="closedLimit"

@@ -3,8 +3,8 @@ import { KEYS } from "@/keys/shortcuts";
 import { Field, FieldMessage } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
-import { DraftField, DraftTick } from "./DraftField";
-import { type Draft, type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
+import { DraftField, DraftSelect, DraftTick } from "./DraftField";
+import { type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
 import {
   ContactFields,
   IgniterFields,
@@ -98,24 +98,17 @@ function KindChoice({ check }: { check: Check }) {
 }
 
 function RatingFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
     <>
-      <Field id="ratingBy" label="Given">
-        <Select
-          id="ratingBy"
-          value={draft.ratingBy}
-          items={RATINGS}
-          onChoose={(value) => change({ ratingBy: value as Draft["ratingBy"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="ratingBy" label="Given" items={RATINGS} />
       {draft.ratingBy === "plate" ? <PlateFields check={check} /> : <OhmsFields check={check} />}
     </>
   );
 }
 
 function PlateFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
     <>
       <DraftField
@@ -150,14 +143,7 @@ function PlateFields({ check }: { check: Check }) {
             label="at"
             unit="V"
           />
-          <Field id="judgedBy" label="Judge by">
-            <Select
-              id="judgedBy"
-              value={draft.judgedBy}
-              items={JUDGED_BY}
-              onChoose={(value) => change({ judgedBy: value as Draft["judgedBy"] })}
-            />
-          </Field>
+          <DraftSelect check={check} name="judgedBy" label="Judge by" items={JUDGED_BY} />
         </>
       )}
     </>
@@ -195,7 +181,7 @@ const SHARE_OR_LIMITS = new Set<Kind>([
 ]);
 
 function ToleranceGroup({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   const options = useOptions().data;
   return (
     <Group title="Tolerance">
@@ -204,33 +190,19 @@ function ToleranceGroup({ check }: { check: Check }) {
       {SHARE_OR_LIMITS.has(draft.kind) && <ResistanceSchoolFields check={check} />}
       {draft.kind === "winding" && <WindingSchoolFields check={check} />}
       {draft.kind === "heating_element" && <AlloyFields check={check} />}
-      <Field id="rule" label="Decide by">
-        <Select
-          id="rule"
-          value={draft.rule}
-          items={options?.rules ?? []}
-          onChoose={(value) => change({ rule: value as Draft["rule"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="rule" label="Decide by" items={options?.rules ?? []} />
     </Group>
   );
 }
 
 function ResistanceSchoolFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   const schools = (useOptions().data?.tolerance_schools ?? []).filter(
     (one) => draft.kind === "heating_element" || one.value !== "appliance_input",
   );
   return (
     <>
-      <Field id="school" label="School">
-        <Select
-          id="school"
-          value={draft.school}
-          items={schools}
-          onChoose={(value) => change({ school: value as Draft["school"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="school" label="School" items={schools} />
       <FieldMessage id="school" error={check.refusal("spec", "set")?.message} />
       {draft.school === "percent_of_resistance" && (
         <DraftField
@@ -268,7 +240,7 @@ function ResistanceSchoolFields({ check }: { check: Check }) {
 }
 
 function AlloyFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   const alloys = [
     { value: NO_ALLOY, label: "not known", detail: "Ct = 1 is used, and said" },
     ...(useOptions().data?.alloys ?? []),
@@ -276,14 +248,7 @@ function AlloyFields({ check }: { check: Check }) {
   ];
   return (
     <>
-      <Field id="alloy" label="Alloy">
-        <Select
-          id="alloy"
-          value={draft.alloy}
-          items={alloys}
-          onChoose={(alloy) => change({ alloy })}
-        />
-      </Field>
+      <DraftSelect check={check} name="alloy" label="Alloy" items={alloys} />
       {draft.alloy === OWN_RATIO && (
         <DraftField check={check} name="ratio" field="spec.hot_cold_ratio" label="Ct" />
       )}
@@ -327,14 +292,7 @@ function TodayGroup({ check }: { check: Check }) {
         unit="°C"
         placeholder="20 if not given"
       />
-      <Field id="temperatureSource" label="read by">
-        <Select
-          id="temperatureSource"
-          value={draft.temperatureSource}
-          items={sources}
-          onChoose={(value) => change({ temperatureSource: value as Draft["temperatureSource"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="temperatureSource" label="read by" items={sources} />
       {(draft.kind === "winding" || draft.kind === "igniter") && (
         <DraftTick check={check} name="settled" label="settled at that temperature" />
       )}

@@ -1,7 +1,4 @@
-import { Field } from "@/ui/Field";
-import { Select } from "@/ui/Select";
-import { DraftField } from "./DraftField";
-import type { Draft } from "./draft";
+import { DraftField, DraftSelect } from "./DraftField";
 import type { Check } from "./useCheck";
 
 const TYPES = [
@@ -21,17 +18,10 @@ const SCHOOLS = [
 
 /** A sensor by its curve. */
 export function SensorFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
     <>
-      <Field id="sensorType" label="Type">
-        <Select
-          id="sensorType"
-          value={draft.sensorType}
-          items={TYPES}
-          onChoose={(value) => change({ sensorType: value as Draft["sensorType"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="sensorType" label="Type" items={TYPES} />
       {draft.sensorType === "ntc_beta" ? (
         <>
           <DraftField check={check} name="r25" field="spec.sensor.r25" label="At 25 °C" unit="Ω" />
@@ -45,26 +35,11 @@ export function SensorFields({ check }: { check: Check }) {
 }
 
 function PlatinumFields({ check }: { check: Check }) {
-  const { draft, change } = check;
   return (
     <>
       <DraftField check={check} name="r0" field="spec.sensor.r0" label="At 0 °C" unit="Ω" />
-      <Field id="platinumClass" label="Class">
-        <Select
-          id="platinumClass"
-          value={draft.platinumClass}
-          items={CLASSES}
-          onChoose={(value) => change({ platinumClass: value as Draft["platinumClass"] })}
-        />
-      </Field>
-      <Field id="platinumBuild" label="Build">
-        <Select
-          id="platinumBuild"
-          value={draft.platinumBuild}
-          items={BUILDS}
-          onChoose={(value) => change({ platinumBuild: value as Draft["platinumBuild"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="platinumClass" label="Class" items={CLASSES} />
+      <DraftSelect check={check} name="platinumBuild" label="Build" items={BUILDS} />
       <DraftField
         check={check}
         name="pair"
@@ -79,17 +54,10 @@ function PlatinumFields({ check }: { check: Check }) {
 
 /** The school of a sensor's band. */
 export function SensorSchoolFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
     <>
-      <Field id="sensorSchool" label="School">
-        <Select
-          id="sensorSchool"
-          value={draft.sensorSchool}
-          items={SCHOOLS}
-          onChoose={(value) => change({ sensorSchool: value as Draft["sensorSchool"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="sensorSchool" label="School" items={SCHOOLS} />
       {draft.sensorSchool === "own_kelvin" && (
         <DraftField
           check={check}

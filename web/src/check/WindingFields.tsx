@@ -1,7 +1,4 @@
-import { Field } from "@/ui/Field";
-import { Select } from "@/ui/Select";
-import { DraftField, DraftTick } from "./DraftField";
-import type { Draft } from "./draft";
+import { DraftField, DraftSelect, DraftTick } from "./DraftField";
 import type { Check } from "./useCheck";
 
 const METALS = [
@@ -29,31 +26,17 @@ export function WindingFields({ check }: { check: Check }) {
         label="at"
         unit="°C"
       />
-      <Field id="metal" label="Metal">
-        <Select
-          id="metal"
-          value={check.draft.metal}
-          items={METALS}
-          onChoose={(value) => check.change({ metal: value as Draft["metal"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="metal" label="Metal" items={METALS} />
     </>
   );
 }
 
 /** The school of a winding's band, and what it compares with. */
 export function WindingSchoolFields({ check }: { check: Check }) {
-  const { draft, change } = check;
+  const { draft } = check;
   return (
     <>
-      <Field id="windingSchool" label="Band by">
-        <Select
-          id="windingSchool"
-          value={draft.windingSchool}
-          items={SCHOOLS}
-          onChoose={(value) => change({ windingSchool: value as Draft["windingSchool"] })}
-        />
-      </Field>
+      <DraftSelect check={check} name="windingSchool" label="Band by" items={SCHOOLS} />
       {draft.windingSchool === "never_gains_ohms" && (
         <>
           <DraftTick check={check} name="nominalIsMost" label="nominal is the most, by its spec" />
