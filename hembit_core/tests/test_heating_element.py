@@ -200,6 +200,12 @@ class BetweenTerminals(unittest.TestCase):
         self.assertNotIn("four-wire", small.next_step)
         self.assertIn("the rated 20 W within", small.explanation[0])
 
+    def test_rated_power_is_not_claimed_for_a_coarse_reading_far_off(self) -> None:
+        verdict = ohms("12", conditions=Conditions())
+        self.assertEqual(verdict.state, State.OUTSIDE)
+        self.assertNotIn("within the uncertainty", verdict.explanation[0])
+        self.assertIn("above 2200 W", verdict.explanation[0])
+
     def test_an_unknown_meter_is_named(self) -> None:
         self.assertIn("meter not known", " ".join(ohms("24.6", conditions=Conditions()).policy))
 

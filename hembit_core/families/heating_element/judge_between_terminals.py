@@ -82,9 +82,8 @@ def _deviation(spec: HeatingElement, due: ElementResistance, net: float, expande
         return f"{text}."
     rated = volts**2 / hot
     share = nominal / net - 1
-    spread = rated * nominal / net * expanded / net
     watts = abs(rated * share)
-    if watts <= spread:
+    if abs(net - nominal) <= expanded:
         return f"{text}; its power is the rated {rated:.6g} W within the uncertainty."
     word = "short of" if share < 0 else "above"
     return (
