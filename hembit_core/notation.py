@@ -10,6 +10,7 @@ from math import floor, log10
 
 MINUS = "\N{MINUS SIGN}"
 _PREFIXED = {"Ω": ((1e9, "G"), (1e6, "M"), (1e3, "k")), "W": ((1e4, "k"),)}
+_NO_PREFIX_BELOW = 999.0
 _FACTOR = {"G": 1e9, "M": 1e6, "k": 1e3, "": 1.0}
 
 
@@ -33,6 +34,8 @@ def significant(value: float, digits: int = 4) -> str:
 
 def prefix_for(value: float, unit: str) -> str:
     """The SI prefix a meter would show ``value`` with: k, M, G or none."""
+    if abs(value) < _NO_PREFIX_BELOW:
+        return ""
     for limit, prefix in _PREFIXED.get(unit, ()):
         if abs(value) >= limit * (1 - 5e-5):
             return prefix

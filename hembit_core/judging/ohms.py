@@ -140,8 +140,10 @@ def _hit(rail: Rail, verdict: Verdict) -> Rail:
         if gate is None:
             return None
         hit = verdict.state is (State.OPEN if gate.label == "OL" else State.SHORT)
-        return gate.model_copy(update={"hit": hit})
+        return gate.model_copy(update={"hit": True}) if hit else gate
 
+    if verdict.state not in (State.OPEN, State.SHORT):
+        return rail
     gates = {"low_gate": marked(rail.low_gate), "high_gate": marked(rail.high_gate)}
     return rail.model_copy(update=gates)
 
