@@ -48,6 +48,13 @@ def quantity(value: float, unit: str, digits: int = 4) -> str:
     return f"{significant(value / _FACTOR[prefix], digits)} {prefix}{unit}"
 
 
+def limit_text(value: float, unit: str, digits: int = 4) -> str:
+    """Write a limit: at most ``digits`` significant digits, none that says nothing: ``85 Ω``."""
+    figure, _, rest = quantity(value, unit, digits).partition(" ")
+    figure = figure.rstrip("0").rstrip(".") if "." in figure else figure
+    return f"{figure} {rest}"
+
+
 def at_step(value: float, step: float, unit: str) -> str:
     """Write ``value`` to the decimal place of ``step``, both in ``unit``: ``24.4 Ω``."""
     prefix = prefix_for(value, unit)

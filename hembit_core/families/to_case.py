@@ -47,7 +47,7 @@ def terminal_to_case(drawing: str) -> Expectation:
         text="OL",
         detail=f"on the top range; any figure below {limit} is a leak",
         overflow_means="sound, as far as a multimeter can tell",
-        zero_means="the winding touches the case",
+        zero_means="the wire touches the case",
         probes=Probes(
             drawing=drawing,
             first="terminal 1",

@@ -17,7 +17,7 @@ from hembit_core.judging.resolve import Resolved, resolve
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.meters import finer_range
-from hembit_core.notation import expanded_text, quantity
+from hembit_core.notation import expanded_text, limit_text, quantity
 from hembit_core.resistance_reading import (
     Connection,
     NetResistance,
@@ -211,7 +211,7 @@ def _short(
 def _placed(case: _Case, placement: Placement) -> Verdict:
     state, side, words = placement.state, placement.side, case.due.words
     unit = case.due.unit
-    limit = "" if placement.limit is None else quantity(placement.limit, unit, 4)
+    limit = "" if placement.limit is None else limit_text(placement.limit, unit)
     u = expanded_text(case.expanded, case.due.difference_unit)
     sentence = case.due.deviation(case.net.net, case.expanded)
     verdict = Verdict(state, "", "", side=side, explanation=[sentence])

@@ -32,6 +32,11 @@ class Writes(unittest.TestCase):
         with self.assertRaises(ValueError):
             notation.interval(None, None, "Ω")
 
+    def test_a_limit_shows_no_digit_that_says_nothing(self) -> None:
+        for value, text in ((0.5, "0.5 Ω"), (85, "85 Ω"), (26.7172, "26.72 Ω"), (2e7, "20 MΩ")):
+            self.assertEqual(notation.limit_text(value, "Ω"), text)
+        self.assertEqual(notation.limit_text(200, "Ω", 3), "200 Ω")
+
     def test_prefixes_change_where_meters_change(self) -> None:
         self.assertEqual(notation.quantity(999.94, "Ω"), "999.9 Ω")
         self.assertEqual(notation.quantity(999.96, "Ω"), "1.000 kΩ")

@@ -20,7 +20,7 @@ from hembit_core.judging.resolve import Resolved, resolve
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.meters import ReadingUncertainty, reading_uncertainty
-from hembit_core.notation import deviation, expanded_text, quantity
+from hembit_core.notation import deviation, expanded_text, limit_text
 from hembit_core.resistance_reading import read_field
 from hembit_core.uncertainty import combined, expanded
 from hembit_core.working import WorkingLine
@@ -192,7 +192,7 @@ def _no_current(pair: _Pair) -> Verdict:
 
 def _placed(pair: _Pair, placement: Placement) -> Verdict:
     state, side = placement.state, placement.side
-    limit = "" if placement.limit is None else quantity(placement.limit, "A", 3)
+    limit = "" if placement.limit is None else limit_text(placement.limit, "A", 3)
     lean = "" if side is None else f", {side}"
     verdict = Verdict(state, "", "", side=side, explanation=[_deviation(pair)])
     if state is State.WITHIN:

@@ -7,7 +7,7 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { type Draft, MEASURANDS, nextPart, ofKind } from "./draft";
+import { type Draft, MEASURANDS, nextPart } from "./draft";
 import { Entry } from "./Entry";
 import { KeptToday } from "./KeptToday";
 import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
@@ -213,13 +213,13 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
         connection: entry.connection === "isolated" ? "in_circuit" : "isolated",
       }),
     plate: focus(firstField(check.draft)),
-    element: () => check.replace(ofKind(check.draft, "heating_element")),
-    winding: () => check.replace(ofKind(check.draft, "winding")),
-    sensor: () => check.replace(ofKind(check.draft, "temperature_sensor")),
-    igniter: () => check.replace(ofKind(check.draft, "igniter")),
-    contact: () => check.replace(ofKind(check.draft, "contact")),
-    lead: () => check.replace(ofKind(check.draft, "high_tension_lead")),
-    other: () => check.replace(ofKind(check.draft, "resistive_part")),
+    element: () => check.chooseKind("heating_element"),
+    winding: () => check.chooseKind("winding"),
+    sensor: () => check.chooseKind("temperature_sensor"),
+    igniter: () => check.chooseKind("igniter"),
+    contact: () => check.chooseKind("contact"),
+    lead: () => check.chooseKind("high_tension_lead"),
+    other: () => check.chooseKind("resistive_part"),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),

@@ -4,7 +4,7 @@ import { Field, FieldMessage } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { DraftField, DraftSelect, DraftTick } from "./DraftField";
-import { type Kind, NO_ALLOY, OWN_RATIO, ofKind, UNKNOWN_METER } from "./draft";
+import { type Kind, NO_ALLOY, OWN_RATIO, UNKNOWN_METER } from "./draft";
 import {
   ContactFields,
   IgniterFields,
@@ -84,7 +84,7 @@ function KindChoice({ check }: { check: Check }) {
           type="button"
           role="radio"
           aria-checked={check.draft.kind === kind}
-          onClick={() => check.replace(ofKind(check.draft, kind))}
+          onClick={() => check.chooseKind(kind)}
           className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 shadow-[0_0_0_0.5px_var(--edge)] ${check.draft.kind === kind ? "bg-action font-semibold text-on-action" : ""}`}
         >
           {label}

@@ -10,7 +10,9 @@ import {
   conditionsOf,
   type Draft,
   type Entry,
+  type Kind,
   newDraft,
+  ofKind,
   readingOf,
   specOf,
 } from "./draft";
@@ -69,6 +71,21 @@ export function useCheck() {
     [keeping.reset, setDraft],
   );
 
+  function replace(next: Draft) {
+    keeping.reset();
+    setKept(null);
+    setInsisted(false);
+    setTouched(new Set());
+    setDraft(next);
+  }
+
+  /** Another kind is another part: what was said of the last one does not hold for it. */
+  function chooseKind(kind: Kind) {
+    if (kind === draft.kind) return;
+    replace(ofKind(draft, kind));
+    if (machine?.state !== "live") stateMachine(null);
+  }
+
   function keep() {
     setInsisted(true);
     if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
@@ -102,13 +119,8 @@ export function useCheck() {
     draft,
     change,
     changeEntry,
-    replace: (next: Draft) => {
-      keeping.reset();
-      setKept(null);
-      setInsisted(false);
-      setTouched(new Set());
-      setDraft(next);
-    },
+    replace,
+    chooseKind,
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,
