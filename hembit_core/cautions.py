@@ -7,7 +7,7 @@ from typing import Literal
 from hembit_core.data_files import table
 
 
-def cautions(*topics: Literal["ohms", "to_case", "live"]) -> tuple[str, ...]:
+def cautions(*topics: Literal["ohms", "to_case", "live", "low_voltage"]) -> tuple[str, ...]:
     """Cautions for the given topics, ending with who decides in the end."""
     texts = table("cautions")
     return (*(line for topic in topics for line in texts[topic]), texts["defer"])

@@ -7,7 +7,7 @@ from enum import StrEnum
 from pydantic import Field
 
 from hembit_core.data_files import table
-from hembit_core.figures import Temperature, TemperatureLimit, Voltage
+from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
 from hembit_core.meters import Meter, unknown_meter
 from hembit_core.model import Model
 
@@ -30,7 +30,9 @@ class Conditions(Model):
 
     ``part_temperature`` is the part's own [°C]; ``thermometer_limit`` [K]
     stands above the default of its source; ``supply`` is the voltage that is
-    expected at the part [V], the plate's where none is given.
+    expected at the part [V], the plate's where none is given. ``cold_junction``
+    is the temperature at a thermocouple's terminals [°C], ``stands_at`` what a
+    sender stands at, in the unit of its chart.
     """
 
     meter: Meter = Field(default_factory=unknown_meter)
@@ -38,6 +40,8 @@ class Conditions(Model):
     temperature_source: TemperatureSource = TemperatureSource.AIR_SETTLED
     thermometer_limit: TemperatureLimit | None = None
     supply: Voltage | None = None
+    cold_junction: Temperature | None = None
+    stands_at: ChartAmount | None = None
 
     @property
     def temperature_limit(self) -> float:

@@ -24,3 +24,14 @@ PROOF_OF_DEAD_MINUTES: Final[int] = _DEFAULTS["proof_of_dead_minutes"]
 """A proof of dead lapses after this [min]."""
 REFERENCE_TEMPERATURE: Final[float] = _DEFAULTS["reference_temperature_C"]
 """Cold resistances are given at this temperature [°C]."""
+COIL_RUNNING: Final[float] = _DEFAULTS["coil_running_C"]
+"""A coil that has been on for long is about this warm [°C]."""
+HOLD_CURRENT_SHARE: Final[float] = _DEFAULTS["hold_current_share"]
+"""An AC coil's hold current may differ by this share from VA/U [1]."""
+LOOP_RESISTANCE_UP_TO: Final[float] = _DEFAULTS["loop_resistance_up_to_ohm"]
+"""A thermocouple's loop reads this at most where nothing else is given [Ω]."""
+GHOST_VOLTS: Final[tuple[float, float]] = (
+    _DEFAULTS["ghost_volts_from"],
+    _DEFAULTS["ghost_volts_to"],
+)
+"""What a 10 MΩ input shows on a floating wire beside live ones [V]."""

@@ -22,16 +22,33 @@ class Function(StrEnum):
     RESISTANCE = "resistance"
     VOLTAGE = "voltage"
     CURRENT = "current"
+    MILLIVOLTAGE = "millivoltage"
 
 
-UNIT = {Function.RESISTANCE: "Ω", Function.VOLTAGE: "V", Function.CURRENT: "A"}
-_NOUN = {Function.RESISTANCE: "ohms", Function.VOLTAGE: "volts", Function.CURRENT: "amps"}
+UNIT = {
+    Function.RESISTANCE: "Ω",
+    Function.VOLTAGE: "V",
+    Function.CURRENT: "A",
+    Function.MILLIVOLTAGE: "mV",
+}
+_NOUN = {
+    Function.RESISTANCE: "ohms",
+    Function.VOLTAGE: "volts",
+    Function.CURRENT: "amps",
+    Function.MILLIVOLTAGE: "millivolts",
+}
 _EXAMPLE = {
     Function.RESISTANCE: "24.6, 4.27k or OL",
     Function.VOLTAGE: "230.4",
     Function.CURRENT: "9.2",
+    Function.MILLIVOLTAGE: "25.76",
 }
-_BEYOND = {Function.RESISTANCE: 1e12, Function.VOLTAGE: 1e5, Function.CURRENT: 1e5}
+_BEYOND = {
+    Function.RESISTANCE: 1e12,
+    Function.VOLTAGE: 1e5,
+    Function.CURRENT: 1e5,
+    Function.MILLIVOLTAGE: 1e5,
+}
 _FINEST = 1e-12
 _OVERFLOW = re.compile(r"(\.?[0Oo]\s?\.?\s?[Ll]\.?|∞)\s*([kKMG]?\s*(Ω|[oO]hms?|[vV]|[aA])?)")
 _COUPLING = re.compile(r"^(AC|DC|~|⎓|=)\s*(?=[-+.,0-9])|\s*(AC|DC|~|⎓|=)$", re.IGNORECASE)
@@ -44,8 +61,8 @@ class Display:
     Attributes
     ----------
     text : as it stood on the display.
-    value : [Ω, V or A]; None for an overflow.
-    step : one unit of the last digit [Ω, V or A]; None for an overflow.
+    value : [Ω, V, A or mV]; None for an overflow.
+    step : one unit of the last digit [Ω, V, A or mV]; None for an overflow.
     overflow : "OL", greater than the range's top.
     coupling : "AC", "DC" or None where no mark was given.
     """
@@ -143,6 +160,8 @@ def _settle_prefix(
 
     A multimeter has no milliohm range worth the name and no megavolt one.
     """
+    if function is Function.MILLIVOLTAGE:
+        return _in_millivolts(parsed)
     if function is not Function.RESISTANCE:
         return _scaled(parsed, 1e-9, "m") if parsed.prefix == "M" else parsed
     if parsed.prefix != "m":
@@ -158,6 +177,14 @@ def _settle_prefix(
         "Which does the display show?",
         (Option("mega", "M, megohms"), Option("milli", "m, milliohms")),
     )
+
+
+def _in_millivolts(parsed: Quantity) -> Quantity:
+    """A bare figure is in mV, as the function says; one with a unit or a prefix is in volts."""
+    if parsed.unit not in (None, "V") or (parsed.unit is None and not parsed.prefix):
+        return parsed
+    factor = 1e-6 if parsed.prefix == "M" else 1e3
+    return Quantity(parsed.value * factor, parsed.step * factor, None, parsed.prefix)
 
 
 def _scaled(parsed: Quantity, factor: float, prefix: str) -> Quantity:
@@ -177,7 +204,7 @@ def _check(parsed: Quantity, function: Function, coupling: str | None, text: str
             f"“{shown}” reads as {parsed.value:.0e} {unit}, which no meter shows. "
             "Type the display as it stands."
         )
-    if parsed.value >= 0:
+    if parsed.value >= 0 or function is Function.MILLIVOLTAGE:
         return
     if function is Function.RESISTANCE:
         raise InputError(

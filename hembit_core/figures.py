@@ -31,6 +31,8 @@ class FigureText:
         parsed = parse_quantity(self.text, expected_unit=self.unit)
         if parsed.unit == "°F" and self.unit == "°C":
             return Quantity((parsed.value - 32) / 1.8, parsed.step / 1.8, "°C", "")
+        if parsed.unit == "V" and self.unit == "mV":
+            return Quantity(parsed.value * 1e3, parsed.step * 1e3, "mV", "")
         return parsed
 
     @property
@@ -48,10 +50,11 @@ class FigureText:
 class Written:
     """Pydantic annotation: a text or a number, read as a figure in ``unit`` within limits."""
 
-    unit: Literal["W", "V", "Ω", "°C", "K", "%", "m", "1"]
+    unit: Literal["W", "V", "Ω", "°C", "K", "%", "m", "A", "VA", "mV", "mm", "min", "s", "l", "1"]
     noun: str
     above: float
     up_to: float
+    smallest: float = _SMALLEST
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_plain_validator_function(
@@ -93,7 +96,7 @@ class Written:
                 f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, but {self.noun} lies "
                 f"above {self.above:g} and up to {f'{self.up_to:g} {bare}'.strip()}. Check the figure."
             )
-        if 0 < value < _SMALLEST:
+        if 0 < abs(value) < self.smallest:
             raise self._error(
                 f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, which is too small to be "
                 f"{self.noun}. Check the figure."
@@ -115,3 +118,14 @@ HotColdRatio = Annotated[FigureText, Written("1", "the hot/cold ratio Ct", 0.9, 
 Kelvin = Annotated[FigureText, Written("K", "the limit in kelvin", 0, 500)]
 Beta = Annotated[FigureText, Written("K", "the B value", 0, 20_000)]
 Length = Annotated[FigureText, Written("m", "the length", 0, 1000)]
+Current = Annotated[FigureText, Written("A", "the current", 0, 1e5)]
+ApparentPower = Annotated[FigureText, Written("VA", "the apparent power", 0, 1e6)]
+Millivolts = Annotated[FigureText, Written("mV", "the voltage in millivolts", 0, 1e4)]
+Millimetres = Annotated[FigureText, Written("mm", "the gap", 0, 1000)]
+Minutes = Annotated[FigureText, Written("min", "the time", -1e-9, 1e5)]
+Seconds = Annotated[FigureText, Written("s", "the time", -1e-9, 1e5)]
+ChartAmount = Annotated[FigureText, Written("1", "the amount", -1e6, 1e6)]
+Coefficient = Annotated[FigureText, Written("1", "the coefficient", -1, 1, 1e-15)]
+Litres = Annotated[FigureText, Written("l", "the amount of water", 0, 1e6)]
+Metres = Annotated[FigureText, Written("m", "the altitude", -501, 11_001)]
+PowerFactor = Annotated[FigureText, Written("1", "the power factor", 0, 1)]

@@ -8,60 +8,43 @@ from pydantic import Field
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.families import heating_element
-from hembit_core.families.contact import family as contact
-from hembit_core.families.contact.family import ClosedContact, OpenContact
-from hembit_core.families.contact.spec import Contact
-from hembit_core.families.heating_element.readings import BetweenTerminals, Running
-from hembit_core.families.heating_element.spec import HeatingElement
-from hembit_core.families.igniter import family as igniter
-from hembit_core.families.igniter.family import IgniterResistance
-from hembit_core.families.igniter.spec import Igniter
-from hembit_core.families.resistive import family as resistive
-from hembit_core.families.resistive.family import PartResistance
-from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
-from hembit_core.families.temperature_sensor import family as temperature_sensor
-from hembit_core.families.temperature_sensor.family import SensorResistance
-from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.families.to_case import TerminalToCase
-from hembit_core.families.winding import family as winding
-from hembit_core.families.winding.family import WindingResistance
-from hembit_core.families.winding.spec import Winding
+from hembit_core.families.across.in_circuit import (
+    IsolatedAndInCircuit,
+    in_circuit_expectation,
+    judge_in_circuit,
+)
+from hembit_core.families.across.siblings import Siblings, judge_siblings, siblings_expectation
+from hembit_core.families.across.wriggled import Wriggled, judge_wriggled, wriggled_expectation
+from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, Family
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
+from hembit_core.resistance_reading import ResistanceReading
 
-AnySpec = (
-    HeatingElement | Winding | TemperatureSensor | Igniter | Contact | HighTensionLead | ResistivePart
-)
-AnyReading = (
-    BetweenTerminals
-    | TerminalToCase
-    | Running
-    | WindingResistance
-    | SensorResistance
-    | IgniterResistance
-    | ClosedContact
-    | OpenContact
-    | PartResistance
-)
+__all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expectations", "judge"]
+
 PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
 PartReading = Annotated[AnyReading, Field(discriminator="measurand")]
+_ACROSS = (Siblings, IsolatedAndInCircuit, Wriggled)
 
 
 def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[Expectation, ...]:
-    """What can be checked on the part, and what each check should show, before measuring."""
+    """What can be checked on the part, and what each check should show, before measuring.
+
+    A part that is judged in ohms can also be compared with siblings, isolated against
+    in circuit, and watched while it is wriggled.
+    """
     conditions = conditions or Conditions()
-    if isinstance(spec, Winding):
-        return winding.expectations(spec, conditions)
-    if isinstance(spec, TemperatureSensor):
-        return temperature_sensor.expectations(spec, conditions)
-    if isinstance(spec, Igniter):
-        return igniter.expectations(spec, conditions)
-    if isinstance(spec, Contact):
-        return contact.expectations(spec, conditions)
-    if isinstance(spec, HighTensionLead | ResistivePart):
-        return resistive.expectations(spec, conditions)
-    return heating_element.expectations(spec, conditions)
+    family = FAMILIES[type(spec)]
+    found = family.expectations(spec, conditions)
+    if family.ohms is None:
+        return found
+    single = found[0]
+    return (
+        *found,
+        siblings_expectation(single),
+        wriggled_expectation(single),
+        in_circuit_expectation(single),
+    )
 
 
 def describe(spec: AnySpec) -> str:
@@ -104,21 +87,33 @@ def judge(
     ('within', 'accept', '22.90–26.72 Ω')
     """
     conditions = conditions or Conditions()
-    if isinstance(spec, Winding) and isinstance(reading, WindingResistance | TerminalToCase):
-        return winding.judge(spec, reading, conditions, rule)
-    if isinstance(spec, TemperatureSensor) and isinstance(reading, SensorResistance):
-        return temperature_sensor.judge(spec, reading, conditions, rule)
-    if isinstance(spec, Igniter) and isinstance(reading, IgniterResistance):
-        return igniter.judge(spec, reading, conditions, rule)
-    if isinstance(spec, Contact) and isinstance(reading, ClosedContact | OpenContact):
-        return contact.judge(spec, reading, conditions, rule)
-    if isinstance(spec, HighTensionLead | ResistivePart) and isinstance(reading, PartResistance):
-        return resistive.judge(spec, reading, conditions, rule)
-    if isinstance(spec, HeatingElement) and isinstance(
-        reading, BetweenTerminals | TerminalToCase | Running
-    ):
-        return heating_element.judge(spec, reading, conditions, rule)
+    family = FAMILIES[type(spec)]
+    if isinstance(reading, family.readings):
+        return family.judge(spec, reading, conditions, rule)
+    if family.ohms is not None and isinstance(reading, _ACROSS):
+        return _judge_across(family, spec, reading, conditions, rule)
     raise InputError(
         f"“{reading.measurand}” cannot be measured on this part ({describe(spec)}). "
         "Choose one of its own tests."
     ).at("reading.measurand")
+
+
+def _judge_across(
+    family: Family,
+    spec: AnySpec,
+    reading: Siblings | IsolatedAndInCircuit | Wriggled,
+    conditions: Conditions,
+    rule: DecisionRule,
+) -> Judgement:
+    """Judge a test that any part in ohms can take, by the part's own single reading."""
+    assert family.ohms is not None
+    single = family.expectations(spec, conditions)[0]
+
+    def judge_one(one: ResistanceReading) -> Judgement:
+        return family.judge(spec, one, conditions, rule)
+
+    if isinstance(reading, Siblings):
+        return judge_siblings(reading, single, family.ohms, judge_one, rule)
+    if isinstance(reading, Wriggled):
+        return judge_wriggled(reading, single, family.ohms, judge_one, rule)
+    return judge_in_circuit(reading, single, family.ohms, judge_one, conditions.meter)

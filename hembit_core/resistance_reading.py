@@ -43,20 +43,25 @@ class TakenOff:
     most: float
 
 
-class ResistanceReading(Model):
-    """Ohms between two points.
+class HowTaken(Model):
+    """How ohms were taken.
 
-    ``display`` and ``lead_zero`` are display texts; ``leads_nulled`` says that
-    the meter's REL key took the leads off; ``range_top`` [Ω] is None on auto.
-    ``answers`` settle questions, by code.
+    ``lead_zero`` is a display text; ``leads_nulled`` says that the meter's REL
+    key took the leads off; ``range_top`` [Ω] is None on auto. ``answers`` settle
+    questions, by code.
     """
 
-    display: DisplayText
     lead_zero: DisplayText | None = None
     leads_nulled: bool = False
     range_top: float | None = Field(default=None, gt=0)
     connection: Connection = Connection.ISOLATED
     answers: Answers = Field(default_factory=dict)
+
+
+class ResistanceReading(HowTaken):
+    """Ohms between two points; ``display`` is the display's text."""
+
+    display: DisplayText
 
     @property
     def taken_off(self) -> TakenOff:

@@ -148,6 +148,24 @@ def nickel_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     )
 
 
+def nickel_sensitivity(celsius: ArrayLike, r0: float = 100.0) -> Floats:
+    """dR/dt [Ω/K] of a nickel thermometer at ``celsius`` [°C]."""
+    t = within_ends(celsius, _NICKEL["from_C"], _NICKEL["to_C"], "the nickel curve", "°C")
+    return np.asarray(r0 * polynomial.polyval(t, polynomial.polyder(_NICKEL["powers"])))
+
+
+def nickel_tolerance(celsius: float) -> float:
+    """Limit [K] of a nickel thermometer: ± (0.4 + 0.007 |t|) K, below 0 °C ± (0.4 + 0.028 |t|) K.
+
+    References
+    ----------
+    DIN 43760:1987, 4.
+    """
+    entry = _NICKEL["class"]
+    share = entry["share_above_zero" if celsius >= 0 else "share_below_zero"]
+    return float(entry["at_zero_K"] + share * abs(celsius))
+
+
 def three_wire_net(raw: ArrayLike, pair: ArrayLike) -> Floats:
     """Net resistance [Ω] of a three-wire thermometer: raw minus the like-coloured pair.
 

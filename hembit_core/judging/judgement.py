@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from hembit_core.judging.bands import Band
 from hembit_core.judging.states import Outcome, Side, State
 from hembit_core.model import Model
@@ -49,6 +51,16 @@ class Gate(Model):
     hit: bool = False
 
 
+class Rung(Model):
+    """One step of a ladder on the rail: ``dead`` members give lower to upper; does the reading fit?"""
+
+    label: str
+    value: float
+    lower: float
+    upper: float
+    fits: bool = False
+
+
 class Rail(Model):
     """The rail: one frame, today's. Positions in ``unit``; labels as they are to be shown."""
 
@@ -62,6 +74,7 @@ class Rail(Model):
     expanded: float | None = None
     low_gate: Gate | None = None
     high_gate: Gate | None = None
+    rungs: tuple[Rung, ...] = ()
 
 
 def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
@@ -92,8 +105,50 @@ class Probes(Model):
     disconnect: str
 
 
+class Row(Model):
+    """One of several figures of a test: what is due, and, once read, where it lies.
+
+    ``state`` and ``value`` are missing before the reading; ``value`` for an overflow too.
+    """
+
+    label: str
+    due: str
+    rail: Rail
+    state: State | None = None
+    side: Side | None = None
+    value: Measured | None = None
+
+
+class PlotPoint(Model):
+    """A reading in a plot, with its expanded uncertainty along y."""
+
+    x: float
+    y: float
+    expanded: float | None = None
+    label: str = ""
+    wrong: bool = False
+
+
+class Plot(Model):
+    """A small plot: a curve with its band, or a series, and the readings in it."""
+
+    title: str
+    x_label: str
+    y_label: str
+    logarithmic: bool = False
+    line: tuple[tuple[float, ...], ...] = ()
+    lower: tuple[tuple[float, ...], ...] = ()
+    upper: tuple[tuple[float, ...], ...] = ()
+    points: tuple[PlotPoint, ...] = ()
+    joined: bool = False
+
+
 class Expectation(Model):
-    """What to expect under today's conditions, told before the reading is taken."""
+    """What to expect under today's conditions, told before the reading is taken.
+
+    ``room`` says whether the machine must be dead or live for it. ``rows`` are the
+    figures of a test that takes several; ``rail`` is then that of the one that decides.
+    """
 
     measurand: str
     title: str
@@ -108,6 +163,9 @@ class Expectation(Model):
     policy: tuple[str, ...]
     warnings: tuple[str, ...]
     working: tuple[WorkingLine, ...]
+    room: Literal["dead", "live", "either"] = "dead"
+    rows: tuple[Row, ...] = ()
+    plot: Plot | None = None
 
 
 class Judgement(Model):
@@ -135,3 +193,5 @@ class Judgement(Model):
     policy: tuple[str, ...]
     warnings: tuple[str, ...]
     working: tuple[WorkingLine, ...]
+    rows: tuple[Row, ...] = ()
+    plot: Plot | None = None

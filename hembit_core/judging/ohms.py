@@ -65,10 +65,11 @@ def judge_ohms(
             due.expectation, rule, rail=rail, read_as=(display.read_as,), policy=policy
         )
     net = net_resistance(reading, display, conditions.meter)
+    plot = due.plot(net.net, expanded(net.standard)) if due.plot else None
     early = _before_the_curve(due, reading, net, display)
     try:
-        per_ohm = due.scale.per_ohm(net.net) if due.scale else 1.0
-        frame_value = due.scale.value(net.net) if due.scale and not early else net.net
+        per_ohm = float(due.scale.per_ohm(net.net)) if due.scale else 1.0
+        frame_value = float(due.scale.value(net.net)) if due.scale and not early else net.net
     except CurveRangeError as error:
         early = early or _beyond_the_curve(error)
     if early and due.scale:
@@ -80,6 +81,7 @@ def judge_ohms(
             value=measured_value(net.net, expanded(net.standard), "Ω"),
             working=net.lines,
             policy=policy,
+            plot=plot,
         )
     terms = (*(term * per_ohm for term in net.terms), due.thermometer)
     expanded_u = expanded(combined(*terms))
@@ -110,6 +112,7 @@ def judge_ohms(
             *_four_wire_line(case),
         ),
         policy=policy,
+        plot=plot,
     )
 
 

@@ -6,9 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from math import inf, isfinite
 
-from hembit_core.curves.ends import CurveRangeError
+from numpy.typing import ArrayLike
+
+from hembit_core.curves.ends import CurveRangeError, Floats
 from hembit_core.judging.bands import Band, Placement, Shift
-from hembit_core.judging.judgement import Expectation
+from hembit_core.judging.judgement import Expectation, Plot
 from hembit_core.judging.verdict import Verdict
 from hembit_core.working import WorkingLine
 
@@ -33,27 +35,27 @@ class Scale:
     Attributes
     ----------
     unit : of the frame.
-    value : net ohms [Ω] to the frame; CurveRangeError beyond the curve's ends.
-    per_ohm : size of the slope d(frame)/dR at net ohms [unit/Ω].
+    value : net ohms [Ω] to the frame, arrays to arrays; CurveRangeError beyond the curve's ends.
+    per_ohm : size of the slope d(frame)/dR at net ohms [unit/Ω], arrays to arrays.
     falls : whether the frame's value falls as ohms rise.
     ohms_band : the band in ohms, for the questions that are about the display.
     """
 
     unit: str
-    value: Callable[[float], float]
-    per_ohm: Callable[[float], float]
+    value: Callable[[ArrayLike], Floats]
+    per_ohm: Callable[[ArrayLike], Floats]
     falls: bool
     ohms_band: Band
 
     def shift(self, net: float, missing: Shift) -> Shift:
         """What a missing condition, given in ohms, may have done in this frame."""
-        here = self.value(net)
+        here = float(self.value(net))
         ends = sorted(self._reach(net + step) - here for step in (missing.low, missing.high))
         return Shift(missing.state, ends[0], ends[1], missing.remedy)
 
     def _reach(self, ohms: float) -> float:
         try:
-            return self.value(ohms) if isfinite(ohms) else self._beyond(ohms)
+            return float(self.value(ohms)) if isfinite(ohms) else self._beyond(ohms)
         except CurveRangeError:
             return self._beyond(ohms)
 
@@ -62,7 +64,8 @@ class Scale:
         return -inf if higher == self.falls else inf
 
 
-def _no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
+def no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
+    """Nothing excuses what was read."""
     return None
 
 
@@ -84,6 +87,7 @@ class OhmsDue:
     after : lines of the working after the net resistance, such as the value at
         the reference temperature.
     scale : the frame, where it is not ohms.
+    plot : (net, U of the net ohms) [Ω] as a plot, where the family draws one.
     zero_is_due : near zero is what a sound part reads (a closed contact), not a short.
     """
 
@@ -92,9 +96,10 @@ class OhmsDue:
     deviation: Callable[[float, float], str]
     thermometer: float = 0.0
     missing: tuple[Shift, ...] = ()
-    excuse: Callable[[float, float, Placement], Verdict | None] = _no_excuse
+    excuse: Callable[[float, float, Placement], Verdict | None] = no_excuse
     after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
     scale: Scale | None = None
+    plot: Callable[[float, float], Plot] | None = None
     zero_is_due: bool = False
 
     @property

@@ -4,7 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from hembit_core.judging.judgement import Expectation, Judgement, Measured, Question, Rail
+from hembit_core.judging.judgement import (
+    Expectation,
+    Judgement,
+    Measured,
+    Plot,
+    Question,
+    Rail,
+    Row,
+)
 from hembit_core.judging.states import (
     OUTCOME_TEXT,
     RULE_TEXT,
@@ -35,6 +43,16 @@ class Verdict:
     questions: list[Question] = field(default_factory=list)
     unsettled: str | None = None
 
+    @classmethod
+    def no_supply(cls, shown: str, part: str) -> Verdict:
+        """Volts are missing at the part: nothing is concluded about it."""
+        return cls(
+            State.NOT_COMPARABLE,
+            f"No supply: {shown} across {part} says nothing about it",
+            "The part is not proven bad. Walk toward the supply: what feeds it when it is called?",
+            explanation=["Nothing is concluded about a part until the volts at it have passed."],
+        )
+
     def build(
         self,
         expectation: Expectation,
@@ -46,6 +64,8 @@ class Verdict:
         working: tuple[WorkingLine, ...] = (),
         policy: tuple[str, ...] = (),
         warnings: tuple[str, ...] = (),
+        rows: tuple[Row, ...] = (),
+        plot: Plot | None = None,
     ) -> Judgement:
         """The judgement, with its outcome by ``rule`` and every policy named."""
         outcome = Outcome.UNDECIDED if self.unsettled else outcome_of(self.state, rule)
@@ -69,6 +89,8 @@ class Verdict:
             policy=(*expectation.policy, RULE_TEXT[rule], *policy),
             warnings=(*expectation.warnings, *warnings),
             working=(*expectation.working, *working),
+            rows=rows or expectation.rows,
+            plot=plot or expectation.plot,
         )
 
 

@@ -53,7 +53,32 @@ def delta_line_currents(
     [6.49, 6.49, 6.49]
     """
     _positive(branches)
-    i12, i23, i31 = (volts / branch for branch in branches)
+    i12, i23, i31 = (0.0 if branch == inf else volts / branch for branch in branches)
+    return _line(i12, i31), _line(i23, i12), _line(i31, i23)
+
+
+def star_line_currents(
+    volts: float, branches: tuple[float, float, float]
+) -> tuple[float, float, float]:
+    """Line currents [A] of a resistive star without neutral, ``volts`` line to line [V].
+
+    The star as its equivalent delta. With one leg open (``inf``) the other two
+    stand in series across two lines; with two open nothing flows.
+
+    Examples
+    --------
+    >>> [round(amps, 2) for amps in star_line_currents(400.0, (23.0, 23.0, 23.0))]
+    [10.04, 10.04, 10.04]
+    >>> from math import inf
+    >>> [round(amps, 2) for amps in star_line_currents(400.0, (inf, 23.0, 23.0))]
+    [0.0, 8.7, 8.7]
+    """
+    _positive(branches)
+    a, b, c = (0.0 if branch == inf else 1 / branch for branch in branches)
+    total = a + b + c
+    if total == 0:
+        return 0.0, 0.0, 0.0
+    i12, i23, i31 = (volts * one * other / total for one, other in ((a, b), (b, c), (c, a)))
     return _line(i12, i31), _line(i23, i12), _line(i31, i23)
 
 

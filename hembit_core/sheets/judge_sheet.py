@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from hembit_core.errors import InputError
+from hembit_core.findings.find import find
 from hembit_core.judge import judge
 from hembit_core.judging.states import Outcome
 from hembit_core.sheets.sheet import CheckSheet, SheetError, SheetPart, SheetReading
 
 
 def judge_sheet(sheet: CheckSheet) -> CheckSheet:
-    """Return the sheet with a judgement on every reading.
+    """Return the sheet with a judgement on every reading and a finding on every part.
 
     A reading's own conditions stand above the sheet's. A file is judged and
     flagged: what would be asked on the screen stays "please confirm".
@@ -35,7 +36,11 @@ def _judge_part(sheet: CheckSheet, part: SheetPart, problems: list[tuple[str, st
             problems.append((f"{part.name}, reading {number}, {error.field}", error.message))
             continue
         judged.append(one.model_copy(update={"judgement": verdict}))
-    return part.model_copy(update={"readings": tuple(judged)})
+    verdicts = [one.judgement for one in judged if one.judgement]
+    finding = None
+    if verdicts or part.observed:
+        finding = find(part.spec, verdicts, part.observed, sheet.conditions)
+    return part.model_copy(update={"readings": tuple(judged), "finding": finding})
 
 
 def outcomes(sheet: CheckSheet) -> tuple[Outcome, ...]:

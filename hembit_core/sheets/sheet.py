@@ -10,6 +10,7 @@ from pydantic import Field, StringConstraints, ValidationError
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.figures import Voltage
+from hembit_core.findings.finding import Finding, Observation
 from hembit_core.judge import PartReading, PartSpec
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.states import DecisionRule
@@ -37,11 +38,13 @@ class SheetReading(Model):
 
 
 class SheetPart(Model):
-    """One part, its spec and its readings, in the order they were taken."""
+    """One part, its spec, its readings in the order taken, what was observed, and its finding."""
 
     name: Name
     spec: PartSpec
     readings: tuple[SheetReading, ...] = Field(default=(), max_length=10_000)
+    observed: tuple[Observation, ...] = ()
+    finding: Finding | None = None
 
 
 class CheckSheet(Model):

@@ -103,14 +103,14 @@ class Csv(unittest.TestCase):
         text = (ROOT / "examples" / "bench-batch.csv").read_text("utf-8")
         rows = self.rows(text)
         self.assertEqual([row.line for row in rows], [2, 3, 4, 5, 6, 7])
-        states = [row.judgement.state.value if row.judgement else "" for row in rows]
+        states = [row.verdict.state.value if row.verdict else "" for row in rows]
         self.assertEqual(states, ["within", "within", "open", "", "just within", ""])
         self.assertIn("“warm” is not a figure", rows[3].problem)
         self.assertIn("display", rows[5].problem)
 
     def test_conditions_and_other_measurands_in_columns(self) -> None:
         rows = self.rows("measurand,display,part_temperature\nterminal_to_case,OL,18\n,24.6,hot\n")
-        self.assertEqual(rows[0].judgement.state.value if rows[0].judgement else "", "within")
+        self.assertEqual(rows[0].verdict.state.value if rows[0].verdict else "", "within")
         self.assertIn("not a figure", rows[1].problem)
 
     def test_odd_files(self) -> None:

@@ -22,6 +22,7 @@ from hembit_core import (
     judge,
 )
 from hembit_core.curves.resistance_thermometers import platinum_resistance
+from hembit_core.families.temperature_sensor.types import SwitchingPtc
 from hembit_core.tests.parts import BENCH_METER
 
 NTC = {"type": "ntc_beta", "r25": "5 k", "beta": "3470"}
@@ -107,6 +108,7 @@ class Ntc(unittest.TestCase):
     @given(st.floats(-20, 90))
     def test_a_sound_sensor_is_within_at_any_temperature(self, celsius: float) -> None:
         spec, conditions = sensor(), at(f"{celsius:.2f}", "0.2", FINE)
+        assert not isinstance(spec.sensor, SwitchingPtc)
         ohms = float(spec.sensor.curve().resistance(float(f"{celsius:.2f}")))
         self.assertEqual(read(spec, f"{ohms:.1f}e0", conditions).state, State.WITHIN)
 

@@ -8,7 +8,13 @@ from hembit_core import defaults
 from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.display import Function
+from hembit_core.families.contact.live import ContactVolts, judge_volts, live_expectation
 from hembit_core.families.contact.spec import Contact, ContactDevice
+from hembit_core.families.contact.switching import (
+    ContactSwitching,
+    judge_switching,
+    switching_expectation,
+)
 from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
@@ -43,7 +49,16 @@ class OpenContact(ResistanceReading):
 
 
 def expectations(spec: Contact, conditions: Conditions) -> tuple[Expectation, ...]:
-    """Closed: a few tenths of an ohm at the most. Open: OL."""
+    """Closed: a few tenths of an ohm at the most. Open: OL. Live, and by temperature, where known."""
+    found = (
+        *_dead(spec),
+        live_expectation(spec, conditions),
+        switching_expectation(spec),
+    )
+    return tuple(one for one in found if one is not None)
+
+
+def _dead(spec: Contact) -> tuple[Expectation, Expectation]:
     limit = quantity(spec.limit, "Ω", 2)
     given = "as given" if spec.closed_limit else "shop default"
     low, high = Gate(label="near 0", due=False), Gate(label="OL", due=False)
@@ -84,10 +99,17 @@ def expectations(spec: Contact, conditions: Conditions) -> tuple[Expectation, ..
 
 
 def judge(
-    spec: Contact, reading: ClosedContact | OpenContact, conditions: Conditions, rule: DecisionRule
+    spec: Contact,
+    reading: ClosedContact | OpenContact | ContactVolts | ContactSwitching,
+    conditions: Conditions,
+    rule: DecisionRule,
 ) -> Judgement:
     """Judge a contact by the state it should be in now."""
-    closed, opened = expectations(spec, conditions)
+    if isinstance(reading, ContactVolts):
+        return judge_volts(spec, reading, conditions, rule)
+    if isinstance(reading, ContactSwitching):
+        return judge_switching(spec, reading, conditions, rule)
+    closed, opened = _dead(spec)
     if isinstance(reading, OpenContact):
         return _judge_open(spec, opened, reading, conditions, rule)
     cause = _CAUSE if spec.device in _OPENED else ""
@@ -120,13 +142,7 @@ def _judge_open(
     rail, policy = expectation.rail, meter_policy(conditions.meter)
     assert rail.high_gate and rail.low_gate
     if display.overflow:
-        overflow_floor(reading, conditions.meter)
-        verdict = Verdict(
-            State.WITHIN,
-            "Within: open, as it should be",
-            "Make it close, too, and read that.",
-            explanation=["It breaks the circuit."],
-        )
+        verdict = _open_as_due(overflow_floor(reading, conditions.meter))
         gate = rail.high_gate.model_copy(update={"hit": True})
         return verdict.build(
             expectation,
@@ -151,6 +167,21 @@ def _judge_open(
         value=value,
         working=net.lines,
         policy=policy,
+    )
+
+
+def _open_as_due(floor: float | None) -> Verdict:
+    if floor is not None and floor < defaults.LEAKING_BELOW:
+        return Verdict(
+            State.NOT_DECIDABLE,
+            f"OL on the {quantity(floor, 'Ω', 2)} range says only that it is more",
+            "Take the top range, or auto, and read again: carbon across it shows only there.",
+        )
+    return Verdict(
+        State.WITHIN,
+        "Within: open, as it should be",
+        "Make it close, too, and read that.",
+        explanation=["It breaks the circuit."],
     )
 
 

@@ -6,7 +6,7 @@ from enum import StrEnum
 from typing import Literal
 
 from hembit_core import defaults
-from hembit_core.figures import Resistance
+from hembit_core.figures import Kelvin, Resistance, Temperature
 from hembit_core.model import Model
 
 
@@ -21,11 +21,18 @@ class ContactDevice(StrEnum):
 
 
 class Contact(Model):
-    """A contact. ``closed_limit`` is what it reads closed at the most, net of leads."""
+    """A contact. ``closed_limit`` is what it reads closed at the most, net of leads.
+
+    ``opens_at`` and ``closes_at`` are a temperature switch's settings, each
+    ± ``switching_tolerance``.
+    """
 
     kind: Literal["contact"] = "contact"
     device: ContactDevice = ContactDevice.THERMOSTAT
     closed_limit: Resistance | None = None
+    opens_at: Temperature | None = None
+    closes_at: Temperature | None = None
+    switching_tolerance: Kelvin | None = None
 
     @property
     def limit(self) -> float:

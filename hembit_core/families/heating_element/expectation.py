@@ -109,6 +109,7 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         policy=due.policy,
         warnings=due.warnings,
         working=(*_hot_lines(due), amps_line, watts_line),
+        room="live",
     )
 
 

@@ -35,11 +35,16 @@ def judge_between_terminals(
     InputError
         If the display, the leads or the range cannot be used.
     """
+    return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
+
+
+def ohms_due(spec: HeatingElement, reading: BetweenTerminals, conditions: Conditions) -> OhmsDue:
+    """The cold ohms that are due from end to end, and how they are spoken of."""
     due = element_resistance(spec, conditions)
     words = _WORDS
     if spec.rated_voltage is not None:
         words = OhmsWords(**{**vars(_WORDS), "settles": ("read volts and amps at full supply",)})
-    ohms = OhmsDue(
+    return OhmsDue(
         expectation=between_terminals(due),
         words=words,
         deviation=lambda net, u: _deviation(spec, due, net, u),
@@ -47,7 +52,6 @@ def judge_between_terminals(
         missing=due.missing,
         excuse=lambda net, u, placement: _alloy_not_given(spec, due, net, u, placement),
     )
-    return judge_ohms(ohms, reading, conditions, rule)
 
 
 def _alloy_not_given(

@@ -10,7 +10,7 @@ from hembit_core.display import Display, Function
 from hembit_core.errors import InputError
 from hembit_core.families.heating_element.expectation import power_text, running_at
 from hembit_core.families.heating_element.readings import Running
-from hembit_core.families.heating_element.resistance import element_resistance
+from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import ByPlate, HeatingElement
 from hembit_core.judging.bands import Band, Placement
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
@@ -75,11 +75,16 @@ class _Pair:
 
 
 def judge_running(
-    spec: HeatingElement, reading: Running, conditions: Conditions, rule: DecisionRule
+    spec: HeatingElement,
+    reading: Running,
+    conditions: Conditions,
+    rule: DecisionRule,
+    due: ElementResistance | None = None,
 ) -> Judgement:
     """Judge amps against the band that hot ohms give at the measured volts.
 
-    I = U / R_hot. The current carries its own U; the voltmeter's share comes in
+    I = U / R_hot, by ``due`` where it is not one element but a bank of them. The
+    current carries its own U; the voltmeter's share comes in
     through the slope of the expectation and counts in the comparison.
 
     Raises
@@ -92,14 +97,16 @@ def judge_running(
     assert volts.value is not None and amps.value is not None
     volts_share = reading_uncertainty(conditions.meter, volts)
     amps_share = reading_uncertainty(conditions.meter, amps)
-    due = element_resistance(spec, conditions)
+    due = due or element_resistance(spec, conditions)
     rated = spec.rated_voltage
     no_volts = max(expanded(volts_share.standard), defaults.SHORT_SHARE * (rated or 0.0))
     if volts.value <= no_volts:
         if rated is None:
-            raise InputError(_no_supply(volts).headline).at("reading.voltage")
+            raise InputError(Verdict.no_supply(volts.shown, "the element").headline).at(
+                "reading.voltage"
+            )
         expectation = running_at(due, rated, f"{rated:g} V")
-        return _no_supply(volts).build(
+        return Verdict.no_supply(volts.shown, "the element").build(
             expectation,
             rule,
             rail=expectation.rail,
@@ -134,15 +141,6 @@ def _figure(text: str, function: Function, reading: Running, field: str) -> Disp
             f"“{display.text}”: swap the probes, or turn the clamp round, and read again."
         ).at(f"reading.{field}")
     return display
-
-
-def _no_supply(volts: Display) -> Verdict:
-    return Verdict(
-        State.NOT_COMPARABLE,
-        f"No supply: {volts.shown} across the element says nothing about it",
-        "The part is not proven bad. Walk toward the supply: what feeds it when it is called?",
-        explanation=["Nothing is concluded about a part until the volts at it have passed."],
-    )
 
 
 def _verdict(pair: _Pair, resolved: Resolved) -> Verdict:

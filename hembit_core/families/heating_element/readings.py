@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Literal
 
 from pydantic import Field
 
-from hembit_core.families.to_case import TerminalToCase
 from hembit_core.model import Model
 from hembit_core.resistance_reading import Answers, DisplayText, ResistanceReading
 
@@ -27,8 +26,3 @@ class Running(Model):
     voltage: DisplayText
     current: DisplayText
     answers: Answers = Field(default_factory=dict)
-
-
-ElementReading = Annotated[
-    BetweenTerminals | TerminalToCase | Running, Field(discriminator="measurand")
-]

@@ -65,6 +65,11 @@ class ElementResistance:
         return None if self.today.lower is None else self.today.lower / HIGHEST_UNKNOWN_RATIO
 
 
+def lowest_share(due: ElementResistance) -> float | None:
+    """How far below its lower limit a sound one may read for want of the alloy [1]; else None."""
+    return 1 / HIGHEST_UNKNOWN_RATIO if due.alloy_could_explain_low else None
+
+
 @dataclass(frozen=True)
 class PartTemperature:
     """The part's temperature as given [°C], its limit [K] and where it comes from."""

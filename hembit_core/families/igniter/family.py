@@ -5,16 +5,17 @@ from __future__ import annotations
 from math import inf
 from typing import Literal
 
-from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
+from hembit_core.families.igniter.called import IgniterCalled, called_expectation, judge_called
 from hembit_core.families.igniter.spec import Igniter, IgniterMaterial, IgniterSchool
 from hembit_core.judging.bands import Band, Placement, Shift
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.expect import expect, ohms_rail
+from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.notation import interval, quantity
+from hembit_core.notation import quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
@@ -43,52 +44,62 @@ class IgniterResistance(ResistanceReading):
 
 
 def expectations(spec: Igniter, conditions: Conditions) -> tuple[Expectation, ...]:
-    """Cold ohms by the usual band; no formula corrects a hot igniter."""
+    """Cold ohms by the usual band, and volts while it is called where they are known."""
+    called = called_expectation(spec, conditions)
+    return (_cold(spec), called) if called else (_cold(spec),)
+
+
+def _cold(spec: Igniter) -> Expectation:
+    """Cold ohms: no formula corrects a hot igniter."""
     band = _band(spec)
     usual = _usual(spec)
-    return (
-        Expectation(
-            measurand="igniter_resistance",
-            title="Igniter, cold",
-            unit="Ω",
-            text=interval(band.lower, band.upper, "Ω", 3),
-            detail=f"{usual} usual, cold: within a few kelvin of the room and settled",
-            overflow_means="it is cracked",
-            zero_means="the plug is bridged",
-            probes=Probes(
-                drawing="resistive",
-                first="one pin of the plug",
-                second="the other",
-                disconnect="plug off; never touch the hot part",
-            ),
-            rail=rail_of(band, "Ω", 3, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
-            cautions=cautions("ohms"),
-            policy=(_SCHOOL[spec.school],),
-            warnings=(),
-            working=(
-                WorkingLine(
-                    label="Usual band, cold",
-                    result=usual,
-                    figures=_SCHOOL[spec.school],
-                    source="the part's spec",
-                ),
+    return expect(
+        "igniter_resistance",
+        "Igniter, cold",
+        ohms_rail(band, 3),
+        Probes(
+            drawing="resistive",
+            first="one pin of the plug",
+            second="the other",
+            disconnect="plug off; never touch the hot part",
+        ),
+        detail=f"{usual} usual, cold: within a few kelvin of the room and settled",
+        overflow_means="it is cracked",
+        zero_means="the plug is bridged",
+        policy=(_SCHOOL[spec.school],),
+        working=(
+            WorkingLine(
+                label="Usual band, cold",
+                result=usual,
+                figures=_SCHOOL[spec.school],
+                source="the part's spec",
             ),
         ),
+        digits=3,
     )
 
 
 def judge(
-    spec: Igniter, reading: IgniterResistance, conditions: Conditions, rule: DecisionRule
+    spec: Igniter,
+    reading: IgniterResistance | IgniterCalled,
+    conditions: Conditions,
+    rule: DecisionRule,
 ) -> Judgement:
-    """Judge cold ohms; what is high but finite is for the school to say."""
-    due = OhmsDue(
-        expectation=expectations(spec, conditions)[0],
+    """Judge cold ohms, where high but finite is for the school to say; or what it does when called."""
+    if isinstance(reading, IgniterCalled):
+        return judge_called(spec, reading, conditions, rule)
+    return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
+
+
+def ohms_due(spec: Igniter, reading: IgniterResistance, conditions: Conditions) -> OhmsDue:
+    """The cold ohms that are due, and how they are spoken of."""
+    return OhmsDue(
+        expectation=_cold(spec),
         words=_WORDS,
         deviation=lambda net, u: f"{_usual(spec)} is usual, cold.",
         missing=() if reading.settled else (_warm(spec),),
         excuse=lambda net, u, placement: _function_first(spec, net, placement),
     )
-    return judge_ohms(due, reading, conditions, rule)
 
 
 def _usual(spec: Igniter) -> str:

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.figures import Resistance
+from hembit_core.figures import Current, Resistance, Voltage
 from hembit_core.model import Model
 
 
@@ -28,13 +28,18 @@ class IgniterSchool(StrEnum):
 
 
 class Igniter(Model):
-    """A hot-surface igniter: usual cold band, and a much higher limit for the lenient school."""
+    """A hot-surface igniter: usual cold band, and a much higher limit for the lenient school.
+
+    ``rated_voltage`` (mains or low-voltage) and ``least_current`` are for when it is called.
+    """
 
     kind: Literal["igniter"] = "igniter"
     material: IgniterMaterial = IgniterMaterial.SILICON_CARBIDE
     usual_lower: Resistance
     usual_upper: Resistance
     lenient_upper: Resistance | None = None
+    rated_voltage: Voltage | None = None
+    least_current: Current | None = None
     school: IgniterSchool = IgniterSchool.STRICT
 
     @model_validator(mode="after")

@@ -87,9 +87,15 @@ def judge(
     rule: DecisionRule,
 ) -> Judgement:
     """Judge the part's ohms against its band."""
-    due = OhmsDue(
+    return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
+
+
+def ohms_due(
+    spec: ResistivePart | HighTensionLead, reading: PartResistance, conditions: Conditions
+) -> OhmsDue:
+    """The ohms that are due, and how they are spoken of."""
+    return OhmsDue(
         expectation=expectations(spec, conditions)[0],
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, spec.nominal)} on ohms.",
     )
-    return judge_ohms(due, reading, conditions, rule)

@@ -10,6 +10,7 @@ from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding.resistance import WindingDue, not_settled, winding_due
+from hembit_core.families.winding.running import WindingRunning, judge_running, running
 from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
 from hembit_core.judging.ohms import judge_ohms
@@ -38,12 +39,17 @@ class WindingResistance(ResistanceReading):
     settled: bool = True
 
 
-WindingReading = Annotated[WindingResistance | TerminalToCase, Field(discriminator="measurand")]
+WindingReading = Annotated[
+    WindingResistance | TerminalToCase | WindingRunning, Field(discriminator="measurand")
+]
 
 
 def expectations(spec: Winding, conditions: Conditions) -> tuple[Expectation, ...]:
     """Everything that can be checked on the winding, in working order."""
-    return _expectation(winding_due(spec, conditions)), terminal_to_case(_TO_FRAME)
+    due = winding_due(spec, conditions)
+    live = running(spec, due, conditions)
+    found = (_expectation(due), terminal_to_case(_TO_FRAME), live)
+    return tuple(one for one in found if one is not None)
 
 
 def judge(
@@ -52,6 +58,13 @@ def judge(
     """Judge one reading of the winding."""
     if isinstance(reading, TerminalToCase):
         return judge_terminal_to_case(reading, conditions, rule, _TO_FRAME)
+    if isinstance(reading, WindingRunning):
+        return judge_running(spec, winding_due(spec, conditions), reading, conditions, rule)
+    return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
+
+
+def ohms_due(spec: Winding, reading: WindingResistance, conditions: Conditions) -> OhmsDue:
+    """The ohms that are due today, and how they are spoken of."""
     due = winding_due(spec, conditions)
     nominal = due.today.nominal
     assert nominal is not None
@@ -59,7 +72,7 @@ def judge(
     if due.today.sharp_upper:
         settled = ("take a settled reading at room temperature",)
         words = OhmsWords(**{**vars(_WORDS), "settles": settled})
-    ohms = OhmsDue(
+    return OhmsDue(
         expectation=_expectation(due),
         words=words,
         deviation=lambda net, u: f"{deviation(net, nominal)} on ohms.",
@@ -67,7 +80,6 @@ def judge(
         missing=() if reading.settled else (not_settled(),),
         after=lambda net, u: (_at_reference(spec, due, net, u),),
     )
-    return judge_ohms(ohms, reading, conditions, rule)
 
 
 def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -> WorkingLine:

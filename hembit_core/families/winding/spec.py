@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from hembit_core.curves.conductors import WindingMetal
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
-from hembit_core.figures import Resistance, Temperature
+from hembit_core.figures import ApparentPower, Resistance, Temperature, Voltage
 from hembit_core.model import Model
 
 
@@ -18,6 +19,8 @@ class Winding(Model):
     ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
     at the reference temperature. ``nominal_is_most`` says that the maker's
     nominal is the most a sound one shows; many makers' figures are not.
+    ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
+    its ohms, an AC coil's from ``hold_va``, since inductance limits it.
     """
 
     kind: Literal["winding"] = "winding"
@@ -31,6 +34,18 @@ class Winding(Model):
     nominal_is_most: bool = False
     baseline: Resistance | None = None
     sibling_median: Resistance | None = None
+    drive: Literal["dc", "ac"] | None = None
+    rated_voltage: Voltage | None = None
+    hold_va: ApparentPower | None = None
+
+    @model_validator(mode="after")
+    def _ac_needs_its_va(self) -> Winding:
+        if self.drive == "ac" and self.rated_voltage and self.hold_va is None:
+            raise PydanticCustomError(
+                "drive",
+                "Ohms do not give an AC coil's current. Give its hold VA, or leave the drive out.",
+            )
+        return self
 
     def describe(self) -> str:
         """The winding in a few words."""

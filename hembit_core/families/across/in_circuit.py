@@ -1,0 +1,143 @@
+"""Isolated and in circuit: the isolated figure is judged, the path beside it worked out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Literal
+
+from hembit_core.display import Function
+from hembit_core.errors import InputError
+from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.judging.several import answers_of, judge_field
+from hembit_core.meters import Meter
+from hembit_core.notation import expanded_text, measured, quantity
+from hembit_core.physics.parallel import path_beside
+from hembit_core.resistance_reading import (
+    Connection,
+    DisplayText,
+    HowTaken,
+    ResistanceReading,
+    net_resistance,
+    read_field,
+)
+from hembit_core.uncertainty import combined, expanded
+from hembit_core.working import WorkingLine
+
+JudgeOne = Callable[[ResistanceReading], Judgement]
+
+
+class IsolatedAndInCircuit(HowTaken):
+    """Two displays of one part: with an end lifted, and as it was connected."""
+
+    measurand: Literal["isolated_and_in_circuit"] = "isolated_and_in_circuit"
+    isolated: DisplayText
+    in_circuit: DisplayText
+
+
+def in_circuit_expectation(single: Expectation) -> Expectation:
+    """As for the part alone."""
+    return single.model_copy(
+        update={
+            "measurand": "isolated_and_in_circuit",
+            "title": "Isolated and in circuit",
+            "detail": f"{single.detail}; in circuit the same or less",
+            "plot": None,
+        }
+    )
+
+
+def judge_in_circuit(
+    reading: IsolatedAndInCircuit,
+    single: Expectation,
+    kind: type[ResistanceReading],
+    judge_one: JudgeOne,
+    meter: Meter,
+) -> Judgement:
+    """Judge the isolated figure; work out the path beside the part with its U.
+
+    1/R_path = 1/R_in − 1/R_iso. Of two readings close to each other it is mostly
+    uncertainty, and says so.
+
+    Raises
+    ------
+    InputError
+        If a display, the leads or the range cannot be used.
+    """
+    alone = reading.model_copy(update={"connection": Connection.ISOLATED})
+    verdict = judge_field(alone, "isolated", reading.isolated, kind, judge_one)
+    lines = _path_lines(reading, meter)
+    explanation = (*verdict.explanation, f"{lines[0].label}: {lines[0].result}.")
+    return verdict.model_copy(
+        update={
+            "measurand": "isolated_and_in_circuit",
+            "expectation": in_circuit_expectation(single),
+            "working": (*verdict.working, *lines),
+            "explanation": explanation,
+        }
+    )
+
+
+def _net(reading: IsolatedAndInCircuit, field: str, meter: Meter) -> tuple[float, float] | None:
+    """Net ohms and their standard uncertainty [Ω]; None for OL."""
+    text = getattr(reading, field)
+    answers = {
+        code.replace("display.", f"{field}.", 1): answer
+        for code, answer in answers_of(reading.answers, field).items()
+    }
+    display = read_field(text, Function.RESISTANCE, answers, field)
+    if display.overflow:
+        return None
+    how = {name: getattr(reading, name) for name in HowTaken.model_fields}
+    net = net_resistance(ResistanceReading(**how, display=text), display, meter)
+    return net.net, net.standard
+
+
+def _path_lines(reading: IsolatedAndInCircuit, meter: Meter) -> tuple[WorkingLine, ...]:
+    alone, beside = _net(reading, "isolated", meter), _net(reading, "in_circuit", meter)
+    label = "The path beside it"
+    source = "conductances in parallel add; JCGM 100, 5.1.2"
+    if beside is None:
+        return (WorkingLine(label=label, result="none: OL in circuit as well", source=source),)
+    if alone is None:
+        return (
+            WorkingLine(
+                label=label,
+                result=measured(beside[0], expanded(beside[1]), "Ω"),
+                figures="isolated it is open: all that is read in circuit is the path",
+                source=source,
+            ),
+        )
+    difference = alone[0] - beside[0]
+    u = expanded(combined(alone[1], beside[1]))
+    figures = f"isolated {quantity(alone[0], 'Ω', 4)}, in circuit {quantity(beside[0], 'Ω', 4)}"
+    if difference <= 0:
+        if -difference > u:
+            raise InputError(
+                "In circuit it reads more than isolated: no path beside it does that. A bad joint, a "
+                "charge, or the two exchanged. Read both again."
+            ).at("reading.in_circuit")
+        return (
+            WorkingLine(
+                label=label, result="none that this meter shows", figures=figures, source=source
+            ),
+        )
+    if min(alone[0], beside[0]) <= 0:
+        return (WorkingLine(label=label, result="not to be told near zero", source=source),)
+    path = path_beside(alone[0], beside[0], alone[1], beside[1])
+    coarse = path.expanded > 0.5 * path.resistance
+    result = (
+        f"about {quantity(path.resistance, 'Ω', 2)}, U {expanded_text(path.expanded, 'Ω')}: hardly told"
+        if coarse
+        else measured(path.resistance, path.expanded, "Ω")
+    )
+    return (
+        WorkingLine(
+            label=label,
+            result=result,
+            formula="1/R_path = 1/R_in − 1/R_iso",
+            figures=figures,
+            source=source,
+            value=path.resistance,
+            unit="Ω",
+        ),
+    )

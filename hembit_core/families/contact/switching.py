@@ -1,0 +1,150 @@
+"""At what temperature a contact opens and closes, warmed with a thermometer beside it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from hembit_core.conditions import Conditions
+from hembit_core.errors import InputError
+from hembit_core.families.contact.spec import Contact
+from hembit_core.figures import Temperature
+from hembit_core.judging.bands import Band
+from hembit_core.judging.expect import expect
+from hembit_core.judging.judgement import Expectation, Judgement, Probes
+from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
+from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.verdict import Verdict
+from hembit_core.model import Model
+from hembit_core.uncertainty import expanded, rectangular
+from hembit_core.working import WorkingLine
+
+_NEXT = (
+    "Was it warmed slowly, the thermometer on its face? Once more; then replace it. One stuck closed "
+    "passes every cold test."
+)
+
+
+class ContactSwitching(Model):
+    """Temperatures [°C] at which it opened and closed again; ``stayed`` if it never changed."""
+
+    measurand: Literal["contact_switching"] = "contact_switching"
+    opened_at: Temperature | None = None
+    closed_at: Temperature | None = None
+    stayed: Literal["no", "closed", "open"] = "no"
+    answers: dict[str, str] = {}
+
+
+def switching_expectation(spec: Contact) -> Expectation | None:
+    """Where it should open and close; None where the spec does not say."""
+    due = _due(spec)
+    if not due:
+        return None
+    rows = tuple(one.empty() for one in due.values())
+    return expect(
+        "contact_switching",
+        "Where it switches",
+        rows[0].rail,
+        Probes(
+            drawing="contact_switching",
+            first="one terminal",
+            second="the other, on ohms or the buzzer",
+            disconnect="out, or one wire lifted; warm it slowly, thermometer on its face",
+        ),
+        text="  ·  ".join(f"{row.label} {row.due}" for row in rows),
+        detail="it must change, with a click, both ways",
+        overflow_means="open",
+        zero_means="closed",
+        policy=(f"setting ±{_tolerance(spec):g} K",),
+        rows=rows,
+        topics=("ohms",),
+    )
+
+
+def _tolerance(spec: Contact) -> float:
+    return spec.switching_tolerance.value if spec.switching_tolerance else 5.0
+
+
+def _due(spec: Contact) -> dict[str, RowDue]:
+    width = _tolerance(spec)
+    settings = {"opened_at": ("opens at", spec.opens_at), "closed_at": ("closes at", spec.closes_at)}
+    return {
+        name: RowDue(
+            label,
+            Band(lower=one.value - width, upper=one.value + width, nominal=one.value),
+            "°C",
+            3,
+        )
+        for name, (label, one) in settings.items()
+        if one
+    }
+
+
+def judge_switching(
+    spec: Contact, reading: ContactSwitching, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
+    """Judge where the contact switched, by its setting ± tolerance.
+
+    Raises
+    ------
+    InputError
+        If the spec has no settings, or nothing was read.
+    """
+    expectation = switching_expectation(spec)
+    if expectation is None:
+        raise InputError("Give the temperature it should open at, or close at.").at("spec.opens_at")
+    due = _due(spec)
+    u = expanded(rectangular(conditions.temperature_limit))
+    if reading.stayed != "no":
+        return _stayed(reading, next(iter(due.values()))).build(
+            expectation, rule, rail=expectation.rail, read_as=(f"stayed {reading.stayed}",)
+        )
+    given = {name: figure for name in due if (figure := getattr(reading, name))}
+    if not given:
+        raise InputError("Give the temperature at which it opened, or closed again.").at(
+            f"reading.{next(iter(due))}"
+        )
+    rows = tuple(
+        one.placed(given[name].value, u) if name in given else one.empty() for name, one in due.items()
+    )
+    taken = tuple(row for row in rows if row.state)
+    verdict = verdict_of_rows(taken, lambda row: _NEXT, "It works where it should.")
+    if len(taken) < len(rows) and verdict.state is State.WITHIN:
+        verdict.next_step = "Let it cool, and see that it comes back."
+    return verdict.build(
+        expectation,
+        rule,
+        rail=deciding_rail(taken),
+        read_as=tuple(f"{figure.value:g} °C" for figure in given.values()),
+        value=taken[0].value,
+        working=(
+            WorkingLine(
+                label="Thermometer",
+                result=f"U {u:.2g} K",
+                formula="U = 2 · limit / √3",
+                figures=f"±{conditions.temperature_limit:g} K",
+                source=conditions.temperature_source_label,
+                value=u,
+                unit="K",
+            ),
+        ),
+        rows=rows,
+    )
+
+
+def _stayed(reading: ContactSwitching, due: RowDue) -> Verdict:
+    if reading.stayed == "closed":
+        return Verdict(
+            State.SHORT,
+            "Stuck closed: warmed past its setting, it did not open",
+            "Replace it, and its companion where the maker pairs them. Heat that never stops comes "
+            "from here.",
+            side=Side.LOW,
+            explanation=[f"It {due.label} {due.empty().due} by its setting."],
+        )
+    return Verdict(
+        State.OPEN,
+        "Open: it never closed",
+        "Has it a reset button? Press it once. A one-shot or a fuse stays open: replace it, and find "
+        "why it went.",
+        side=Side.HIGH,
+    )

@@ -1,0 +1,1 @@
+"""Banks: equal elements in parallel, where one dead member hides."""

@@ -1,0 +1,40 @@
+"""What equal elements in parallel should have, from what one should have."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import lru_cache
+
+from hembit_core.families.heating_element.resistance import ElementResistance
+from hembit_core.judging.bands import Shift
+from hembit_core.notation import interval
+from hembit_core.working import WorkingLine
+
+
+@lru_cache(maxsize=256)
+def in_parallel(due: ElementResistance, members: int) -> ElementResistance:
+    """What ``members`` equal elements in parallel should have: everything in ohms over n."""
+    share = 1 / members
+    line = WorkingLine(
+        label=f"{members} members in parallel",
+        result=interval(
+            None if due.today.lower is None else due.today.lower * share,
+            None if due.today.upper is None else due.today.upper * share,
+            "Ω",
+        ),
+        formula="R_bank = R / n",
+        figures=f"one member {interval(due.today.lower, due.today.upper, 'Ω')}, n = {members}",
+        source="equal resistances in parallel",
+    )
+    missing = tuple(
+        Shift(one.state, one.low * share, one.high * share, one.remedy) for one in due.missing
+    )
+    return replace(
+        due,
+        hot=due.hot.scaled(share),
+        today=due.today.scaled(share),
+        slope=due.slope * share,
+        thermometer=due.thermometer * share,
+        missing=missing,
+        lines=(*due.lines, line),
+    )

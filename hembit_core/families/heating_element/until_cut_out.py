@@ -1,0 +1,209 @@
+"""Watched over time: how long the current flows, whether it stays right, and when it stops."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import partial
+from itertools import pairwise
+from typing import Literal
+
+from pydantic import Field
+
+from hembit_core.conditions import Conditions
+from hembit_core.display import Function
+from hembit_core.errors import InputError
+from hembit_core.families.heating_element.expectation import running_at
+from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
+from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.figures import Minutes
+from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint
+from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.verdict import Verdict
+from hembit_core.model import Model
+from hembit_core.resistance_reading import Answers, DisplayText
+from hembit_core.uncertainty import combined, expanded
+from hembit_core.working import WorkingLine
+
+
+class TimedCurrent(Model):
+    """Amps on the clamp, and minutes since it was switched on."""
+
+    minutes: Minutes
+    current: DisplayText
+
+
+class UntilCutOut(Model):
+    """Volts at the element and the current over time, until it stopped or the watch ended."""
+
+    measurand: Literal["until_cut_out"] = "until_cut_out"
+    voltage: DisplayText
+    series: tuple[TimedCurrent, ...] = Field(min_length=2, max_length=200)
+    answers: Answers = {}
+
+
+@dataclass(frozen=True)
+class Spell:
+    """One spell of heating: from the first to the last sample with current [min]."""
+
+    start: float
+    end: float
+
+
+def spells(series: list[tuple[float, bool]]) -> tuple[Spell, ...]:
+    """The spells with current in (minutes, flows) samples, in order of time."""
+    found: list[Spell] = []
+    before = False
+    for minutes, flows in series:
+        if flows and not before:
+            found.append(Spell(minutes, minutes))
+        elif flows:
+            found[-1] = Spell(found[-1].start, minutes)
+        before = flows
+    return tuple(found)
+
+
+def until_cut_out(single: Expectation) -> Expectation:
+    """As for volts and amps at one moment, watched until the current stops."""
+    return single.model_copy(
+        update={
+            "measurand": "until_cut_out",
+            "title": "Until it cuts out",
+            "detail": f"{single.text} without a break, then 0 A once, at its setting",
+            "zero_means": "cut out, or cycling: the times tell",
+        }
+    )
+
+
+def judge_until_cut_out(
+    spec: HeatingElement, reading: UntilCutOut, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
+    """Judge a watched current: right all the while, and stopping once.
+
+    Raises
+    ------
+    InputError
+        If a display cannot be used, or the times do not rise.
+    """
+    figure = partial(meter_figure, answers=reading.answers, meter=conditions.meter)
+    volts = figure(reading.voltage, Function.VOLTAGE, field="voltage")
+    times = [one.minutes.value for one in reading.series]
+    for place, (one, other) in enumerate(pairwise(times), start=1):
+        if other <= one:
+            raise InputError("The times must rise from sample to sample.").at(
+                f"reading.series.{place}.minutes"
+            )
+    amps = [
+        figure(one.current, Function.CURRENT, field=f"series.{place}.current")
+        for place, one in enumerate(reading.series)
+    ]
+    due = element_resistance(spec, conditions)
+    if volts.value <= max(volts.expanded, 0.02 * (spec.rated_voltage or 0.0)):
+        raise InputError("There are no volts at the element: nothing can be watched.").at(
+            "reading.voltage"
+        )
+    expectation = until_cut_out(running_at(due, volts.value, volts.shown))
+    band = expectation.rail.band
+    nominal = band.nominal or 1.0
+    flowing = [one.value > max(one.expanded, 0.05 * nominal) for one in amps]
+    verdict, line = _verdict(times, amps, flowing, expectation, volts, due)
+    first = next((one for one, flows in zip(amps, flowing, strict=True) if flows), amps[0])
+    row = RowDue("the current", band, "A", 3).placed(first.value, _u(first, volts, nominal))
+    return verdict.build(
+        expectation,
+        rule,
+        rail=row.rail.model_copy(update={"low_gate": expectation.rail.low_gate}),
+        read_as=(f"{len(amps)} samples over {times[-1] - times[0]:g} min",),
+        value=row.value,
+        working=(volts.line("Meter, volts"), first.line("Meter, amps"), line),
+        policy=meter_policy(conditions.meter),
+        plot=Plot(
+            title="Current over time",
+            x_label="min",
+            y_label="A",
+            joined=True,
+            lower=tuple((t, band.lower) for t in (times[0], times[-1]) if band.lower is not None),
+            upper=tuple((t, band.upper) for t in (times[0], times[-1]) if band.upper is not None),
+            points=tuple(
+                PlotPoint(x=t, y=one.value, expanded=one.expanded)
+                for t, one in zip(times, amps, strict=True)
+            ),
+        ),
+    )
+
+
+def _u(amps: MeterFigure, volts: MeterFigure, nominal: float) -> float:
+    return expanded(combined(amps.standard, volts.standard * nominal / volts.value))
+
+
+def _verdict(
+    times: list[float],
+    amps: list[MeterFigure],
+    flowing: list[bool],
+    expectation: Expectation,
+    volts: MeterFigure,
+    due: ElementResistance,
+) -> tuple[Verdict, WorkingLine]:
+    found = spells(list(zip(times, flowing, strict=True)))
+    line = WorkingLine(
+        label="Spells with current",
+        result=", ".join(f"{one.start:g} to {one.end:g} min" for one in found) or "none",
+        formula="current above its U and 5 % of what is due",
+        source="as watched",
+    )
+    if not found:
+        return (
+            Verdict(
+                State.NOT_COMPARABLE,
+                "No current at any time",
+                "Is the clamp round one conductor, the thermostat calling? Then make it dead and read "
+                "its ohms.",
+                side=Side.LOW,
+            ),
+            line,
+        )
+    band = expectation.rail.band
+    rows = tuple(
+        RowDue(f"at {t:g} min", band, "A", 3).placed(one.value, _u(one, volts, band.nominal or 1.0))
+        for t, one, flows in zip(times, amps, flowing, strict=True)
+        if flows
+    )
+    verdict = verdict_of_rows(
+        rows,
+        lambda row: "Make it dead and read the isolated ohms; clamp the element's own branch.",
+        "",
+    )
+    if verdict.state in (State.OUTSIDE, State.JUST_OUTSIDE, State.NOT_DECIDABLE):
+        return verdict, line
+    if len(found) > 1:
+        return (
+            Verdict(
+                State.WATCH,
+                f"Watch: it cycles, {len(found)} spells",
+                "A limit or its thermostat cuts it short: scale, blocked air, low flow, a contact at "
+                "fault. Warm slowly with a right current is not the element.",
+                explanation=["The current is right whenever it flows."],
+            ),
+            line,
+        )
+    if flowing[-1]:
+        return (
+            Verdict(
+                State.WITHIN,
+                "Within: right all the while, and it still flows",
+                "Not cut out yet: watch on, and compare with the computed time to heat up.",
+                unsettled="it has not cut out yet",
+            ),
+            line,
+        )
+    return (
+        Verdict(
+            State.WITHIN,
+            f"Within: right all the while, cut out after {found[0].end:g} min",
+            "Take the temperature at that moment: is it the setting? Then the element and its "
+            "control work.",
+        ),
+        line,
+    )

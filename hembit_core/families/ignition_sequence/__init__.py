@@ -1,0 +1,1 @@
+"""The burner's sequence: the first stage that fails names the suspects."""

@@ -1,0 +1,1 @@
+"""Three-terminal position sensors: track, halves, sweep."""

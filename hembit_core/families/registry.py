@@ -1,0 +1,193 @@
+"""Every family: its spec, the readings it takes, what to expect, and how it is judged.
+
+Adding a family is adding its line here; nothing else in the core names them all.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from types import ModuleType
+from typing import Any
+
+from hembit_core.conditions import Conditions
+from hembit_core.families.across.in_circuit import IsolatedAndInCircuit
+from hembit_core.families.across.siblings import Siblings
+from hembit_core.families.across.wriggled import Wriggled
+from hembit_core.families.contact import family as contact
+from hembit_core.families.contact.family import ClosedContact, OpenContact
+from hembit_core.families.contact.live import ContactVolts
+from hembit_core.families.contact.spec import Contact
+from hembit_core.families.contact.switching import ContactSwitching
+from hembit_core.families.element_bank import family as element_bank
+from hembit_core.families.element_bank.family import BankResistance
+from hembit_core.families.element_bank.spec import ElementBank
+from hembit_core.families.heating_element import family as heating_element
+from hembit_core.families.heating_element.readings import BetweenTerminals, Running
+from hembit_core.families.heating_element.spec import HeatingElement
+from hembit_core.families.heating_element.until_cut_out import UntilCutOut
+from hembit_core.families.igniter import family as igniter
+from hembit_core.families.igniter.called import IgniterCalled
+from hembit_core.families.igniter.family import IgniterResistance
+from hembit_core.families.igniter.spec import Igniter
+from hembit_core.families.ignition_sequence import family as ignition_sequence
+from hembit_core.families.ignition_sequence.family import SequenceReading
+from hembit_core.families.ignition_sequence.spec import IgnitionSequence
+from hembit_core.families.position_sensor import family as position_sensor
+from hembit_core.families.position_sensor.family import TrackAndHalves
+from hembit_core.families.position_sensor.spec import PositionSensor
+from hembit_core.families.position_sensor.sweep import Sweep
+from hembit_core.families.resistive import family as resistive
+from hembit_core.families.resistive.family import PartResistance
+from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
+from hembit_core.families.sender import family as sender
+from hembit_core.families.sender.family import SenderResistance
+from hembit_core.families.sender.spec import Sender
+from hembit_core.families.spark_igniter import family as spark_igniter
+from hembit_core.families.spark_igniter.family import SparkGap
+from hembit_core.families.spark_igniter.spec import SparkIgniter
+from hembit_core.families.supply import family as supply
+from hembit_core.families.supply.family import SupplyVolts
+from hembit_core.families.supply.spec import Supply
+from hembit_core.families.tapped_element import family as tapped_element
+from hembit_core.families.tapped_element.family import TappedResistance
+from hembit_core.families.tapped_element.spec import TappedElement
+from hembit_core.families.temperature_sensor import family as temperature_sensor
+from hembit_core.families.temperature_sensor.controller import ControllerShows
+from hembit_core.families.temperature_sensor.family import SensorResistance
+from hembit_core.families.temperature_sensor.points import SensorPoints
+from hembit_core.families.temperature_sensor.response import SensorResponse
+from hembit_core.families.temperature_sensor.spec import TemperatureSensor
+from hembit_core.families.thermocouple import family as thermocouple
+from hembit_core.families.thermocouple.family import LoopResistance, ThermocoupleVoltage
+from hembit_core.families.thermocouple.spec import Thermocouple
+from hembit_core.families.thermocouple_magnet import family as thermocouple_magnet
+from hembit_core.families.thermocouple_magnet.family import FlamePair
+from hembit_core.families.thermocouple_magnet.spec import ThermocoupleMagnet
+from hembit_core.families.three_phase_set import family as three_phase_set
+from hembit_core.families.three_phase_set.family import LineCurrents, LineToLine
+from hembit_core.families.three_phase_set.spec import ThreePhaseSet
+from hembit_core.families.to_case import TerminalToCase
+from hembit_core.families.winding import family as winding
+from hembit_core.families.winding.family import WindingResistance
+from hembit_core.families.winding.running import WindingRunning
+from hembit_core.families.winding.spec import Winding
+from hembit_core.families.winding_set import family as winding_set
+from hembit_core.families.winding_set.family import SetResistances
+from hembit_core.families.winding_set.spec import WindingSet
+from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.judging.ohms_due import OhmsDue
+from hembit_core.judging.states import DecisionRule
+from hembit_core.resistance_reading import ResistanceReading
+
+AnySpec = (
+    HeatingElement
+    | ElementBank
+    | ThreePhaseSet
+    | TappedElement
+    | Winding
+    | WindingSet
+    | ThermocoupleMagnet
+    | Igniter
+    | SparkIgniter
+    | IgnitionSequence
+    | TemperatureSensor
+    | Thermocouple
+    | Sender
+    | Contact
+    | PositionSensor
+    | HighTensionLead
+    | ResistivePart
+    | Supply
+)
+AnyReading = (
+    BetweenTerminals
+    | TerminalToCase
+    | Running
+    | UntilCutOut
+    | BankResistance
+    | LineToLine
+    | LineCurrents
+    | TappedResistance
+    | WindingResistance
+    | WindingRunning
+    | SetResistances
+    | FlamePair
+    | IgniterResistance
+    | IgniterCalled
+    | SparkGap
+    | SequenceReading
+    | SensorResistance
+    | SensorPoints
+    | SensorResponse
+    | ControllerShows
+    | LoopResistance
+    | ThermocoupleVoltage
+    | SenderResistance
+    | ClosedContact
+    | OpenContact
+    | ContactVolts
+    | ContactSwitching
+    | TrackAndHalves
+    | Sweep
+    | PartResistance
+    | SupplyVolts
+    | Siblings
+    | IsolatedAndInCircuit
+    | Wriggled
+)
+
+
+@dataclass(frozen=True)
+class Family:
+    """One family. ``ohms`` is its single reading in ohms, which tests across families build on."""
+
+    module: ModuleType
+    readings: tuple[type, ...]
+    ohms: type[ResistanceReading] | None = None
+
+    @property
+    def expectations(self) -> Callable[[Any, Conditions], tuple[Expectation, ...]]:
+        """What can be checked, and what each check should show."""
+        found: Callable[[Any, Conditions], tuple[Expectation, ...]] = self.module.expectations
+        return found
+
+    @property
+    def ohms_due(self) -> Callable[[Any, Any, Conditions], OhmsDue] | None:
+        """The ohms that are due for its single reading; None where it has no such frame."""
+        found: Callable[[Any, Any, Conditions], OhmsDue] | None = getattr(self.module, "ohms_due", None)
+        return found
+
+    @property
+    def judge(self) -> Callable[[Any, Any, Conditions, DecisionRule], Judgement]:
+        """The verdict on one reading."""
+        found: Callable[[Any, Any, Conditions, DecisionRule], Judgement] = self.module.judge
+        return found
+
+
+FAMILIES: dict[type, Family] = {
+    HeatingElement: Family(
+        heating_element, (BetweenTerminals, TerminalToCase, Running, UntilCutOut), BetweenTerminals
+    ),
+    ElementBank: Family(element_bank, (BankResistance, TerminalToCase, Running), BankResistance),
+    ThreePhaseSet: Family(three_phase_set, (LineToLine, TerminalToCase, LineCurrents)),
+    TappedElement: Family(tapped_element, (TappedResistance, TerminalToCase)),
+    Winding: Family(winding, (WindingResistance, TerminalToCase, WindingRunning), WindingResistance),
+    WindingSet: Family(winding_set, (SetResistances, TerminalToCase)),
+    ThermocoupleMagnet: Family(thermocouple_magnet, (FlamePair,)),
+    Igniter: Family(igniter, (IgniterResistance, IgniterCalled), IgniterResistance),
+    SparkIgniter: Family(spark_igniter, (SetResistances, SparkGap)),
+    IgnitionSequence: Family(ignition_sequence, (SequenceReading,)),
+    TemperatureSensor: Family(
+        temperature_sensor,
+        (SensorResistance, SensorPoints, SensorResponse, ControllerShows),
+        SensorResistance,
+    ),
+    Thermocouple: Family(thermocouple, (LoopResistance, ThermocoupleVoltage)),
+    Sender: Family(sender, (SenderResistance,), SenderResistance),
+    Contact: Family(contact, (ClosedContact, OpenContact, ContactVolts, ContactSwitching)),
+    PositionSensor: Family(position_sensor, (TrackAndHalves, Sweep)),
+    HighTensionLead: Family(resistive, (PartResistance,), PartResistance),
+    ResistivePart: Family(resistive, (PartResistance,), PartResistance),
+    Supply: Family(supply, (SupplyVolts,)),
+}

@@ -1,0 +1,1 @@
+"""Two-wire senders: a rheostat whose ohms say a level, a pressure, a temperature."""

@@ -1,0 +1,50 @@
+"""What a two-wire sender should be: its chart."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints, model_validator
+from pydantic_core import PydanticCustomError
+
+from hembit_core.families.tolerances import PercentOfResistance
+from hembit_core.figures import ChartAmount, Resistance
+from hembit_core.model import Model
+
+AmountUnit = Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)]
+
+
+class SenderPoint(Model):
+    """One row of the chart: an amount in the chart's unit, and ohms."""
+
+    amount: ChartAmount
+    ohms: Resistance
+
+
+class Sender(Model):
+    """A rheostat sender by its chart, straight from point to point, never beyond its ends."""
+
+    kind: Literal["sender"] = "sender"
+    unit: AmountUnit = "%"
+    points: tuple[SenderPoint, ...] = Field(min_length=2, max_length=200)
+    tolerance: PercentOfResistance = PercentOfResistance()
+
+    @model_validator(mode="after")
+    def _is_a_curve(self) -> Sender:
+        amounts = [one.amount.value for one in self.points]
+        ohms = [one.ohms.value for one in self.points]
+        if amounts != sorted(set(amounts)):
+            raise PydanticCustomError("chart", "A chart's amounts must rise from row to row.")
+        if ohms not in (sorted(set(ohms)), sorted(set(ohms), reverse=True)):
+            raise PydanticCustomError(
+                "chart", "This chart is not a curve: its ohms must only rise or only fall."
+            )
+        return self
+
+    def describe(self) -> str:
+        """The sender in a few words."""
+        first, last = self.points[0], self.points[-1]
+        return (
+            f"Sender, {first.ohms.value:g} Ω at {first.amount.value:g} {self.unit} to "
+            f"{last.ohms.value:g} Ω at {last.amount.value:g} {self.unit}"
+        )

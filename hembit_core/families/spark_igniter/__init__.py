@@ -1,0 +1,1 @@
+"""Spark igniters: the transformer's two windings, and the gap."""

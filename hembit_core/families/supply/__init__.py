@@ -1,0 +1,1 @@
+"""Supplies: every pair of terminals against its nominal, and the pattern the volts make."""

@@ -1,0 +1,223 @@
+"""What the volts of all pairs together say: a leg missing, the neutral lost, a wrong tap."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from hembit_core import defaults
+from hembit_core.data_files import table
+from hembit_core.families.supply.spec import Supply
+
+_NEAR = 0.08
+_GONE = 0.10
+
+
+@dataclass(frozen=True)
+class SupplyPattern:
+    """A named fault pattern, what it rests on, and what to do."""
+
+    name: str
+    why: str
+    next_step: str
+
+
+def find_pattern(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    """Name the fault that the volts [V] of the pairs make together; None where none is known.
+
+    Parameters
+    ----------
+    volts : by the pair's name; pairs that were not read may be missing.
+    """
+    for find in (_reversed, _all_gone, _neutral_lost, _leg_missing, _earth, _ghost, _wrong_tap):
+        found = find(spec, volts)
+        if found:
+            return found
+    return _low_or_high(spec, volts)
+
+
+def _ratios(spec: Supply, volts: Mapping[str, float]) -> dict[str, float]:
+    """Read over nominal, for each pair that has a nominal."""
+    return {
+        name: volts[name] / nominal for name, nominal in spec.pairs.items() if nominal and name in volts
+    }
+
+
+def _reversed(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    if spec.entry["coupling"] != "DC" or all(one >= 0 for one in volts.values()):
+        return None
+    return SupplyPattern(
+        "polarity reversed",
+        "The volts are there with the wrong sign.",
+        "First the probes: red on plus. If they were right, the supply is connected the wrong way "
+        "round: electronics and DC coils with diodes do not survive that.",
+    )
+
+
+def _all_gone(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    ratios = _ratios(spec, volts)
+    if not ratios or any(abs(ratio) > _GONE for ratio in ratios.values()):
+        return None
+    return SupplyPattern(
+        "no supply",
+        "No pair has its volts.",
+        "Prove the tester on a live point first. Then walk toward the source: isolator, protector, "
+        "fuses, plug.",
+    )
+
+
+def _neutral_lost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    """Legs unequal to neutral while the volts between the legs are right: they share them."""
+    to_neutral = {name: volts[name] for name in spec.pairs if name.endswith("–N") and name in volts}
+    between = [
+        volts[name] / spec.pairs[name] for name in spec.pairs if _line_to_line(name) and name in volts
+    ]
+    if len(to_neutral) < 2 or not between or any(abs(ratio - 1) > _NEAR for ratio in between):
+        return None
+    ratios = [volts[name] / spec.pairs[name] for name in to_neutral]
+    low, high = min(ratios), max(ratios)
+    if not (low < 1 - _NEAR and high > 1 + _NEAR):
+        return None
+    legs = list(to_neutral.values())
+    adds = (
+        f" {' + '.join(f'{one:g}' for one in legs)} V add up to the volts between the legs."
+        if len(legs) == 2
+        else ""
+    )
+    return SupplyPattern(
+        "neutral lost",
+        f"The legs are unequal to neutral, yet right between them: the loads share the volts.{adds}",
+        "Switch off at once: what stands on the higher leg is being destroyed. The neutral's joints "
+        "from here to the source are the suspects; the network's own part is for its operator.",
+    )
+
+
+def _line_to_line(name: str) -> bool:
+    return name.count("L") == 2
+
+
+def _leg_missing(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    """Every pair with one leg is off while a pair without it is right."""
+    ratios = _ratios(spec, volts)
+    legs = sorted({leg for name in ratios for leg in name.split("–") if leg.startswith("L")})
+    if len(legs) < 2:
+        return None
+    for leg in legs:
+        with_leg = [ratio for name, ratio in ratios.items() if leg in name.split("–")]
+        without = [ratio for name, ratio in ratios.items() if leg not in name.split("–")]
+        if not with_leg or not without:
+            continue
+        if all(ratio < 0.9 for ratio in with_leg) and all(abs(one - 1) <= _NEAR for one in without):
+            fed = any(ratio > _GONE for ratio in with_leg)
+            return SupplyPattern(
+                f"leg {leg} missing",
+                f"Every pair with {leg} is low or dead, the others are right."
+                + (" What it still shows comes back through the loads." if fed else ""),
+                f"The fuse, protector or joint of {leg}, from here toward the source. A motor that "
+                "runs while the heat is dead, or hums, is this; switch it off.",
+            )
+    return None
+
+
+def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    if not {"L–N", "L–PE", "N–PE"} <= set(spec.pairs) or "L–N" not in volts:
+        return None
+    line, nominal = volts["L–N"], spec.pairs["L–N"]
+    if abs(line / nominal - 1) > 0.1:
+        return None
+    if "N–PE" in volts and abs(volts["N–PE"] / nominal - 1) <= 0.1 and volts.get("L–PE", 0.0) < 5:
+        return SupplyPattern(
+            "line and neutral exchanged",
+            "Full volts from neutral to earth, none from line to earth.",
+            "Exchanged at the plug, the outlet or the terminals: a single-pole switch then leaves the "
+            "part live. Put it right before anything else, by a licensed person where the law asks.",
+        )
+    if "L–PE" in volts and volts["L–PE"] < 0.9 * nominal:
+        return SupplyPattern(
+            "protective earth missing",
+            "Line to neutral is right, line to earth is not.",
+            "Do not use the machine. Find the break in the protective conductor: a licensed job.",
+        )
+    return None
+
+
+def _ghost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    low, high = defaults.GHOST_VOLTS
+    mains = {name: nominal for name, nominal in spec.pairs.items() if nominal >= 100 and name in volts}
+    floating = [name for name in mains if low <= volts[name] <= high]
+    if not floating:
+        return None
+    return SupplyPattern(
+        "perhaps a floating wire",
+        f"{', '.join(floating)}: {low:g} to {high:g} V is what a 10 MΩ input shows on a wire that "
+        "floats beside live ones.",
+        "Read again with low impedance, or with a two-pole tester: a ghost collapses.",
+    )
+
+
+def _wrong_tap(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    """All pairs off by one factor that is another usual supply."""
+    if spec.entry["coupling"] == "DC":
+        return None
+    between = {name: volts[name] for name in spec.pairs if spec.pairs[name] >= 100 and name in volts}
+    if not between:
+        return None
+    if _two_legs_of_three(spec, volts):
+        return SupplyPattern(
+            "two legs of a 120/208 V supply",
+            "Each leg is right to neutral, but between them it is √3 times, not twice: the building "
+            "has three phases.",
+            "A 240 V element gives (208/240)² = 75 % of its watts here. Fit parts for 208 V, or set "
+            "the tap to 208 V.",
+        )
+    ratios = [volts[name] / spec.pairs[name] for name in between]
+    inside = [spec.band(spec.pairs[name]).contains(volts[name]) for name in between]
+    if max(ratios) - min(ratios) > 0.06 or any(inside):
+        return None
+    name = max(between, key=lambda one: spec.pairs[one])
+    read = volts[name]
+    other = min(table("supplies")["other_nominals_V"], key=lambda one: abs(one - read))
+    if abs(other / read - 1) > 0.03 or other == spec.pairs[name]:
+        return None
+    return SupplyPattern(
+        "another supply, or a wrong tap",
+        f"{name} reads like a {other} V supply where {spec.pairs[name]:g} V is due.",
+        "Compare plate, transformer tap and what the building gives. Watts go with the square of "
+        "the volts.",
+    )
+
+
+def _two_legs_of_three(spec: Supply, volts: Mapping[str, float]) -> bool:
+    legs = [volts[name] for name in ("L1–N", "L2–N") if name in volts]
+    if spec.pairs.get("L1–L2") != 240 or len(legs) != 2 or "L1–L2" not in volts:
+        return False
+    mean = sum(legs) / 2
+    right = all(abs(leg / 120 - 1) <= _NEAR for leg in legs)
+    return right and abs(volts["L1–L2"] / (mean * 3**0.5) - 1) < 0.03
+
+
+def _low_or_high(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    off = [
+        (name, volts[name] / nominal)
+        for name, nominal in spec.pairs.items()
+        if nominal and name in volts and not spec.band(nominal).contains(volts[name])
+    ]
+    if not off:
+        return None
+    low = all(ratio < 1 for _, ratio in off)
+    high = all(ratio > 1 for _, ratio in off)
+    if not (low or high):
+        return None
+    names = ", ".join(name for name, _ in off)
+    if low:
+        return SupplyPattern(
+            "low supply",
+            f"{names} below the band: watts go with the square of the volts.",
+            "Read it again with the load off. Right then: a thin or long cable, a bad joint, a "
+            "flat battery. Low still: the source.",
+        )
+    return SupplyPattern(
+        "high supply",
+        f"{names} above the band: elements run too hot and die early.",
+        "Read it again at another time of day; then the tap, the charger, or the network's operator.",
+    )

@@ -1,0 +1,1 @@
+"""Dual and tapped elements: two halves, and the whole across both."""

@@ -1,0 +1,134 @@
+"""What to expect of a thermocouple: its loop, and its millivolts at the temperature it has now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from hembit_core import defaults
+from hembit_core.conditions import Conditions
+from hembit_core.curves import thermocouples
+from hembit_core.curves.ends import CurveRangeError
+from hembit_core.errors import InputError
+from hembit_core.families.thermocouple.plot import plot
+from hembit_core.families.thermocouple.spec import Thermocouple
+from hembit_core.judging.bands import Band
+from hembit_core.judging.expect import OPEN_END, expect
+from hembit_core.judging.judgement import Expectation, Probes, rail_of
+from hembit_core.notation import fixed, interval, quantity
+from hembit_core.uncertainty import rectangular
+from hembit_core.working import WorkingLine
+
+
+@dataclass(frozen=True)
+class ThermocoupleDue:
+    """Cold junction and, where a reference thermometer was read, what is due [°C, mV, K]."""
+
+    cold: float
+    cold_mv: float
+    reference: float | None
+    band: Band | None
+    policy: tuple[str, ...]
+    thermometer: float
+
+
+def thermocouple_due(spec: Thermocouple, conditions: Conditions) -> ThermocoupleDue:
+    if conditions.cold_junction is None:
+        raise InputError(
+            "Millivolts alone are not a temperature: give the cold junction's, at the terminals."
+        ).at("conditions.cold_junction")
+    cold = conditions.cold_junction.value
+    try:
+        cold_mv = float(thermocouples.voltage(spec.letter, cold))
+    except CurveRangeError as error:
+        raise error.at("conditions.cold_junction") from None
+    given = conditions.part_temperature
+    if given is None:
+        return ThermocoupleDue(cold, cold_mv, None, None, (), 0.0)
+    try:
+        thermocouples.voltage(spec.letter, given.value)
+        limit, policy = spec.limit(given.value)
+    except CurveRangeError as error:
+        raise error.at("conditions.part_temperature") from None
+    band = Band(lower=given.value - limit, upper=given.value + limit, nominal=given.value)
+    return ThermocoupleDue(
+        cold, cold_mv, given.value, band, (policy,), rectangular(conditions.temperature_limit)
+    )
+
+
+def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation:
+    if due.band is None or due.reference is None:
+        band = Band(lower=due.cold - 1, upper=due.cold + 1, nominal=due.cold)
+        text, detail = "mV, then °C", "give a reference temperature, and this says what is due"
+    else:
+        band = due.band
+        ends = [_mv_at(spec, celsius, due) for celsius in (band.lower or 0.0, band.upper or 0.0)]
+        text = (
+            interval(ends[0], ends[1], "mV")
+            if min(ends) > 0
+            else f"{fixed(ends[0], 2)} to {fixed(ends[1], 2)} mV"
+        )
+        due_mv = float(thermocouples.voltage(spec.letter, due.reference)) - due.cold_mv
+        detail = (
+            f"{fixed(due_mv, 3)} mV at {due.reference:g} °C, terminals at {due.cold:g} °C; "
+            f"±{band.half_width:.2g} K"
+        )
+    return expect(
+        "thermocouple_voltage",
+        "Millivolts",
+        rail_of(band, "°C", 4, None, None),
+        Probes(
+            drawing="thermocouple",
+            first="plus",
+            second="minus",
+            disconnect="off the instrument, or straight at its terminals; thermometer on them",
+        ),
+        text=text,
+        detail=detail,
+        overflow_means="take a higher range",
+        zero_means="tip and terminals are equally warm, or it is shorted at the terminals",
+        policy=due.policy,
+        working=(
+            WorkingLine(
+                label=f"Cold junction at {due.cold:g} °C",
+                result=f"{fixed(due.cold_mv, 3)} mV",
+                formula="E(t_cold)",
+                source="IEC 60584-1, annex A",
+                value=due.cold_mv,
+                unit="mV",
+            ),
+        ),
+        room="either",
+        topics=("low_voltage",),
+        plot=plot(spec, due.cold, due.band),
+    )
+
+
+def _mv_at(spec: Thermocouple, celsius: float, due: ThermocoupleDue) -> float:
+    low, high = thermocouples.ends(spec.letter)
+    return float(thermocouples.voltage(spec.letter, min(max(celsius, low), high))) - due.cold_mv
+
+
+def _loop_limit(spec: Thermocouple) -> float:
+    return spec.loop_limit.value if spec.loop_limit else defaults.LOOP_RESISTANCE_UP_TO
+
+
+def loop_expected(spec: Thermocouple) -> Expectation:
+    limit = _loop_limit(spec)
+    given = "as given" if spec.loop_limit else "shop default"
+    return expect(
+        "loop_resistance",
+        "The loop's ohms",
+        rail_of(Band(upper=limit), "Ω", 2, None, OPEN_END),
+        Probes(
+            drawing="thermocouple",
+            first="plus",
+            second="minus",
+            disconnect="off the instrument; both ways round, the mean counts when it is hot",
+        ),
+        text=f"up to {quantity(limit, 'Ω', 2)}",
+        detail="first of all: on mV an open input floats and shows anything",
+        overflow_means="the junction or a joint is broken",
+        zero_means="sound, or shorted along the way",
+        policy=(f"loop up to {quantity(limit, 'Ω', 2)} ({given})",),
+        topics=("ohms",),
+    )

@@ -1,0 +1,45 @@
+"""The thermocouple's curve, with its band and the reading on it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from hembit_core.curves import thermocouples
+from hembit_core.families.thermocouple.spec import Thermocouple
+from hembit_core.judging.bands import Band
+from hembit_core.judging.judgement import Plot, PlotPoint
+
+_POINTS = 41
+
+
+def plot(
+    spec: Thermocouple,
+    cold: float,
+    band: Band | None,
+    reading: tuple[float, float, float] | None = None,
+) -> Plot:
+    """mV at the terminals over °C, the cold junction at ``cold`` [°C] taken off.
+
+    ``reading`` is t [°C], E at the terminals [mV] and its U [mV].
+    """
+    low, high = thermocouples.ends(spec.letter)
+    places = [cold] + ([band.nominal or cold] if band else []) + ([reading[0]] if reading else [])
+    margin = max(40.0, 0.35 * (max(places) - min(places)))
+    start, end = max(low, min(places) - margin), min(high, max(places) + margin)
+    t = np.linspace(start, end, _POINTS)
+    mv = thermocouples.voltage(spec.letter, t) - float(thermocouples.voltage(spec.letter, cold))
+    points = [PlotPoint(x=cold, y=0.0, label="terminals")]
+    if reading:
+        points.append(PlotPoint(x=reading[0], y=reading[1], expanded=reading[2], label="read"))
+    if band and band.nominal is not None:
+        due = float(thermocouples.voltage(spec.letter, band.nominal)) - float(
+            thermocouples.voltage(spec.letter, cold)
+        )
+        points.append(PlotPoint(x=band.nominal, y=due, label="due"))
+    return Plot(
+        title=f"Type {spec.letter}, terminals at {cold:g} °C",
+        x_label="°C",
+        y_label="mV",
+        line=tuple((float(x), float(y)) for x, y in zip(t, mv, strict=True)),
+        points=tuple(points),
+    )

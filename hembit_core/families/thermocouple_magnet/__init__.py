@@ -1,0 +1,1 @@
+"""Thermocouple and holding magnet: which of the two lets the flame go out."""

@@ -1,0 +1,1 @@
+"""From readings to a decision: what all evidence on one part says together."""

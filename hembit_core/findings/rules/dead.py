@@ -1,0 +1,121 @@
+"""What dead readings say: broken, shorted, leaking, stuck, intermittent."""
+
+from __future__ import annotations
+
+from hembit_core.families.contact.spec import Contact, ContactDevice
+from hembit_core.families.registry import AnySpec
+from hembit_core.findings.evidence import OHMS_ALONG, Evidence, cited
+from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.judging.states import State
+
+_CAUSE = {
+    ContactDevice.FUSE: "Find why it blew: blocked air, a stuck contact, a grounded element. Renew its "
+    "companion contact where the maker pairs them.",
+    ContactDevice.LIMIT: "Find why it opened: blocked air, a stuck thermostat, scale. Renew its "
+    "companion where the maker pairs them.",
+}
+
+
+def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """A figure to the case: not energised until an insulation test decides."""
+    to_case = evidence.some(("terminal_to_case",), State.LEAKING)
+    if to_case is None:
+        return None
+    stops = evidence.has(Observation.HEAT_NEVER_STOPS)
+    wet = evidence.has(Observation.WET)
+    return Finding(
+        conclusion=Conclusion.DO_NOT_ENERGISE,
+        headline="Leaking to the case: an insulation test decides",
+        rests_on=(cited(to_case), *(("wet",) if wet else ())),
+        rules_out=(
+            ("a stuck contact as the only cause",) if stops else ("ohms from end to end as a pass",)
+        ),
+        next_step="Insulation test at 500 V DC. Damp: dry it and test again; still low: replace it, "
+        "and find the moisture or corrosion."
+        + (
+            " Where the control breaks one pole of two, or the neutral, this is the heat that never "
+            "stops."
+            if stops
+            else ""
+        ),
+        asks_cause=True,
+    )
+
+
+def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """Right at rest, and gone when moved or hot: a joint or a crack."""
+    wriggled = evidence.one("wriggled")
+    moved = wriggled is not None and wriggled.headline.startswith("Intermittent")
+    along = evidence.some(OHMS_ALONG, State.WITHIN, State.JUST_WITHIN, State.WATCH)
+    hot = evidence.has(Observation.DROPS_OUT_HOT) and along is not None
+    if not (moved or hot):
+        return None
+    rests = [cited(one) for one in (wriggled, along) if one]
+    return Finding(
+        conclusion=Conclusion.REPAIR,
+        headline="Intermittent: a joint or a crack",
+        rests_on=(*rests, *(("drops out when hot",) if hot else ())),
+        rules_out=("a part that is broken for good",),
+        next_step="Find the place where it moves: joint, lead, plug. Repair the joint or replace the "
+        "part; gas and safety controls are exchanged, by authorised people.",
+    )
+
+
+def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """No path: the part is broken. A fuse or a limit asks for its cause."""
+    found = evidence.some(OHMS_ALONG, State.OPEN)
+    if found is None:
+        return None
+    if isinstance(spec, Contact):
+        cause = _CAUSE.get(spec.device)
+        return Finding(
+            conclusion=Conclusion.REPLACE,
+            headline=f"Open {spec.device}: " + ("and for a reason" if cause else "it does not close"),
+            rests_on=(cited(found),),
+            rules_out=("what stands behind it, until it has volts",),
+            next_step=cause or "Turn, press or reset it once; still open: replace it.",
+            asks_cause=cause is not None,
+        )
+    return Finding(
+        conclusion=Conclusion.REPLACE,
+        headline="Broken: replace it",
+        rests_on=(cited(found),),
+        rules_out=("its supply as the cause of no action, for this part",),
+        next_step=f"{found.next_step} Measure the new part before it is fitted, and the whole circuit "
+        "after: a second break may wait.",
+    )
+
+
+def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """Near zero where ohms are due."""
+    found = evidence.some(OHMS_ALONG, State.SHORT)
+    if found is None:
+        return None
+    return Finding(
+        conclusion=Conclusion.REPLACE,
+        headline="Shorted: replace it",
+        rests_on=(cited(found),),
+        rules_out=("a broken wire",),
+        next_step=f"{found.next_step} Then look at what fed it: fuse, relay, board.",
+        asks_cause=True,
+    )
+
+
+def stuck_contact(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """Closed where it should be open: the heat that never stops."""
+    found = evidence.some(
+        ("contact_open", "contact_switching", "contact_volts"), State.SHORT, State.LEAKING
+    )
+    if found is None:
+        return None
+    return Finding(
+        conclusion=Conclusion.REPLACE,
+        headline="Stuck closed: replace it",
+        rests_on=(
+            cited(found),
+            *(("heat never stops",) if evidence.has(Observation.HEAT_NEVER_STOPS) else ()),
+        ),
+        rules_out=("the element as the cause of too much heat, unless it leaks to the case",),
+        next_step=f"{found.next_step} Renew its companion where the maker pairs them; a shop policy.",
+        asks_cause=True,
+    )

@@ -1,0 +1,91 @@
+"""Which sensor is this? Rank known curves by how well they fit what was read."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+
+from pydantic import TypeAdapter
+
+from hembit_core.curves.ends import CurveRangeError
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.families.temperature_sensor.spec import TemperatureSensor
+from hembit_core.families.temperature_sensor.types import CurveSensor
+
+
+@dataclass(frozen=True)
+class SensorMatch:
+    """A curve of the library and how far off it is.
+
+    Attributes
+    ----------
+    residuals : t(R) − t for each point [K]; positive reads warm.
+    worst : the largest of them in size [K].
+    allowed : what a sound one may be off, and the thermometer with it [K].
+    """
+
+    name: str
+    residuals: tuple[float, ...]
+    worst: float
+    allowed: float
+
+
+@cache
+def library() -> tuple[tuple[str, CurveSensor], ...]:
+    """The curves that ship with the core, by name."""
+    adapter: TypeAdapter[CurveSensor] = TypeAdapter(CurveSensor)
+    return tuple(
+        (one["name"], adapter.validate_python(one["sensor"]))
+        for one in table("sensor_library")["sensors"]
+    )
+
+
+def which_sensor(
+    points: Sequence[tuple[float, float]],
+    curves: Sequence[tuple[str, CurveSensor]] | None = None,
+    thermometer_limit: float = 1.0,
+) -> tuple[SensorMatch, ...]:
+    """Rank curves by the largest residual [K]; those whose ends do not reach a point are left out.
+
+    Parameters
+    ----------
+    points : (t [°C], R [Ω]), net of leads; two or more tell far better than one.
+    curves : by name; the library where none are given.
+    thermometer_limit : of the temperatures [K].
+
+    Raises
+    ------
+    InputError
+        If there are no points, or a resistance is not above zero.
+
+    Examples
+    --------
+    >>> [one.name for one in which_sensor([(0.0, 16_325.0), (25.0, 5_010.0)])[:2]]
+    ['NTC 5 kΩ, B 3977', 'NTC 4.7 kΩ, B 3977']
+    """
+    if not points:
+        raise InputError("Give at least one temperature with its ohms.")
+    if any(ohms <= 0 for _, ohms in points):
+        raise InputError("Ohms lie above zero. Open and shorted sensors match no curve.")
+    found = []
+    for name, sensor in library() if curves is None else curves:
+        try:
+            curve = sensor.curve()
+            residuals = tuple(float(curve.temperature(ohms)) - celsius for celsius, ohms in points)
+            limit = max(sensor.class_limit(celsius)[0] for celsius, _ in points)
+        except (CurveRangeError, InputError):
+            continue
+        worst = max(abs(one) for one in residuals)
+        found.append(SensorMatch(name, residuals, worst, limit + thermometer_limit))
+    return tuple(sorted(found, key=lambda one: one.worst))
+
+
+def candidates(
+    points: Sequence[tuple[float, float]], spec: TemperatureSensor
+) -> tuple[SensorMatch, ...]:
+    """Curves of the library other than the spec's own, best first."""
+    own = spec.sensor.model_dump_json()
+    others = [(name, sensor) for name, sensor in library() if sensor.model_dump_json() != own]
+    return which_sensor(points, others)

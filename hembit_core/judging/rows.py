@@ -1,0 +1,132 @@
+"""Several figures of one test: each placed in its band, the worst one decides."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+
+from hembit_core.judging.bands import Band, Shift
+from hembit_core.judging.judgement import Gate, Judgement, Mark, Rail, Row, rail_of
+from hembit_core.judging.resolve import resolve
+from hembit_core.judging.states import PRECEDENCE, Side, State
+from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.notation import interval, limit_text
+
+
+@dataclass(frozen=True)
+class RowDue:
+    """What is due for one figure: its name, band, unit, and the dead ends of its rail."""
+
+    label: str
+    band: Band
+    unit: str
+    digits: int = 4
+    low_gate: Gate | None = None
+    high_gate: Gate | None = None
+
+    def empty(self) -> Row:
+        """The row before its reading."""
+        rail = rail_of(self.band, self.unit, self.digits, self.low_gate, self.high_gate)
+        text = interval(self.band.lower, self.band.upper, self.unit, self.digits)
+        return Row(label=self.label, due=text, rail=rail)
+
+    def placed(
+        self,
+        value: float,
+        expanded: float,
+        *,
+        missing: tuple[Shift, ...] = (),
+        meter_expanded: float | None = None,
+    ) -> Row:
+        """The row with ``value`` ± ``expanded`` [unit] placed in its band."""
+        resolved = resolve(value, expanded, self.band, missing, meter_expanded)
+        figure = measured_value(value, expanded, self.unit)
+        row = self.empty()
+        marks = {"corrected": Mark(value=value, label=figure.text), "expanded": expanded}
+        placement = resolved.placement
+        return row.model_copy(
+            update={
+                "rail": row.rail.model_copy(update=marks),
+                "state": placement.state,
+                "side": placement.side,
+                "value": figure,
+            }
+        )
+
+    def stated(self, state: State, side: Side | None = None) -> Row:
+        """The row where a state, not a figure, was read: OL, or nothing at all."""
+        row = self.empty()
+        rail = row.rail
+        if state is State.OPEN and rail.high_gate:
+            gate = rail.high_gate.model_copy(update={"hit": True})
+            rail = rail.model_copy(update={"high_gate": gate})
+        return row.model_copy(update={"state": state, "side": side, "rail": rail})
+
+
+def row_of(label: str, judgement: Judgement) -> Row:
+    """The row of a figure that was judged as a test of its own."""
+    return Row(
+        label=label,
+        due=judgement.expectation.text,
+        rail=judgement.rail,
+        state=judgement.state,
+        side=judgement.side,
+        value=judgement.value,
+    )
+
+
+def worst(rows: Iterable[Row]) -> Row:
+    """The row whose state comes first in precedence; the first of equals."""
+    return min(rows, key=lambda row: PRECEDENCE.index(row.state or State.WITHIN))
+
+
+def deciding_rail(rows: tuple[Row, ...]) -> Rail:
+    """The rail of the row that decides."""
+    return worst(rows).rail
+
+
+def said(row: Row) -> str:
+    """A row in a few words: ``L1–L2 reads 213.4 ± 2.0 Ω where 67.2–78.4 Ω is due``."""
+    if row.value is None:
+        read = {State.OPEN: "reads OL", State.SHORT: "reads near 0"}.get(row.state or State.WITHIN)
+        return f"{row.label} {read or row.state} where {row.due} is due"
+    return f"{row.label} reads {row.value.text} where {row.due} is due"
+
+
+_PLAIN = {
+    State.WITHIN: "Within: every figure lies inside by more than its uncertainty",
+    State.OPEN: "Open: {label}",
+    State.SHORT: "Short: {label}",
+    State.LEAKING: "Leaking: {label}",
+    State.NOT_DECIDABLE: "Not decidable: this meter is too coarse for {label}",
+    State.NOT_COMPARABLE: "Not comparable as it was taken: {label}",
+    State.NOT_READY: "Not ready: {label}",
+    State.PLEASE_CONFIRM: "Please confirm: {label}",
+}
+
+
+def verdict_of_rows(
+    rows: tuple[Row, ...], next_step: Callable[[Row], str], within_next: str
+) -> Verdict:
+    """What the worst row says, with every row that is not within in the explanation."""
+    decisive = worst(rows)
+    state = decisive.state or State.WITHIN
+    side = "" if decisive.side is None else f", {decisive.side}"
+    headline = _PLAIN.get(state, f"{state.capitalize()}{side}: {{label}}")
+    off = [row for row in rows if row.state not in (None, State.WITHIN)]
+    explanation = [f"{said(row)}: {row.state}." for row in off]
+    if state in (State.JUST_WITHIN, State.JUST_OUTSIDE) and decisive.side:
+        band = decisive.rail.band
+        limit = band.upper if decisive.side is Side.HIGH else band.lower
+        if limit is not None:
+            explanation.append(
+                f"The limit, {limit_text(limit, decisive.rail.unit)}, lies inside ± U: "
+                "too close to call with this meter."
+            )
+    return Verdict(
+        state,
+        headline.format(label=decisive.label),
+        within_next if state is State.WITHIN else next_step(decisive),
+        side=decisive.side,
+        explanation=explanation,
+    )
