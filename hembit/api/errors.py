@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Any
+from typing import Any, get_args
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import ValidationError
+from pydantic import BaseModel
 
+from hembit.apps.checks.schemas import JudgementIn
 from hembit.apps.checks.services import DifferentCheck, NotSettled
+from hembit.apps.reckoner.routes import SumIn
 from hembit_core import AmbiguousInput, InputError
 from hembit_core.judging.judgement import Choice
 from hembit_core.model import Model
@@ -39,6 +42,9 @@ _SENTENCES = {
     "string_too_long": "This text is too long.",
     "float_parsing": "A number is needed here.",
     "float_type": "A number is needed here.",
+    "int_parsing": "A whole number is needed here.",
+    "int_from_float": "A whole number is needed here.",
+    "int_type": "A whole number is needed here.",
     "finite_number": "A finite number is needed here.",
     "bool_parsing": "Yes or no is needed here.",
     "uuid_parsing": "A UUID is needed here.",
@@ -46,6 +52,12 @@ _SENTENCES = {
     "too_long": "There are too many entries here.",
     "timezone_aware": "A time with its time zone is needed here.",
     "union_tag_not_found": "The kind is missing here.",
+}
+_BOUNDS = {
+    "greater_than": "more than",
+    "greater_than_equal": "at least",
+    "less_than": "less than",
+    "less_than_equal": "at most",
 }
 _CHOICES = {"literal_error", "enum", "union_tag_invalid"}
 
@@ -96,6 +108,9 @@ def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
         context = error.get("ctx", {})
         expected = context.get("expected") or context.get("expected_tags") or ""
         message = f"Choose one of: {expected}."
+    elif kind in _BOUNDS:
+        (bound,) = (value for value in error["ctx"].values() if isinstance(value, int | float))
+        message = f"This must be {_BOUNDS[kind]} {bound:g}."
     else:
         message = _SENTENCES.get(kind) or str(error["msg"]).removeprefix("Value error, ")
     return FieldError(field=_dotted(error["loc"]), message=message, code=kind)
@@ -111,37 +126,31 @@ def _without_echoes(errors: list[FieldError]) -> list[FieldError]:
     ]
 
 
-# Tags of discriminated unions stand in pydantic's locations, but are not fields.
-_TAGS = {
-    "heating_element",
-    "winding",
-    "winding_resistance",
-    "temperature_sensor",
-    "igniter",
-    "igniter_resistance",
-    "contact",
-    "contact_closed",
-    "contact_open",
-    "high_tension_lead",
-    "resistive_part",
-    "part_resistance",
-    "sensor_resistance",
-    "ntc_beta",
-    "chart",
-    "platinum",
-    "by_class",
-    "own_kelvin",
-    "loose_part",
-    "proved_dead",
-    "plate",
-    "ohms",
-    "appliance_input",
-    "percent_of_resistance",
-    "own_limits",
-    "between_terminals",
-    "terminal_to_case",
-    "running",
-}
+def _tags(model: type[BaseModel], seen: set[type]) -> set[str]:
+    """Every literal default that a discriminator may hold, in ``model`` and what it is made of."""
+    if model in seen:
+        return set()
+    seen.add(model)
+    found = set()
+    for name, field in model.model_fields.items():
+        if name in _DISCRIMINATORS and isinstance(field.default, str):
+            found.add(field.default)
+        for part in _models_in(field.annotation):
+            found |= _tags(part, seen)
+    return found
+
+
+def _models_in(annotation: Any) -> Iterable[type[BaseModel]]:
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        yield annotation
+    for part in get_args(annotation):
+        yield from _models_in(part)
+
+
+_DISCRIMINATORS = {"kind", "measurand", "type", "by", "school", "state", "sum"}
+_TAGS = _tags(JudgementIn, set()) | _tags(SumIn, set())
+"""Tags of discriminated unions stand in pydantic's locations, but are not fields."""
+_PARENTS = ("spec", "sensor", "rating", "tolerance", "reading", "machine", "sum")
 
 
 def _dotted(location: Sequence[str | int]) -> str:
@@ -149,10 +158,9 @@ def _dotted(location: Sequence[str | int]) -> str:
     parts = [str(part) for part in location]
     if parts and parts[0] in ("body", "query", "path"):
         parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
-    parents = ("spec", "sensor", "rating", "tolerance", "reading", "machine")
     kept: list[str] = []
     for part in parts:
-        is_tag = (part in _TAGS or part == "live") and bool(kept) and kept[-1] in parents
+        is_tag = part in _TAGS and bool(kept) and kept[-1] in _PARENTS
         if not is_tag:
             kept.append(part)
     return ".".join(kept)

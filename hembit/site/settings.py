@@ -29,6 +29,7 @@ INSTALLED_APPS = [
     "ninja",
     "hembit.apps.shop",
     "hembit.apps.checks",
+    "hembit.apps.reckoner",
     "hembit.apps.demo",
 ]
 MIDDLEWARE = [

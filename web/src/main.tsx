@@ -9,6 +9,7 @@ import { NotFound } from "@/app/NotFound";
 import { CheckPage } from "@/check/CheckPage";
 import { KeptCheckPage } from "@/kept/KeptCheckPage";
 import { KeptPage } from "@/kept/KeptPage";
+import { ReckonerPage } from "@/reckoner/ReckonerPage";
 import "@/styles/index.css";
 
 const queries = new QueryClient({
@@ -36,6 +37,7 @@ createRoot(root).render(
               <Route index element={<CheckPage />} />
               <Route path="kept" element={<KeptPage />} />
               <Route path="kept/:number" element={<KeptCheckPage />} />
+              <Route path="reckoner" element={<ReckonerPage />} />
               <Route path="*" element={<NotFound />} />
             </Route>
           </Routes>

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.checks.schemas import ChoiceOut, Options
+from hembit.apps.checks.schemas import ChoiceOut, ObservationOut, Options
 from hembit_core import CORE_VERSION, defaults
 from hembit_core.data_files import table
 from hembit_core.judging.states import RULE_TEXT
@@ -40,6 +40,14 @@ def options() -> Options:
         rules=tuple(
             ChoiceOut(value=rule, label=text.partition(":")[0], detail=text.partition(": ")[2])
             for rule, text in RULE_TEXT.items()
+        ),
+        observations=tuple(
+            ObservationOut(value=key, label=one["label"], kinds=tuple(one["families"]))
+            for key, one in table("observations")["observations"].items()
+        ),
+        supply_systems=tuple(
+            ChoiceOut(value=key, label=one["label"], detail=", ".join(one["pairs"]))
+            for key, one in table("supplies")["systems"].items()
         ),
         proof_of_dead_minutes=defaults.PROOF_OF_DEAD_MINUTES,
     )

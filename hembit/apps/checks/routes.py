@@ -18,10 +18,12 @@ from hembit.apps.checks.schemas import (
     CheckOut,
     CheckSummary,
     ExpectationsIn,
+    FindingIn,
     JudgementIn,
     Options,
 )
 from hembit_core import Expectation, Judgement
+from hembit_core.findings.finding import Finding
 
 router = Router(tags=["checks"])
 
@@ -65,3 +67,9 @@ def get_check(request: HttpRequest, number: UUID) -> Check:
     if check is None:
         raise HttpError(404, "There is no kept check with this number.")
     return check
+
+
+@router.post("/findings", response=Finding, operation_id="find")
+def find(request: HttpRequest, given: FindingIn) -> Finding:
+    """What the kept checks of one part say together. Nothing is stored."""
+    return services.finding_of(given)

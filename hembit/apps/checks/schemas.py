@@ -10,7 +10,8 @@ from pydantic import ConfigDict, Field, StringConstraints
 
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.conditions import TemperatureSource
-from hembit_core.figures import Temperature, TemperatureLimit, Voltage
+from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
+from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 from hembit_core.safety import MachineState
@@ -26,6 +27,8 @@ class ConditionsIn(Model):
     temperature_source: TemperatureSource = TemperatureSource.AIR_SETTLED
     thermometer_limit: TemperatureLimit | None = None
     supply: Voltage | None = None
+    cold_junction: Temperature | None = None
+    stands_at: ChartAmount | None = None
 
 
 class ExpectationsIn(Model):
@@ -84,12 +87,27 @@ class CheckOut(CheckSummary):
     judgement: Judgement
 
 
+class FindingIn(Model):
+    """Kept checks of one part, in the order taken, and what was observed beside them."""
+
+    checks: tuple[UUID, ...] = Field(default=(), max_length=50)
+    observed: tuple[Observation, ...] = Field(default=(), max_length=12)
+
+
 class ChoiceOut(Model):
     """A choice with its label."""
 
     value: str
     label: str
     detail: str = ""
+
+
+class ObservationOut(Model):
+    """Something that can be observed, and the kinds of part it belongs to; none means all."""
+
+    value: str
+    label: str
+    kinds: tuple[str, ...]
 
 
 class Options(Model):
@@ -100,6 +118,8 @@ class Options(Model):
     temperature_sources: tuple[ChoiceOut, ...]
     tolerance_schools: tuple[ChoiceOut, ...]
     rules: tuple[ChoiceOut, ...]
+    observations: tuple[ObservationOut, ...]
+    supply_systems: tuple[ChoiceOut, ...]
     proof_of_dead_minutes: int = Field(description="A proof of dead lapses after this [min]")
 
 

@@ -3,19 +3,26 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
 from django.utils import timezone
+from pydantic import TypeAdapter
 
 from hembit.apps.checks.models import Check
-from hembit.apps.checks.schemas import CheckIn, ConditionsIn, JudgementIn, Submission
+from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
+from hembit_core.errors import InputError
+from hembit_core.findings.find import find
+from hembit_core.findings.finding import Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
 from hembit_core.safety import admit
+
+_SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
 
 
 class NotSettled(Exception):
@@ -38,6 +45,8 @@ def conditions_of(given: ConditionsIn) -> Conditions:
         temperature_source=given.temperature_source,
         thermometer_limit=given.thermometer_limit,
         supply=given.supply,
+        cold_junction=given.cold_junction,
+        stands_at=given.stands_at,
     )
 
 
@@ -69,7 +78,7 @@ def keep(given: CheckIn, now: datetime | None = None) -> tuple[Check, bool]:
     """
     conditions = conditions_of(given.conditions)
     submission = Submission(
-        label=given.label or describe(given.spec),
+        label=given.label or describe(given.spec)[:120],
         spec=given.spec,
         reading=given.reading,
         machine=given.machine,
@@ -110,8 +119,9 @@ def _same(earlier: Check, submission: object) -> Check:
 
 
 def _summary(judgement: Judgement) -> str:
-    figure = judgement.value.text if judgement.value else "OL"
-    return f"{judgement.expectation.title}: {figure}"
+    figure = judgement.value.text if judgement.value else ", ".join(judgement.read_as)
+    figure = "OL" if figure.startswith("OL") else figure
+    return f"{judgement.expectation.title}: {figure}"[:80]
 
 
 def list_checks(text: str = "") -> QuerySet[Check]:
@@ -123,3 +133,24 @@ def list_checks(text: str = "") -> QuerySet[Check]:
 def find_check(number: UUID) -> Check | None:
     """The kept check, or None."""
     return Check.objects.filter(pk=number).first()
+
+
+def finding_of(given: FindingIn) -> Finding:
+    """What kept checks of one part and observations say together.
+
+    Raises
+    ------
+    InputError
+        If a check is not kept here, or they are not of one part.
+    """
+    found = Check.objects.in_bulk(given.checks)
+    kept = [found[number] for number in given.checks if number in found]
+    if len(kept) < len(given.checks) or not kept:
+        raise InputError("A finding rests on kept checks; one of these is not kept here.").at("checks")
+    specs = [one.submission["spec"] for one in kept]
+    if any(spec != specs[0] for spec in specs):
+        raise InputError("These checks are of different parts. A finding is about one.").at("checks")
+    spec = _SPEC.validate_python(specs[0])
+    conditions = Conditions.model_validate(kept[-1].submission["conditions"])
+    judgements = [Judgement.model_validate(one.judgement) for one in kept]
+    return find(spec, judgements, given.observed, conditions)

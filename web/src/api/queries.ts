@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ask, client } from "./client";
-import type { ConditionsIn, JudgementIn, Spec } from "./types";
+import type { ConditionsIn, Finding, JudgementIn, Spec, SumIn } from "./types";
 
 /** What can be chosen: alloys, schools, rules, temperature sources. */
 export function useOptions() {
@@ -52,5 +52,32 @@ export function useKeptCheck(number: string) {
     queryKey: ["kept-check", number],
     queryFn: () => ask(client.GET("/api/checks/{number}", { params: { path: { number } } })),
     staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+/** What the kept checks of one part say together, with what was observed. */
+export function useFinding(checks: string[], observed: string[]) {
+  return useQuery({
+    queryKey: ["finding", checks, observed],
+    queryFn: (): Promise<Finding> =>
+      ask(
+        client.POST("/api/findings", {
+          // The observations come from the server's own list.
+          body: { checks, observed: observed as never[] },
+        }),
+      ),
+    enabled: checks.length > 0,
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** A sum of the reckoner, worked out as it is typed. */
+export function useReckoned(body: SumIn | null) {
+  return useQuery({
+    queryKey: ["reckoned", body],
+    queryFn: ({ signal }) => ask(client.POST("/api/reckoner", { body: body as SumIn, signal })),
+    enabled: body !== null,
+    ...(body === null ? {} : { placeholderData: keepPreviousData }),
+    gcTime: 10_000,
   });
 }

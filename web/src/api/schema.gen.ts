@@ -108,6 +108,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find
+         * @description What the kept checks of one part say together. Nothing is stored.
+         */
+        post: operations["find"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckoner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon
+         * @description Work out a sum. Nothing is stored.
+         */
+        post: operations["reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meters": {
         parameters: {
             query?: never;
@@ -148,6 +188,18 @@ export interface components {
             detail: string;
         };
         /**
+         * ObservationOut
+         * @description Something that can be observed, and the kinds of part it belongs to; none means all.
+         */
+        ObservationOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Kinds */
+            kinds: string[];
+        };
+        /**
          * Options
          * @description What can be chosen on the Check screen, in trade words.
          */
@@ -162,6 +214,10 @@ export interface components {
             tolerance_schools: components["schemas"]["ChoiceOut"][];
             /** Rules */
             rules: components["schemas"]["ChoiceOut"][];
+            /** Observations */
+            observations: components["schemas"]["ObservationOut"][];
+            /** Supply Systems */
+            supply_systems: components["schemas"]["ChoiceOut"][];
             /**
              * Proof Of Dead Minutes
              * @description A proof of dead lapses after this [min]
@@ -200,6 +256,9 @@ export interface components {
         /**
          * Expectation
          * @description What to expect under today's conditions, told before the reading is taken.
+         *
+         *     ``room`` says whether the machine must be dead or live for it. ``rows`` are the
+         *     figures of a test that takes several; ``rail`` is then that of the one that decides.
          */
         Expectation: {
             /** Measurand */
@@ -226,6 +285,18 @@ export interface components {
             warnings: string[];
             /** Working */
             working: components["schemas"]["WorkingLine"][];
+            /**
+             * Room
+             * @default dead
+             * @enum {string}
+             */
+            room: "dead" | "live" | "either";
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["Row"][];
+            plot?: components["schemas"]["Plot"] | null;
         };
         /**
          * Gate
@@ -251,6 +322,84 @@ export interface components {
             value: number;
             /** Label */
             label: string;
+        };
+        /**
+         * Measured
+         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
+         */
+        Measured: {
+            /** Value */
+            value: number;
+            /** Expanded */
+            expanded: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Plot
+         * @description A small plot: a curve with its band, or a series, and the readings in it.
+         */
+        Plot: {
+            /** Title */
+            title: string;
+            /** X Label */
+            x_label: string;
+            /** Y Label */
+            y_label: string;
+            /**
+             * Logarithmic
+             * @default false
+             */
+            logarithmic: boolean;
+            /**
+             * Line
+             * @default []
+             */
+            line: number[][];
+            /**
+             * Lower
+             * @default []
+             */
+            lower: number[][];
+            /**
+             * Upper
+             * @default []
+             */
+            upper: number[][];
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PlotPoint"][];
+            /**
+             * Joined
+             * @default false
+             */
+            joined: boolean;
+        };
+        /**
+         * PlotPoint
+         * @description A reading in a plot, with its expanded uncertainty along y.
+         */
+        PlotPoint: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Expanded */
+            expanded?: number | null;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Wrong
+             * @default false
+             */
+            wrong: boolean;
         };
         /**
          * Probes
@@ -283,7 +432,59 @@ export interface components {
             expanded?: number | null;
             low_gate?: components["schemas"]["Gate"] | null;
             high_gate?: components["schemas"]["Gate"] | null;
+            /**
+             * Rungs
+             * @default []
+             */
+            rungs: components["schemas"]["Rung"][];
         };
+        /**
+         * Row
+         * @description One of several figures of a test: what is due, and, once read, where it lies.
+         *
+         *     ``state`` and ``value`` are missing before the reading; ``value`` for an overflow too.
+         */
+        Row: {
+            /** Label */
+            label: string;
+            /** Due */
+            due: string;
+            rail: components["schemas"]["Rail"];
+            state?: components["schemas"]["State"] | null;
+            side?: components["schemas"]["Side"] | null;
+            value?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * Rung
+         * @description One step of a ladder on the rail: ``dead`` members give lower to upper; does the reading fit?
+         */
+        Rung: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Lower */
+            lower: number;
+            /** Upper */
+            upper: number;
+            /**
+             * Fits
+             * @default false
+             */
+            fits: boolean;
+        };
+        /**
+         * Side
+         * @description On which side of the band, or near which of its limits, the value lies.
+         * @enum {string}
+         */
+        Side: "low" | "high";
+        /**
+         * State
+         * @description Where the value lies. The words are the ones the interface shows.
+         * @enum {string}
+         */
+        State: "please confirm" | "open" | "short" | "leaking" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
         /**
          * WorkingLine
          * @description One step. ``value`` keeps full precision in ``unit``; ``result`` is how it is shown.
@@ -407,10 +608,17 @@ export interface components {
             thermometer_limit?: string | null;
             /** Supply */
             supply?: string | null;
+            /** Cold Junction */
+            cold_junction?: string | null;
+            /** Stands At */
+            stands_at?: string | null;
         };
         /**
          * Contact
          * @description A contact. ``closed_limit`` is what it reads closed at the most, net of leads.
+         *
+         *     ``opens_at`` and ``closes_at`` are a temperature switch's settings, each
+         *     ± ``switching_tolerance``.
          */
         Contact: {
             /**
@@ -422,6 +630,12 @@ export interface components {
             device: components["schemas"]["ContactDevice"];
             /** Closed Limit */
             closed_limit?: string | null;
+            /** Opens At */
+            opens_at?: string | null;
+            /** Closes At */
+            closes_at?: string | null;
+            /** Switching Tolerance */
+            switching_tolerance?: string | null;
         };
         /**
          * ContactDevice
@@ -430,19 +644,35 @@ export interface components {
          */
         ContactDevice: "thermostat" | "limit" | "fuse" | "switch" | "relay";
         /**
+         * ElementBank
+         * @description ``members`` equal elements in parallel, each as ``member`` says.
+         */
+        ElementBank: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "element_bank";
+            member: components["schemas"]["HeatingElement"];
+            /** Members */
+            members: number;
+        };
+        /**
          * ExpectationsIn
          * @description A part and today's conditions.
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /**
              * @default {
              *       "meter": null,
              *       "part_temperature": null,
              *       "temperature_source": "air_settled",
              *       "thermometer_limit": null,
-             *       "supply": null
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "stands_at": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
@@ -516,6 +746,8 @@ export interface components {
         /**
          * Igniter
          * @description A hot-surface igniter: usual cold band, and a much higher limit for the lenient school.
+         *
+         *     ``rated_voltage`` (mains or low-voltage) and ``least_current`` are for when it is called.
          */
         Igniter: {
             /**
@@ -537,6 +769,10 @@ export interface components {
             usual_upper: string;
             /** Lenient Upper */
             lenient_upper?: string | null;
+            /** Rated Voltage */
+            rated_voltage?: string | null;
+            /** Least Current */
+            least_current?: string | null;
             /** @default strict */
             school: components["schemas"]["IgniterSchool"];
         };
@@ -552,6 +788,62 @@ export interface components {
          * @enum {string}
          */
         IgniterSchool: "strict" | "lenient" | "function_first";
+        /**
+         * IgnitionSequence
+         * @description Stages in the order in which they must follow.
+         */
+        IgnitionSequence: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ignition_sequence";
+            /** Stages */
+            stages: components["schemas"]["Stage"][];
+            /**
+             * Percent
+             * @description the tolerance [%], as written
+             * @default 15
+             */
+            percent: string;
+        };
+        /**
+         * NamedWinding
+         * @description One winding of the set: ohms at the set's reference temperature.
+         */
+        NamedWinding: {
+            /** Name */
+            name: string;
+            /**
+             * Resistance
+             * @description the resistance [Ω], as written
+             */
+            resistance: string;
+            /**
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"];
+        };
+        /**
+         * Nickel
+         * @description A nickel thermometer of DIN 43760: ``r0`` at 0 °C.
+         */
+        Nickel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "nickel";
+            /**
+             * R0
+             * @description the resistance [Ω], as written
+             * @default 100
+             */
+            r0: string;
+        };
         /**
          * NtcByBeta
          * @description An NTC by its ohms at 25 °C and B.
@@ -665,6 +957,12 @@ export interface components {
              * @enum {string}
              */
             build: "film" | "wire";
+            /**
+             * Wires
+             * @default 2
+             * @enum {string}
+             */
+            wires: "2" | "3" | "4";
         };
         /**
          * PlatinumClass
@@ -672,6 +970,26 @@ export interface components {
          * @enum {string}
          */
         PlatinumClass: "AA" | "A" | "B" | "C";
+        /**
+         * PositionSensor
+         * @description A resistive track with a wiper. ``linearity``: how far a sweep may leave the straight line.
+         */
+        PositionSensor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "position_sensor";
+            /**
+             * Track
+             * @description the resistance [Ω], as written
+             */
+            track: string;
+            /** Tolerance */
+            tolerance?: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
+            /** Linearity */
+            linearity?: string | null;
+        };
         /**
          * ResistivePart
          * @description Anything that is just a resistance: nominal ohms and a tolerance.
@@ -697,6 +1015,223 @@ export interface components {
             tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
         };
         /**
+         * Sender
+         * @description A rheostat sender by its chart, straight from point to point, never beyond its ends.
+         */
+        Sender: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sender";
+            /**
+             * Unit
+             * @default %
+             */
+            unit: string;
+            /** Points */
+            points: components["schemas"]["SenderPoint"][];
+            /**
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"];
+        };
+        /**
+         * SenderPoint
+         * @description One row of the chart: an amount in the chart's unit, and ohms.
+         */
+        SenderPoint: {
+            /**
+             * Amount
+             * @description the amount, as written
+             */
+            amount: string;
+            /**
+             * Ohms
+             * @description the resistance [Ω], as written
+             */
+            ohms: string;
+        };
+        /**
+         * SetConnection
+         * @description How the branches are connected. An open delta lacks the branch from line 3 to line 1.
+         * @enum {string}
+         */
+        SetConnection: "star" | "delta" | "open_delta";
+        /**
+         * Silicon
+         * @description A silicon PTC sensor: R = R₂₅ (1 + α (t − 25 °C) + β (t − 25 °C)²) within its range.
+         */
+        Silicon: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "silicon";
+            /**
+             * R25
+             * @description the resistance [Ω], as written
+             */
+            r25: string;
+            /**
+             * Alpha
+             * @description the coefficient, as written
+             * @default 7.88e-3
+             */
+            alpha: string;
+            /**
+             * Beta
+             * @description the coefficient, as written
+             * @default 1.937e-5
+             */
+            beta: string;
+            /**
+             * Low
+             * @description the temperature [°C], as written
+             * @default -40
+             */
+            low: string;
+            /**
+             * High
+             * @description the temperature [°C], as written
+             * @default 125
+             */
+            high: string;
+        };
+        /**
+         * SparkIgniter
+         * @description A spark igniter: its transformer's ohms at 20 °C, and its gap.
+         *
+         *     A secondary with electronics on it shows nothing to an ohmmeter: leave it out.
+         */
+        SparkIgniter: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "spark_igniter";
+            /**
+             * Primary
+             * @description the resistance [Ω], as written
+             */
+            primary: string;
+            /**
+             * Secondary
+             * @description the resistance [Ω], as written
+             */
+            secondary: string;
+            /**
+             * @default {
+             *       "school": "percent_of_resistance",
+             *       "percent": "10"
+             *     }
+             */
+            tolerance: components["schemas"]["PercentOfResistance"];
+            /** Gap Least */
+            gap_least?: string | null;
+            /** Gap Most */
+            gap_most?: string | null;
+        };
+        /**
+         * Stage
+         * @description One stage: the volts at its point while it is on, and how soon it must act, if known.
+         */
+        Stage: {
+            /** Name */
+            name: string;
+            /**
+             * Voltage
+             * @description the voltage [V], as written
+             */
+            voltage: string;
+            /** Within */
+            within?: string | null;
+        };
+        /**
+         * SteinhartHart
+         * @description An NTC by its coefficients: 1/T = a + b ln R + c (ln R)³.
+         */
+        SteinhartHart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "steinhart_hart";
+            /**
+             * A
+             * @description the coefficient, as written
+             */
+            a: string;
+            /**
+             * B
+             * @description the coefficient, as written
+             */
+            b: string;
+            /**
+             * C
+             * @description the coefficient, as written
+             */
+            c: string;
+        };
+        /**
+         * Supply
+         * @description A supply. ``percent`` stands above the system's own band, both ways.
+         */
+        Supply: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "supply";
+            /** @default single_phase_230 */
+            system: components["schemas"]["SupplySystem"];
+            /** Percent */
+            percent?: string | null;
+        };
+        /**
+         * SupplySystem
+         * @description Supply systems in the table.
+         * @enum {string}
+         */
+        SupplySystem: "single_phase_230" | "split_phase_120_240" | "three_phase_230_400" | "three_phase_400" | "three_phase_120_208" | "high_leg_delta_120_240" | "control_24_ac" | "dc_12" | "dc_24";
+        /**
+         * SwitchingPtc
+         * @description Switching PTC sensors, one to six in series: they jump at ``switching_temperature``.
+         */
+        SwitchingPtc: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "switching_ptc";
+            /**
+             * Switching Temperature
+             * @description the temperature [°C], as written
+             */
+            switching_temperature: string;
+            /**
+             * In Series
+             * @default 1
+             */
+            in_series: number;
+        };
+        /**
+         * TappedElement
+         * @description Two halves in series from a over the tap b to c, each with its own rating.
+         */
+        TappedElement: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tapped_element";
+            first: components["schemas"]["HeatingElement"];
+            second: components["schemas"]["HeatingElement"];
+        };
+        /**
          * TemperatureSensor
          * @description A temperature sensor's specification.
          */
@@ -707,7 +1242,7 @@ export interface components {
              */
             kind: "temperature_sensor";
             /** Sensor */
-            sensor: components["schemas"]["NtcByBeta"] | components["schemas"]["ByChart"] | components["schemas"]["Platinum"];
+            sensor: components["schemas"]["NtcByBeta"] | components["schemas"]["SteinhartHart"] | components["schemas"]["ByChart"] | components["schemas"]["Silicon"] | components["schemas"]["Platinum"] | components["schemas"]["Nickel"] | components["schemas"]["SwitchingPtc"];
             /**
              * Tolerance
              * @default {
@@ -723,12 +1258,88 @@ export interface components {
          */
         TemperatureSource: "contact_probe" | "infrared" | "air_settled" | "another_sensor" | "ice_bath" | "boiling_water_altitude_known" | "boiling_water" | "guessed";
         /**
+         * Thermocouple
+         * @description A thermocouple by its letter and class. ``loop_limit``: what its loop reads at the most.
+         */
+        Thermocouple: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thermocouple";
+            /** @default K */
+            letter: components["schemas"]["ThermocoupleType"];
+            /**
+             * Tolerance Class
+             * @default 2
+             * @enum {string}
+             */
+            tolerance_class: "1" | "2" | "3";
+            /**
+             * Tolerance
+             * @default {
+             *       "school": "by_class"
+             *     }
+             */
+            tolerance: components["schemas"]["ByClass"] | components["schemas"]["OwnKelvin"];
+            /** Loop Limit */
+            loop_limit?: string | null;
+        };
+        /**
+         * ThermocoupleMagnet
+         * @description A flame's thermocouple and the magnet it holds, heated as in use.
+         *
+         *     ``open_least`` and ``load_least`` are what it gives at least, unplugged and
+         *     with the magnet on it; ``drop_out_most`` is where the magnet lets go at the latest.
+         */
+        ThermocoupleMagnet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thermocouple_magnet";
+            /**
+             * Open Least
+             * @description the voltage in millivolts [mV], as written
+             */
+            open_least: string;
+            /**
+             * Load Least
+             * @description the voltage in millivolts [mV], as written
+             */
+            load_least: string;
+            /** Drop Out Most */
+            drop_out_most?: string | null;
+        };
+        /**
+         * ThermocoupleType
+         * @description Letter-designated types of IEC 60584-1.
+         * @enum {string}
+         */
+        ThermocoupleType: "K" | "J" | "T" | "N" | "E" | "R" | "S" | "B";
+        /**
+         * ThreePhaseSet
+         * @description Equal branches on three lines, each as ``branch`` says: its watts at its own volts.
+         */
+        ThreePhaseSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "three_phase_set";
+            /** @default delta */
+            connection: components["schemas"]["SetConnection"];
+            branch: components["schemas"]["HeatingElement"];
+        };
+        /**
          * Winding
          * @description A winding's specification: ohms at a reference temperature, and the school of its band.
          *
          *     ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
          *     at the reference temperature. ``nominal_is_most`` says that the maker's
          *     nominal is the most a sound one shows; many makers' figures are not.
+         *     ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
+         *     its ohms, an AC coil's from ``hold_va``, since inductance limits it.
          */
         Winding: {
             /**
@@ -772,6 +1383,12 @@ export interface components {
             baseline?: string | null;
             /** Sibling Median */
             sibling_median?: string | null;
+            /** Drive */
+            drive?: ("dc" | "ac") | null;
+            /** Rated Voltage */
+            rated_voltage?: string | null;
+            /** Hold Va */
+            hold_va?: string | null;
         };
         /**
          * WindingMetal
@@ -779,6 +1396,29 @@ export interface components {
          * @enum {string}
          */
         WindingMetal: "copper" | "aluminium";
+        /**
+         * WindingSet
+         * @description Two to six windings. ``balance``: equal ones differ by this from their mean at the most.
+         */
+        WindingSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "winding_set";
+            /** Windings */
+            windings: components["schemas"]["NamedWinding"][];
+            /**
+             * Reference Temperature
+             * @description the temperature [°C], as written
+             * @default 20
+             */
+            reference_temperature: string;
+            /** @default copper */
+            metal: components["schemas"]["WindingMetal"];
+            /** Balance */
+            balance?: string | null;
+        };
         /**
          * Choice
          * @description One answer to a question.
@@ -827,20 +1467,12 @@ export interface components {
             warnings: string[];
             /** Working */
             working: components["schemas"]["WorkingLine"][];
-        };
-        /**
-         * Measured
-         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
-         */
-        Measured: {
-            /** Value */
-            value: number;
-            /** Expanded */
-            expanded: number;
-            /** Unit */
-            unit: string;
-            /** Text */
-            text: string;
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["Row"][];
+            plot?: components["schemas"]["Plot"] | null;
         };
         /**
          * Outcome
@@ -863,24 +1495,10 @@ export interface components {
             choices: components["schemas"]["Choice"][];
         };
         /**
-         * Side
-         * @description On which side of the band, or near which of its limits, the value lies.
-         * @enum {string}
+         * BankResistance
+         * @description Ohms across the whole bank.
          */
-        Side: "low" | "high";
-        /**
-         * State
-         * @description Where the value lies. The words are the ones the interface shows.
-         * @enum {string}
-         */
-        State: "please confirm" | "open" | "short" | "leaking" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
-        /**
-         * BetweenTerminals
-         * @description Ohms from end to end.
-         */
-        BetweenTerminals: {
-            /** Display */
-            display: string;
+        BankResistance: {
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -896,6 +1514,36 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /** Display */
+            display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "bank_resistance";
+        };
+        /**
+         * BetweenTerminals
+         * @description Ohms from end to end.
+         */
+        BetweenTerminals: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -907,8 +1555,6 @@ export interface components {
          * @description Ohms across a contact that should be closed now.
          */
         ClosedContact: {
-            /** Display */
-            display: string;
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -924,6 +1570,8 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -937,18 +1585,186 @@ export interface components {
          */
         Connection: "isolated" | "in_circuit";
         /**
+         * ContactSwitching
+         * @description Temperatures [°C] at which it opened and closed again; ``stayed`` if it never changed.
+         */
+        ContactSwitching: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "contact_switching";
+            /** Opened At */
+            opened_at?: string | null;
+            /** Closed At */
+            closed_at?: string | null;
+            /**
+             * Stayed
+             * @default no
+             * @enum {string}
+             */
+            stayed: "no" | "closed" | "open";
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ContactVolts
+         * @description Volts across the contact, across its load, and amps if clamped.
+         *
+         *     ``load`` may be left out, or be read from the supply to the contact's far
+         *     side (``load_is`` "far_side"): without it 0 V across proves nothing.
+         */
+        ContactVolts: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "contact_volts";
+            /** Across */
+            across: string;
+            /** Load */
+            load?: string | null;
+            /**
+             * Load Is
+             * @default load
+             * @enum {string}
+             */
+            load_is: "load" | "far_side";
+            /** Current */
+            current?: string | null;
+            /**
+             * Should Be
+             * @default closed
+             * @enum {string}
+             */
+            should_be: "closed" | "open";
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ControllerShows
+         * @description What the machine's own display says [°C] while the reference stands beside the tip.
+         */
+        ControllerShows: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "controller_shows";
+            /**
+             * Shown
+             * @description the temperature [°C], as written
+             */
+            shown: string;
+        };
+        /**
          * DecisionRule
          * @description How uncertainty is taken into account (ILAC-G8:09/2019, 4.2).
          * @enum {string}
          */
         DecisionRule: "simple" | "guarded_acceptance" | "guarded_rejection";
         /**
+         * FlamePair
+         * @description Millivolts open and heated, under load, and where the magnet lets go; amps if clamped.
+         */
+        FlamePair: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "flame_pair";
+            /** Open */
+            open: string;
+            /** Load */
+            load?: string | null;
+            /** Drop Out */
+            drop_out?: string | null;
+            /** Current */
+            current?: string | null;
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * IgniterCalled
+         * @description Volts at the plug while it is called for, whether it glows, and amps if clamped.
+         */
+        IgniterCalled: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "igniter_called";
+            /** Voltage */
+            voltage: string;
+            /** Current */
+            current?: string | null;
+            /**
+             * Glows
+             * @default not_seen
+             * @enum {string}
+             */
+            glows: "yes" | "no" | "not_seen";
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
          * IgniterResistance
          * @description Cold ohms of an igniter. ``settled`` is false while it may still be warm.
          */
         IgniterResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
             /** Display */
             display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "igniter_resistance";
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
+        };
+        /**
+         * IsolatedAndInCircuit
+         * @description Two displays of one part: with an end lifted, and as it was connected.
+         */
+        IsolatedAndInCircuit: {
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -968,12 +1784,11 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            measurand: "igniter_resistance";
-            /**
-             * Settled
-             * @default true
-             */
-            settled: boolean;
+            measurand: "isolated_and_in_circuit";
+            /** Isolated */
+            isolated: string;
+            /** In Circuit */
+            in_circuit: string;
         };
         /**
          * JudgementIn
@@ -981,9 +1796,9 @@ export interface components {
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -992,12 +1807,72 @@ export interface components {
              *       "part_temperature": null,
              *       "temperature_source": "air_settled",
              *       "thermometer_limit": null,
-             *       "supply": null
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "stands_at": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
             /** @default simple */
             rule: components["schemas"]["DecisionRule"];
+        };
+        /**
+         * LineCurrents
+         * @description Volts from line to line and the clamp's amps in each line, while it is called.
+         */
+        LineCurrents: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "line_currents";
+            /** Voltage */
+            voltage: string;
+            /** L1 */
+            l1: string;
+            /** L2 */
+            l2: string;
+            /** L3 */
+            l3: string;
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * LineToLine
+         * @description Ohms between each two lines, supply wires lifted.
+         */
+        LineToLine: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "line_to_line";
+            /** L1 L2 */
+            l1_l2: string;
+            /** L2 L3 */
+            l2_l3: string;
+            /** L3 L1 */
+            l3_l1: string;
         };
         /**
          * Live
@@ -1016,6 +1891,34 @@ export interface components {
             since: string;
         };
         /**
+         * LoopResistance
+         * @description Ohms round the loop, unplugged: on mV an open input floats and shows anything.
+         */
+        LoopResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "loop_resistance";
+        };
+        /**
          * LoosePart
          * @description The part lies on the bench, connected to nothing.
          */
@@ -1031,8 +1934,6 @@ export interface components {
          * @description Ohms across a contact that should be open now.
          */
         OpenContact: {
-            /** Display */
-            display: string;
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -1048,6 +1949,8 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1059,8 +1962,6 @@ export interface components {
          * @description Ohms from end to end of a part that is just its ohms.
          */
         PartResistance: {
-            /** Display */
-            display: string;
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -1076,6 +1977,8 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1122,14 +2025,10 @@ export interface components {
             };
         };
         /**
-         * SensorResistance
-         * @description Ohms of a sensor. ``pair`` is what the two like-coloured wires of a three-wire type read.
-         *
-         *     The pair's figure already contains the test leads; no lead zero comes on top.
+         * SenderResistance
+         * @description Ohms of a sender where it stands now.
          */
-        SensorResistance: {
-            /** Display */
-            display: string;
+        SenderResistance: {
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -1145,6 +2044,66 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /** Display */
+            display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "sender_resistance";
+        };
+        /**
+         * SensorPoints
+         * @description Two or more temperatures, each with its display.
+         */
+        SensorPoints: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "sensor_points";
+            /** Points */
+            points: components["schemas"]["TemperaturePoint"][];
+        };
+        /**
+         * SensorResistance
+         * @description Ohms of a sensor. ``pair`` is what the two like-coloured wires of a three-wire type read.
+         *
+         *     The pair's figure already contains the test leads; no lead zero comes on top.
+         */
+        SensorResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1154,12 +2113,10 @@ export interface components {
             pair?: string | null;
         };
         /**
-         * TerminalToCase
-         * @description Ohms from a terminal to the case or sheath; a sound part shows OL.
+         * SensorResponse
+         * @description Displays in the order they came while the sensor was ``warmed`` or ``cooled``.
          */
-        TerminalToCase: {
-            /** Display */
-            display: string;
+        SensorResponse: {
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -1179,15 +2136,41 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            measurand: "terminal_to_case";
+            measurand: "sensor_response";
+            /**
+             * Change
+             * @default warmed
+             * @enum {string}
+             */
+            change: "warmed" | "cooled";
+            /** Displays */
+            displays: string[];
         };
         /**
-         * WindingResistance
-         * @description Ohms of a winding. ``settled`` is false while it may still be warm inside.
+         * SequenceReading
+         * @description The stages as far as the sequence went, in the spec's order.
          */
-        WindingResistance: {
-            /** Display */
-            display: string;
+        SequenceReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "sequence";
+            /** Stages */
+            stages: components["schemas"]["StageReading"][];
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * SetResistances
+         * @description Ohms of each winding of the set, in the spec's order.
+         */
+        SetResistances: {
             /** Lead Zero */
             lead_zero?: string | null;
             /**
@@ -1203,6 +2186,323 @@ export interface components {
             answers?: {
                 [key: string]: string;
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "set_resistances";
+            /** Displays */
+            displays: string[];
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
+        };
+        /**
+         * Siblings
+         * @description Displays of two or more parts of one type, all at one temperature, all measured alike.
+         */
+        Siblings: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "siblings";
+            /** Displays */
+            displays: string[];
+        };
+        /**
+         * SparkGap
+         * @description The gap between the electrode and its counterpart, by a gauge [mm].
+         */
+        SparkGap: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "spark_gap";
+            /**
+             * Gap
+             * @description the gap [mm], as written
+             */
+            gap: string;
+        };
+        /**
+         * StageReading
+         * @description What was seen of one stage: volts at its point, whether it acted, after how long [s].
+         */
+        StageReading: {
+            /**
+             * Voltage
+             * @default
+             */
+            voltage: string;
+            /**
+             * Acted
+             * @default not_seen
+             * @enum {string}
+             */
+            acted: "yes" | "no" | "not_seen";
+            /** After */
+            after?: string | null;
+        };
+        /**
+         * SupplyVolts
+         * @description Volts of the supply's pairs, by the pair's name; at least one, all of them to pass.
+         */
+        SupplyVolts: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "supply_volts";
+            /** Volts */
+            volts: {
+                [key: string]: string;
+            };
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Sweep
+         * @description Displays in the order they came while the wiper went from end to end.
+         *
+         *     ``evenly`` says that the wiper was moved by equal steps, so that linearity can be told.
+         */
+        Sweep: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "sweep";
+            /** Displays */
+            displays: string[];
+            /**
+             * Evenly
+             * @default false
+             */
+            evenly: boolean;
+        };
+        /**
+         * TappedResistance
+         * @description Ohms of both halves, and of the whole where it was read: R_ab + R_bc = R_ac.
+         */
+        TappedResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "tapped_resistance";
+            /** A B */
+            a_b: string;
+            /** B C */
+            b_c: string;
+            /** A C */
+            a_c?: string | null;
+        };
+        /**
+         * TemperaturePoint
+         * @description One temperature [°C] and the display there; ``limit`` [K] if it has one of its own.
+         */
+        TemperaturePoint: {
+            /**
+             * Celsius
+             * @description the temperature [°C], as written
+             */
+            celsius: string;
+            /** Display */
+            display: string;
+            /** Limit */
+            limit?: string | null;
+        };
+        /**
+         * TerminalToCase
+         * @description Ohms from a terminal to the case or sheath; a sound part shows OL.
+         */
+        TerminalToCase: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "terminal_to_case";
+        };
+        /**
+         * ThermocoupleVoltage
+         * @description Millivolts at the terminals, plus on plus.
+         */
+        ThermocoupleVoltage: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "thermocouple_voltage";
+            /** Display */
+            display: string;
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * TimedCurrent
+         * @description Amps on the clamp, and minutes since it was switched on.
+         */
+        TimedCurrent: {
+            /**
+             * Minutes
+             * @description the time [min], as written
+             */
+            minutes: string;
+            /** Current */
+            current: string;
+        };
+        /**
+         * TrackAndHalves
+         * @description Ohms end to end, and from the wiper to each end at one place.
+         */
+        TrackAndHalves: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "track_and_halves";
+            /** Track */
+            track: string;
+            /** First Half */
+            first_half?: string | null;
+            /** Second Half */
+            second_half?: string | null;
+        };
+        /**
+         * UntilCutOut
+         * @description Volts at the element and the current over time, until it stopped or the watch ended.
+         */
+        UntilCutOut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "until_cut_out";
+            /** Voltage */
+            voltage: string;
+            /** Series */
+            series: components["schemas"]["TimedCurrent"][];
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * WindingResistance
+         * @description Ohms of a winding. ``settled`` is false while it may still be warm inside.
+         */
+        WindingResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1213,6 +2513,66 @@ export interface components {
              * @default true
              */
             settled: boolean;
+        };
+        /**
+         * WindingRunning
+         * @description Volts at the driven coil, amps through it, and whether it acted.
+         */
+        WindingRunning: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "winding_running";
+            /** Voltage */
+            voltage: string;
+            /** Current */
+            current: string;
+            /**
+             * Acted
+             * @default not_seen
+             * @enum {string}
+             */
+            acted: "yes" | "no" | "not_seen";
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Wriggled
+         * @description Displays at rest, at the least and at the most while lead and part were moved (OL counts).
+         */
+        Wriggled: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "wriggled";
+            /** At Rest */
+            at_rest: string;
+            /** Least */
+            least: string;
+            /** Most */
+            most: string;
         };
         /**
          * CheckOut
@@ -1246,7 +2606,9 @@ export interface components {
          *
          *     ``part_temperature`` is the part's own [°C]; ``thermometer_limit`` [K]
          *     stands above the default of its source; ``supply`` is the voltage that is
-         *     expected at the part [V], the plate's where none is given.
+         *     expected at the part [V], the plate's where none is given. ``cold_junction``
+         *     is the temperature at a thermocouple's terminals [°C], ``stands_at`` what a
+         *     sender stands at, in the unit of its chart.
          */
         Conditions: {
             meter?: components["schemas"]["Meter"];
@@ -1258,13 +2620,17 @@ export interface components {
             thermometer_limit?: string | null;
             /** Supply */
             supply?: string | null;
+            /** Cold Junction */
+            cold_junction?: string | null;
+            /** Stands At */
+            stands_at?: string | null;
         };
         /**
          * Function
          * @description The meter's function.
          * @enum {string}
          */
-        Function: "resistance" | "voltage" | "current";
+        Function: "resistance" | "voltage" | "current" | "millivoltage";
         /**
          * FunctionAccuracy
          * @description ± (``percent`` of reading + ``counts``) for one function, with its ranges if known.
@@ -1319,9 +2685,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -1333,9 +2699,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["Winding"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Igniter"] | components["schemas"]["Contact"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["WindingResistance"] | components["schemas"]["SensorResistance"] | components["schemas"]["IgniterResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["PartResistance"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -1344,7 +2710,9 @@ export interface components {
              *       "part_temperature": null,
              *       "temperature_source": "air_settled",
              *       "thermometer_limit": null,
-             *       "supply": null
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "stands_at": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
@@ -1399,6 +2767,275 @@ export interface components {
             items: components["schemas"]["CheckSummary"][];
             /** Count */
             count: number;
+        };
+        /**
+         * Conclusion
+         * @description What a finding says of the part.
+         * @enum {string}
+         */
+        Conclusion: "replace" | "repair" | "do not energise" | "wrong part" | "watch" | "sound" | "not the part" | "undecided";
+        /**
+         * Finding
+         * @description What all evidence on one part says together.
+         *
+         *     Attributes
+         *     ----------
+         *     rests_on : the readings and observations that decide.
+         *     rules_out : what they exclude.
+         *     not_tested : tests of the part that were not taken.
+         *     asks_cause : it died of something; the cause is to be found before the job closes.
+         */
+        Finding: {
+            conclusion: components["schemas"]["Conclusion"];
+            /** Headline */
+            headline: string;
+            /** Rests On */
+            rests_on: string[];
+            /**
+             * Rules Out
+             * @default []
+             */
+            rules_out: string[];
+            /**
+             * Not Tested
+             * @default []
+             */
+            not_tested: string[];
+            /** Next Step */
+            next_step: string;
+            /**
+             * Asks Cause
+             * @default false
+             */
+            asks_cause: boolean;
+        };
+        /**
+         * FindingIn
+         * @description Kept checks of one part, in the order taken, and what was observed beside them.
+         */
+        FindingIn: {
+            /**
+             * Checks
+             * @default []
+             */
+            checks: string[];
+            /**
+             * Observed
+             * @default []
+             */
+            observed: components["schemas"]["Observation"][];
+        };
+        /**
+         * Observation
+         * @description What is seen, heard or reported of a part, beside its readings.
+         * @enum {string}
+         */
+        Observation: "medium_cold_or_slow" | "heat_never_stops" | "trips" | "drops_out_hot" | "cracked" | "burnt_terminal" | "corroded" | "wet" | "scaled" | "not_pushed_home" | "feed_present_while_commanded" | "diode_mode";
+        /**
+         * Reckoned
+         * @description The result of a sum. ``minutes`` is a wait that can be turned into a clock time [min].
+         */
+        Reckoned: {
+            /** Headline */
+            headline: string;
+            /**
+             * Explanation
+             * @default []
+             */
+            explanation: string[];
+            /** Working */
+            working: components["schemas"]["WorkingLine"][];
+            /** Minutes */
+            minutes?: number | null;
+        };
+        /**
+         * BoilingPointSum
+         * @description Water's boiling point, for a second temperature to test a sensor at.
+         */
+        BoilingPointSum: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "boiling_point";
+            /**
+             * Altitude
+             * @description the altitude [m], as written
+             */
+            altitude: string;
+        };
+        /**
+         * ClampDifferenceSum
+         * @description A heater's current, from both loads together and the other one alone.
+         *
+         *     ``power_factor`` is the other load's; 1 for a resistive one or DC; None where it is not known.
+         */
+        ClampDifferenceSum: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "clamp_difference";
+            /** Together */
+            together: string;
+            /** Other */
+            other: string;
+            /** Power Factor */
+            power_factor?: string | null;
+            meter?: components["schemas"]["Meter"];
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * CoolingByTemperature
+         * @description Two temperatures of the part some minutes apart, or one with a known time constant.
+         */
+        CoolingByTemperature: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "cooling_by_temperature";
+            /**
+             * Now
+             * @description the temperature [°C], as written
+             */
+            now: string;
+            /**
+             * Room
+             * @description the temperature [°C], as written
+             */
+            room: string;
+            /** Before */
+            before?: string | null;
+            /** Apart */
+            apart?: string | null;
+            /** Time Constant */
+            time_constant?: string | null;
+            /** Within */
+            within?: string | null;
+        };
+        /**
+         * CoolingByWinding
+         * @description A winding is its own thermometer: its ohms cold, earlier, and now.
+         */
+        CoolingByWinding: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "cooling_by_winding";
+            /**
+             * Cold Resistance
+             * @description the resistance [Ω], as written
+             */
+            cold_resistance: string;
+            /**
+             * Cold
+             * @description the temperature [°C], as written
+             */
+            cold: string;
+            /**
+             * Before
+             * @description the resistance [Ω], as written
+             */
+            before: string;
+            /**
+             * Now
+             * @description the resistance [Ω], as written
+             */
+            now: string;
+            /**
+             * Apart
+             * @description the time [min], as written
+             */
+            apart: string;
+            /**
+             * Room
+             * @description the temperature [°C], as written
+             */
+            room: string;
+            /** @default copper */
+            metal: components["schemas"]["WindingMetal"];
+            /** Within */
+            within?: string | null;
+        };
+        /**
+         * HeatUpSum
+         * @description How long until it is hot: water by its litres, or anything by mass and heat capacity.
+         */
+        HeatUpSum: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "heat_up";
+            /**
+             * Litres
+             * @description the amount of water [l], as written
+             */
+            litres: string;
+            /**
+             * Start
+             * @description the temperature [°C], as written
+             */
+            start: string;
+            /**
+             * End
+             * @description the temperature [°C], as written
+             */
+            end: string;
+            /**
+             * Power
+             * @description the rated power [W], as written
+             */
+            power: string;
+            /** Efficiency */
+            efficiency?: string | null;
+        };
+        /**
+         * KnownPoint
+         * @description A temperature [°C] and the sensor's net ohms there [Ω].
+         */
+        KnownPoint: {
+            /**
+             * Celsius
+             * @description the temperature [°C], as written
+             */
+            celsius: string;
+            /**
+             * Ohms
+             * @description the resistance [Ω], as written
+             */
+            ohms: string;
+        };
+        /**
+         * SumIn
+         * @description A sum, with the shop's meter by its number where it takes one.
+         */
+        SumIn: {
+            /** Sum */
+            sum: components["schemas"]["ClampDifferenceSum"] | components["schemas"]["CoolingByTemperature"] | components["schemas"]["CoolingByWinding"] | components["schemas"]["HeatUpSum"] | components["schemas"]["BoilingPointSum"] | components["schemas"]["WhichSensorSum"];
+            /** Meter */
+            meter?: number | null;
+        };
+        /**
+         * WhichSensorSum
+         * @description One or more temperatures with ohms: which of the known curves is it?
+         */
+        WhichSensorSum: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "which_sensor";
+            /** Points */
+            points: components["schemas"]["KnownPoint"][];
         };
         /**
          * FunctionOut
@@ -1587,6 +3224,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finding"];
+                };
+            };
+        };
+    };
+    reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SumIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reckoned"];
                 };
             };
         };

@@ -9,6 +9,7 @@ import { useTheme } from "./theme";
 const PLACES = [
   { to: "/", label: "Check" },
   { to: "/kept", label: "Kept checks" },
+  { to: "/reckoner", label: "Reckoner" },
 ];
 
 /** The sign on top, the dead/live band under it, and the place itself. */
@@ -21,6 +22,7 @@ export function Frame() {
     dead: () => state(null),
     check: () => navigate("/"),
     kept: () => navigate("/kept"),
+    reckoner: () => navigate("/reckoner"),
     dark: toggleTheme,
   });
   return (

@@ -2,18 +2,23 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { clock, useMachine } from "@/app/machine";
 import { useKeys } from "@/keys/shortcuts";
-import { Rail } from "@/rail/Rail";
+import { Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { type Draft, MEASURANDS, nextPart } from "./draft";
+import { type Draft, entryOf, nextPart, specFields } from "./draft";
+import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
+import { FindingPanel } from "./FindingPanel";
+import { fieldId } from "./FormField";
+import { filled, isNeeded, visible } from "./forms/fields";
+import { FAMILIES, formOf } from "./forms/forms";
 import { KeptToday } from "./KeptToday";
 import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
 import { PartPanel } from "./PartPanel";
-import { ProbeSketch } from "./ProbeSketch";
 import { Questions } from "./Questions";
+import { MEASURANDS } from "./readings";
 import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
 
@@ -22,10 +27,9 @@ export function CheckPage() {
   const check = useCheck();
   const { machine } = useMachine();
   const actions = useMachineActions();
-  const gate = gateFor(check.draft.measurand, machine);
+  const { shown, expectation } = check;
+  const gate = expectation ? gateFor(expectation.room, machine) : null;
   useCheckKeys(check, actions, gate);
-  const { shown } = check;
-  const expectation = check.expectations?.find((one) => one.measurand === check.draft.measurand);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 max-lg:py-1 lg:border-r">
@@ -47,6 +51,7 @@ export function CheckPage() {
         ) : (
           <Working lines={expectation?.working ?? []} policy={expectation?.policy ?? []} />
         )}
+        <FindingPanel check={check} />
         <KeptToday />
       </aside>
     </div>
@@ -64,8 +69,7 @@ function Measurement({
   actions: MachineActions;
   gate: Gate;
 }) {
-  const expectation = check.expectations?.find((one) => one.measurand === check.draft.measurand);
-  const { shown } = check;
+  const { shown, expectation } = check;
   if (check.unreachable) {
     return (
       <>
@@ -89,12 +93,12 @@ function Measurement({
             message={check.machineError}
             actions={actions}
           />
-          <Rail rail={expectation.rail} />
+          <Scales judged={expectation} />
         </>
       ) : (
         <>
           <Entry check={check} />
-          <Rail rail={shown?.rail ?? expectation.rail} />
+          <Scales judged={shown ?? expectation} />
           {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
           {check.loose.map((message) => (
             <Notice key={message} alert>
@@ -125,44 +129,39 @@ function startNewPart(check: Check, actions: MachineActions) {
 }
 
 /** The field that says first what the part should be. */
-function firstField({ kind, ratingBy, sensorType }: Draft): string {
-  switch (kind) {
-    case "heating_element":
-      return ratingBy === "plate" ? "power" : "ohms";
-    case "winding":
-      return "windingOhms";
-    case "temperature_sensor":
-      return sensorType === "platinum" ? "r0" : "r25";
-    case "igniter":
-      return "usualLower";
-    case "contact":
-      return "closedLimit";
-    case "high_tension_lead":
-      return "length";
-    case "resistive_part":
-      return "plainOhms";
-  }
+function firstField(draft: Draft): string {
+  const fields = specFields(draft);
+  const form = visible(formOf(draft.kind, fields), fields);
+  const whole = filled(form, fields);
+  const first = form.find((def) => isNeeded(def, whole)) ?? form.find((def) => def.type === "text");
+  return fieldId("spec", first?.at ?? "");
 }
 
 const FIRST_WORDS: Record<Draft["kind"], string> = {
   heating_element: "Give the plate first: rated watts and volts, or cold ohms.",
+  element_bank: "Give the members and the plate of one of them first.",
+  three_phase_set: "Give the plate of one branch first.",
+  tapped_element: "Give the plate of each half first.",
   winding: "Give the winding's ohms first.",
-  temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
+  winding_set: "Give the ohms of each winding first.",
+  thermocouple_magnet: "Give the least millivolts, open and loaded, first.",
   igniter: "Give the igniter's usual band first.",
+  spark_igniter: "Give the ohms of primary and secondary first.",
+  ignition_sequence: "Give the volts of the stages first.",
+  temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
+  thermocouple: "Say the type, and how warm its terminals are.",
+  sender: "Give the sender's chart first.",
   contact: "Say what the contact belongs to.",
+  position_sensor: "Give the track's ohms first.",
   high_tension_lead: "Give the lead's length and ohms per metre first.",
   resistive_part: "Give the part's ohms first.",
+  supply: "Say which system it is.",
 };
 
 function Waiting({ check }: { check: Check }) {
   if (check.expecting) return <Notice>Working out what to expect …</Notice>;
   if (check.expectations) {
-    return (
-      <Notice>
-        The volts are not known: give the rated volts, or the supply here, and this says what amps
-        to expect.
-      </Notice>
-    );
+    return <Notice>{missingFor(check.draft)}, and this says what to expect.</Notice>;
   }
   if (check.blank) {
     return (
@@ -175,6 +174,15 @@ function Waiting({ check }: { check: Check }) {
   return (
     <Notice>{check.waitingFor ?? "What to expect stands here once the part is given."}</Notice>
   );
+}
+
+/** What a test needs to be known before it can be told what to expect. */
+function missingFor({ kind, measurand }: Draft): string {
+  if (measurand === "thermocouple_voltage") return "Give the terminals' temperature";
+  if (measurand === "contact_switching") return "Give the temperature it opens or closes at";
+  if (measurand === "spark_gap") return "Give the gap's limits";
+  if (kind === "winding") return "Give the drive, AC or DC, and the rated volts";
+  return "The volts are not known: give the rated volts, or the supply here";
 }
 
 /** Under the verdict: the open questions, or that it was kept. */
@@ -201,42 +209,39 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     const measurand = MEASURANDS[check.draft.kind][index];
     if (measurand) check.change({ measurand });
   };
-  const entry = check.draft.entries[check.draft.measurand];
+  const entry = entryOf(check.draft);
   useKeys({
-    entry: focus(check.draft.measurand === "running" ? "voltage-entry" : "entry"),
-    overload: () => check.changeEntry({ display: "OL" }),
+    entry: focus("entry"),
+    overload: () => check.changeEntryField("display", "OL"),
     test1: goTo(0),
     test2: goTo(1),
     test3: goTo(2),
+    test4: goTo(3),
+    test5: goTo(4),
+    test6: goTo(5),
+    test7: goTo(6),
     connection: () =>
       check.changeEntry({
         connection: entry.connection === "isolated" ? "in_circuit" : "isolated",
       }),
     plate: focus(firstField(check.draft)),
-    element: () => check.chooseKind("heating_element"),
-    winding: () => check.chooseKind("winding"),
-    sensor: () => check.chooseKind("temperature_sensor"),
-    igniter: () => check.chooseKind("igniter"),
-    contact: () => check.chooseKind("contact"),
-    lead: () => check.chooseKind("high_tension_lead"),
-    other: () => check.chooseKind("resistive_part"),
+    ...Object.fromEntries(
+      FAMILIES.map((family) => [family.name, () => check.chooseFamily(family)]),
+    ),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),
     ...(gate === "dead" ? { loose: actions.loose, proved: actions.proved } : {}),
     ...(gate === "live" ? { live: actions.live } : {}),
   });
-  useFocusWhenOpened(gate, check);
+  useFocusWhenOpened(gate);
 }
 
 /** Once the gate opens, the entry is where the person wants to be. */
-function useFocusWhenOpened(gate: Gate, check: Check) {
+function useFocusWhenOpened(gate: Gate) {
   const before = useRef(gate);
-  const running = check.draft.measurand === "running";
   useEffect(() => {
-    if (before.current !== null && gate === null) {
-      document.getElementById(running ? "voltage-entry" : "entry")?.focus();
-    }
+    if (before.current !== null && gate === null) document.getElementById("entry")?.focus();
     before.current = gate;
-  }, [gate, running]);
+  }, [gate]);
 }

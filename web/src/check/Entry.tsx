@@ -5,7 +5,9 @@ import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { unbroken } from "@/verdict/prose";
-import { type Entry as EntryState, MEASURANDS, UNKNOWN_METER } from "./draft";
+import { type Entry as EntryState, entryOf, textIn, UNKNOWN_METER } from "./draft";
+import { FormField } from "./FormField";
+import { type Box, boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Check } from "./useCheck";
 
 const CONNECTIONS = [
@@ -13,113 +15,160 @@ const CONNECTIONS = [
   { value: "in_circuit", label: "In circuit" },
 ];
 
-/** The entry: the display's text as it stands, and beside it how it was taken. */
+/** The entry: the displays' texts as they stand, and beside them how they were taken. */
 export function Entry({ check }: { check: Check }) {
   const { draft } = check;
-  const entry = draft.entries[draft.measurand];
-  const running = draft.measurand === "running";
-  const display = running ? "reading.current" : "reading.display";
-  const problem = check.refusal(display, entry.display);
-  const volts = check.refusal("reading.voltage", entry.voltage);
-  const readAs = check.judgement?.read_as ?? [];
+  const def = READINGS[draft.measurand];
+  const boxes = boxesOf(draft.measurand, check.expectation);
+  const entry = entryOf(draft);
+  const big = boxes.length + (def.series ? 1 : 0) <= 2;
+  const places = [...boxes.map((box) => box.at), ...(def.series ? [def.series.at] : [])];
   return (
     <div>
       <div className="flex gap-2.5 max-sm:flex-col">
-        {running && (
-          <BigField
-            check={check}
-            name="voltage"
-            id="voltage-entry"
-            label="Volts on the display"
-            unit="V"
-            readAs={readAs[0]}
-            error={volts}
-          />
-        )}
-        <BigField
-          check={check}
-          name="display"
-          id="entry"
-          label={running ? "Amps on the display" : "What the display shows"}
-          unit={running ? "A" : "Ω"}
-          readAs={readAs.at(-1)}
-          error={problem}
-        />
-        {!running && <HowTaken check={check} />}
+        <div
+          className={`grid min-w-0 flex-1 gap-2 ${big ? "sm:auto-cols-fr sm:grid-flow-col" : "grid-cols-2 sm:grid-cols-3"}`}
+        >
+          {boxes.map((box, place) => (
+            <DisplayBox key={box.at} check={check} box={box} place={place} big={big} />
+          ))}
+          {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
+        </div>
+        {(def.ohms || def.extras) && <HowTaken check={check} ohms={def.ohms ?? false} />}
       </div>
-      <Complaint check={check} id="voltage-entry" error={volts} />
-      <Complaint check={check} id="entry" error={problem} />
+      {places.map((at) => (
+        <Complaint
+          key={at}
+          check={check}
+          at={at}
+          error={
+            check.refusal(`reading.${at}`, textIn(entry, at)) ??
+            (at === def.series?.at
+              ? check.refusalUnder(`reading.${at}`, textIn(entry, at))
+              : undefined)
+          }
+        />
+      ))}
       <FieldMessage id="range" error={check.refusal("reading.range_top", "set")?.message} />
+      <FieldMessage id="reading" error={check.refusal("reading", "set")?.message} />
     </div>
   );
 }
 
-type BigFieldProps = {
-  check: Check;
-  name: "display" | "voltage";
-  id: string;
-  label: string;
-  unit: string;
-  readAs: string | undefined;
-  error: FieldError | undefined;
-};
+export function boxId(place: number): string {
+  return place === 0 ? "entry" : `entry-${place}`;
+}
 
-function BigField({ check, name, id, label, unit, readAs, error }: BigFieldProps) {
+type BoxProps = { check: Check; box: Box; place: number; big: boolean };
+
+function DisplayBox({ check, box, place, big }: BoxProps) {
   const field = useRef<HTMLInputElement>(null);
-  const text = check.draft.entries[check.draft.measurand][name];
-  const change = (next: string) => check.changeEntry({ [name]: next } as Partial<EntryState>);
-
-  function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
-    if (event.altKey || event.ctrlKey || event.metaKey) return;
-    if (event.key === "Enter") {
-      event.preventDefault();
-      if (name === "voltage" && !check.draft.entries.running.display) {
-        document.getElementById("entry")?.focus();
-      } else {
-        check.keep();
-      }
-    } else if (event.key === "Escape") {
-      if (text) change("");
-      else field.current?.blur();
-    } else if (event.key === "o" && !text && name === "display") {
-      event.preventDefault();
-      change("OL");
-    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
-      event.preventDefault();
-      check.change({
-        measurand: neighbour(check.draft, event.key === "ArrowDown" ? 1 : -1),
-      });
-    }
-  }
-
+  const text = textIn(entryOf(check.draft), box.at);
+  const error = check.refusal(`reading.${box.at}`, text);
+  const readAs = check.judgement?.read_as ?? [];
+  const alone = box.at === "display";
+  const id = boxId(place);
+  const onKeyDown = useEntryKeys(check, box.at, text, place, field);
+  const shown = /[ΩVAa-zL°]\s*$/.test(text) ? "" : box.unit;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the whole plate takes the pointer for its input
     // biome-ignore lint/a11y/useKeyWithClickEvents: the input itself takes the keys
     <div
       onClick={() => field.current?.focus()}
-      className="flex min-h-[72px] min-w-0 flex-1 cursor-text items-center gap-2 rounded-lg border-2 border-action bg-well px-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)]"
+      className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"}`}
     >
-      <input
-        ref={field}
+      {!alone && (
+        <span aria-hidden="true" className="truncate text-[0.87rem] text-muted">
+          {big ? box.label.replace(" on the display", "") : box.label}
+        </span>
+      )}
+      <span className="flex min-w-0 items-baseline gap-2">
+        <input
+          ref={field}
+          id={id}
+          aria-label={box.label}
+          aria-invalid={error ? true : undefined}
+          aria-describedby={error ? `${id}-error` : undefined}
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          inputMode="text"
+          className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : "text-[1.55rem]"}`}
+          value={text}
+          onKeyDown={onKeyDown}
+          onChange={(event) => check.changeEntryField(box.at, tidy(event.target.value))}
+        />
+        <span className={`shrink-0 font-mono text-muted ${big ? "text-2xl" : "text-lg"}`}>
+          {shown}
+        </span>
+      </span>
+      {big && (
+        <span className="ml-auto w-28 shrink-0 text-right text-[0.87rem] leading-snug text-muted max-sm:w-20">
+          {readAs[place] ? unbroken(`read as ${readAs[place]}`) : "as the display shows it"}
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Return keeps, or goes to the next display that is still empty; arrows change the test. */
+function useEntryKeys(
+  check: Check,
+  at: string,
+  text: string,
+  place: number,
+  field: React.RefObject<HTMLElement | null>,
+) {
+  return (event: KeyboardEvent<HTMLElement>) => {
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    if (event.key === "Enter") {
+      event.preventDefault();
+      const next = document.getElementById(boxId(place + 1)) as HTMLInputElement | null;
+      if (next && !next.value) next.focus();
+      else check.keep();
+    } else if (event.key === "Escape") {
+      if (text) check.changeEntryField(at, "");
+      else field.current?.blur();
+    } else if (event.key === "o" && !text && READINGS[check.draft.measurand].ohms) {
+      event.preventDefault();
+      check.changeEntryField(at, "OL");
+    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      check.change({ measurand: neighbour(check.draft, event.key === "ArrowDown" ? 1 : -1) });
+    }
+  };
+}
+
+type SeriesProps = { check: Check; series: Series; first: boolean };
+
+/** Many figures in the order they came: an area, since ten parts in a row are typed in one go. */
+function SeriesBox({ check, series, first }: SeriesProps) {
+  const text = textIn(entryOf(check.draft), series.at);
+  const id = first ? "entry" : "entry-1";
+  const count = series.columns
+    ? text.split("\n").filter((line) => line.trim()).length
+    : text.split(/[\s;]+/).filter(Boolean).length;
+  return (
+    <div className="rounded-lg border-2 border-action bg-well px-3 py-1.5 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)]">
+      <label htmlFor={id} className="flex justify-between gap-2 text-[0.87rem] text-muted">
+        <span>{series.label}</span>
+        <span>{count > 0 ? `${count} so far` : series.hint}</span>
+      </label>
+      <textarea
         id={id}
-        aria-label={label}
-        aria-invalid={error ? true : undefined}
-        aria-describedby={error ? `${id}-error` : undefined}
-        autoComplete="off"
-        autoCapitalize="off"
+        rows={series.columns ? 4 : 2}
         spellCheck={false}
-        inputMode="text"
-        className="field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono text-[2.5rem] leading-none outline-none"
+        autoComplete="off"
+        className="w-full bg-transparent font-mono text-[1.3rem] leading-snug outline-none"
         value={text}
-        onKeyDown={onKeyDown}
-        onChange={(event) => change(tidy(event.target.value))}
+        onChange={(event) => check.changeEntryField(series.at, event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && (event.ctrlKey || !series.columns)) {
+            event.preventDefault();
+            check.keep();
+          }
+        }}
       />
-      <span className="shrink-0 font-mono text-2xl text-muted">
-        {/[ΩVAa-zL]\s*$/.test(text) ? "" : unit}
-      </span>
-      <span className="ml-auto w-28 shrink-0 text-right text-[0.87rem] leading-snug text-muted max-sm:w-20">
-        {readAs ? unbroken(`read as ${readAs}`) : "as the display shows it"}
-      </span>
     </div>
   );
 }
@@ -134,9 +183,10 @@ function neighbour({ kind, measurand }: Check["draft"], step: number) {
   return tests[(tests.indexOf(measurand) + step + tests.length) % tests.length] ?? measurand;
 }
 
-function HowTaken({ check }: { check: Check }) {
+function HowTaken({ check, ohms }: { check: Check; ohms: boolean }) {
   const { draft, changeEntry } = check;
-  const entry = draft.entries[draft.measurand];
+  const def = READINGS[draft.measurand];
+  const entry = entryOf(draft);
   const meters = useMeters().data ?? [];
   const meter = meters.find(
     (one) => (one.id === null ? UNKNOWN_METER : String(one.id)) === draft.meter,
@@ -146,31 +196,50 @@ function HowTaken({ check }: { check: Check }) {
     { value: "auto", label: "Range: auto" },
     ...ranges.map((one) => ({ value: String(one.top), label: `Range: ${one.label}` })),
   ];
+  const alone = def.boxes?.[0]?.at === "display";
   return (
-    <div className="grid w-[13.5rem] shrink-0 grid-cols-[1fr_auto] gap-1.5 max-sm:w-full">
-      <div className="col-span-2">
+    <div className="grid w-[13.5rem] shrink-0 grid-cols-[1fr_auto] content-start gap-1.5 max-sm:w-full">
+      {ohms && draft.measurand !== "isolated_and_in_circuit" && (
+        <div className="col-span-2">
+          <Select
+            label="Connection"
+            value={entry.connection}
+            items={CONNECTIONS}
+            onChoose={(value) => changeEntry({ connection: value as EntryState["connection"] })}
+          />
+        </div>
+      )}
+      {ohms && (
         <Select
-          label="Connection"
-          value={entry.connection}
-          items={CONNECTIONS}
-          onChoose={(value) => changeEntry({ connection: value as EntryState["connection"] })}
+          label="Range"
+          value={items.some((one) => one.value === entry.rangeTop) ? entry.rangeTop : "auto"}
+          items={items}
+          onChoose={(rangeTop) => changeEntry({ rangeTop })}
         />
-      </div>
-      <Select
-        label="Range"
-        value={items.some((one) => one.value === entry.rangeTop) ? entry.rangeTop : "auto"}
-        items={items}
-        onChoose={(rangeTop) => changeEntry({ rangeTop })}
-      />
-      <Button
-        onClick={() => {
-          changeEntry({ display: "OL" });
-          document.getElementById("entry")?.focus();
-        }}
-        className="min-h-10 font-mono font-bold"
-      >
-        OL
-      </Button>
+      )}
+      {ohms && alone && (
+        <Button
+          onClick={() => {
+            check.changeEntryField("display", "OL");
+            document.getElementById("entry")?.focus();
+          }}
+          className="min-h-10 font-mono font-bold"
+        >
+          OL
+        </Button>
+      )}
+      {(def.extras ?? []).map((extra) => (
+        <div key={extra.at} className="col-span-2">
+          <FormField
+            def={extra}
+            fields={entry.fields}
+            area="reading"
+            error={undefined}
+            onChange={check.changeEntryField}
+            onLeave={() => undefined}
+          />
+        </div>
+      ))}
     </div>
   );
 }
@@ -178,19 +247,23 @@ function HowTaken({ check }: { check: Check }) {
 /** What is wrong with the entry; a question brings its answers along. */
 function Complaint({
   check,
-  id,
+  at,
   error,
 }: {
   check: Check;
-  id: string;
+  at: string;
   error: FieldError | undefined;
 }) {
   if (!error) return null;
   const { draft, changeEntry } = check;
-  const answers = draft.entries[draft.measurand].answers;
+  const answers = entryOf(draft).answers;
+  const several = /\.(\d+)(\.|$)/.exec(error.field.slice(`reading.${at}`.length));
   return (
-    <div role="alert" id={`${id}-error`} className="mt-2 font-medium text-bad">
-      <p>{error.message}</p>
+    <div role="alert" id={`${at}-error`} className="mt-2 font-medium text-bad">
+      <p>
+        {several ? `Number ${Number(several[1]) + 1}: ` : ""}
+        {error.message}
+      </p>
       {error.choices.length > 0 && (
         <div className="mt-1.5 flex flex-wrap gap-2">
           {error.choices.map((choice) => (

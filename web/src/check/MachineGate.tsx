@@ -5,10 +5,11 @@ import { TextInput } from "@/ui/Field";
 
 /** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
 export function gateFor(
-  measurand: string,
+  room: "dead" | "live" | "either",
   machine: { state: string } | null,
 ): "dead" | "live" | "stop" | null {
-  if (measurand === "running") return machine?.state === "live" ? null : "live";
+  if (room === "either") return null;
+  if (room === "live") return machine?.state === "live" ? null : "live";
   if (machine?.state === "live") return "stop";
   return machine ? null : "dead";
 }

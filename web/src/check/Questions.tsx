@@ -1,11 +1,12 @@
 import type { Question } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { entryOf } from "./draft";
 import type { Check } from "./useCheck";
 
 /** What has to be confirmed before the reading is judged. */
 export function Questions({ check, questions }: { check: Check; questions: Question[] }) {
   const { draft, changeEntry } = check;
-  const answers = draft.entries[draft.measurand].answers;
+  const answers = entryOf(draft).answers;
   return (
     <div className="mt-2 flex flex-col gap-2">
       {questions.map((question) => (

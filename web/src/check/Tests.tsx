@@ -1,18 +1,7 @@
 import type { Expectation, Measurand } from "@/api/types";
 import { StateShape } from "@/verdict/states";
-import { type Kind, MEASURANDS } from "./draft";
-
-const TITLES: Record<Measurand, string> = {
-  between_terminals: "Between the terminals",
-  terminal_to_case: "Terminal to case",
-  running: "Volts and amps, running",
-  winding_resistance: "Winding, end to end",
-  sensor_resistance: "Ohms at a known temperature",
-  igniter_resistance: "Ohms, cold",
-  contact_closed: "Should be closed",
-  contact_open: "Should be open",
-  part_resistance: "End to end",
-};
+import type { Kind } from "./forms/forms";
+import { MEASURANDS, READINGS } from "./readings";
 
 type Props = {
   kind: Kind;
@@ -21,38 +10,75 @@ type Props = {
   onChoose: (measurand: Measurand) => void;
 };
 
-/** The tests of this part, each with what it should show. */
+const IN_TILES = 4;
+
+/** The tests of this part, each with what it should show; those across families as small tiles. */
 export function Tests({ kind, chosen, expectations, onChoose }: Props) {
+  const all = MEASURANDS[kind];
+  const across = all.slice(-3)[0] === "siblings" ? all.slice(-3) : [];
+  const own = all.slice(0, all.length - across.length);
+  const textOf = (measurand: Measurand) =>
+    expectations?.find((one) => one.measurand === measurand)?.text;
   return (
-    <div
-      role="radiogroup"
-      aria-label="Test"
-      className="grid auto-cols-fr grid-flow-col overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem]"
-    >
-      {MEASURANDS[kind].map((measurand, index) => {
-        const expected = expectations?.find((one) => one.measurand === measurand);
-        const on = measurand === chosen;
-        return (
-          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot; arrows work in the entry
-          <button
+    <div role="radiogroup" aria-label="Test" className="flex flex-col gap-1">
+      <div
+        className="grid grid-cols-[repeat(var(--n),minmax(0,1fr))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:grid-cols-2 max-sm:text-[0.9rem]"
+        style={{ "--n": Math.min(own.length, IN_TILES) } as React.CSSProperties}
+      >
+        {own.map((measurand, index) => (
+          <Tile
             key={measurand}
-            type="button"
-            role="radio"
-            aria-checked={on}
-            onClick={() => onChoose(measurand)}
-            className={`min-h-14 border-edge px-3 py-1.5 text-left not-first:border-l max-sm:px-2 ${on ? "bg-action text-on-action" : ""}`}
-          >
-            <span className="flex items-baseline justify-between gap-2">
-              <span className="font-semibold">{TITLES[measurand]}</span>
-              <span aria-hidden="true" className="font-mono text-sm opacity-80">
-                {index + 1}
-              </span>
-            </span>
-            <span className={on ? "" : "text-muted"}>{expected?.text ?? "–"}</span>
-          </button>
-        );
-      })}
+            title={READINGS[measurand].title}
+            text={textOf(measurand) ?? "–"}
+            number={index + 1}
+            on={measurand === chosen}
+            onChoose={() => onChoose(measurand)}
+          />
+        ))}
+      </div>
+      {across.length > 0 && (
+        <div className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet text-[0.92rem]">
+          {across.map((measurand, index) => (
+            <Tile
+              key={measurand}
+              title={READINGS[measurand].title}
+              number={own.length + index + 1}
+              on={measurand === chosen}
+              onChoose={() => onChoose(measurand)}
+            />
+          ))}
+        </div>
+      )}
     </div>
+  );
+}
+
+type TileProps = {
+  title: string;
+  text?: string;
+  number: number;
+  on: boolean;
+  onChoose: () => void;
+};
+
+function Tile({ title, text, number, on, onChoose }: TileProps) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot; arrows work in the entry
+    <button
+      type="button"
+      role="radio"
+      aria-checked={on}
+      onClick={onChoose}
+      className={`border-edge px-3 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
+    >
+      <span className="flex items-baseline justify-between gap-2">
+        <span className="min-w-0 truncate font-semibold">{title}</span>
+        <span aria-hidden="true" className="font-mono text-sm opacity-80">
+          {number}
+        </span>
+      </span>
+      {text && <span className={`block truncate ${on ? "" : "text-muted"}`}>{text}</span>}
+    </button>
   );
 }
 
@@ -62,10 +88,11 @@ function expectedBetween({ measurand, probes }: Expectation): string {
 
 /** What to expect, told before the reading. */
 export function Expect({ expectation }: { expectation: Expectation }) {
+  const size = expectation.text.length > 34 ? "text-[1.25rem]" : "text-[1.9rem]";
   return (
     <section aria-label="Expect" className="min-w-0 flex-1">
       <h2 className="legend">Expect {expectedBetween(expectation)}</h2>
-      <p className="mt-1 text-[1.9rem] leading-tight font-bold">{expectation.text}</p>
+      <p className={`mt-1 leading-tight font-bold ${size}`}>{expectation.text}</p>
       <p className="mt-1">{expectation.detail}</p>
       <p className="text-muted">
         <b className="font-semibold text-ink">OL</b>: {expectation.overflow_means};{" "}

@@ -1,142 +1,198 @@
 import { describe, expect, test } from "vitest";
+import type { Expectation } from "@/api/types";
 import {
   afterKeeping,
+  chosenAgain,
   conditionsOf,
   type Draft,
-  MEASURANDS,
+  entryOf,
   newDraft,
   nextPart,
   ofKind,
   readingOf,
   specOf,
 } from "./draft";
+import type { Fields } from "./forms/fields";
+import { FAMILIES, familyOf, type Kind } from "./forms/forms";
+import { MEASURANDS, READINGS } from "./readings";
 
-function typed(part: Partial<Draft>, display = ""): Draft {
-  const draft = { ...newDraft(), ...part };
-  const entry = { ...draft.entries[draft.measurand], display };
-  return { ...draft, entries: { ...draft.entries, [draft.measurand]: entry } };
+const KINDS = Object.keys(MEASURANDS) as Kind[];
+const PLATE = { "rating.pairs.0.power": "2200", "rating.pairs.0.voltage": "230" };
+
+function of(kind: Kind, fields: Fields): Draft {
+  return { ...ofKind(newDraft(), kind), specs: { [kind]: fields } };
+}
+
+function typed(draft: Draft, fields: Fields): Draft {
+  const entry = { ...entryOf(draft), fields };
+  return { ...draft, entries: { [draft.measurand]: entry } };
 }
 
 describe("specOf", () => {
-  test("nothing given is no spec, for every kind", () => {
-    // A contact needs no figure of its own: the shop's limit holds.
-    const kinds = (Object.keys(MEASURANDS) as Draft["kind"][]).filter((kind) => kind !== "contact");
-    for (const kind of kinds) {
-      const draft = ofKind({ ...newDraft(), r0: "" }, kind);
-      expect(specOf(draft), kind).toBeNull();
+  test("nothing given is no spec, for every kind that needs a figure", () => {
+    // For these, what they start with is a spec.
+    const whole: Kind[] = ["contact", "supply", "thermocouple", "ignition_sequence"];
+    for (const kind of KINDS) {
+      expect(specOf(of(kind, {})) === null, kind).toBe(!whole.includes(kind));
     }
   });
 
   test("half a plate is sent as it is, for the server to say what is missing", () => {
-    expect(specOf(typed({ power: "2200" }))).toMatchObject({
-      rating: { by: "plate", pairs: [{ power: "2200", voltage: "" }], judged_by: "first" },
+    const spec = specOf(of("heating_element", { "rating.pairs.0.power": "2200" }));
+    expect(spec).toMatchObject({
+      rating: { by: "plate", pairs: [{ power: "2200", voltage: "" }] },
     });
   });
 
-  test("a second pair counts only while the plate is dual", () => {
-    const second = { power: "2200", voltage: "230", power2: "1800", voltage2: "208" };
-    const pairs = (draft: Draft) => {
-      const spec = specOf(draft);
+  test("a second pair counts only while the plate is dual, and half of one is sent", () => {
+    const second = { ...PLATE, "rating.pairs.1.power": "1800" };
+    const pairs = (fields: Fields) => {
+      const spec = specOf(of("heating_element", fields));
       return spec?.kind === "heating_element" && spec.rating.by === "plate"
-        ? spec.rating.pairs.length
-        : 0;
+        ? spec.rating.pairs
+        : [];
     };
-    expect(pairs(typed({ ...second, dual: true }))).toBe(2);
-    expect(pairs(typed({ ...second, dual: false }))).toBe(1);
+    expect(pairs({ ...second, "~dual": true })).toHaveLength(2);
+    expect(pairs({ ...second, "~dual": true })[1]).toMatchObject({ voltage: "" });
+    expect(pairs(second)).toHaveLength(1);
+    expect(pairs({ ...PLATE, "~dual": true })).toHaveLength(1);
   });
 
   test("an alloy is a name, or an own ratio, or neither", () => {
-    const plate = { power: "2200", voltage: "230" };
-    const spec = (alloy: string) => specOf(typed({ ...plate, alloy, ratio: "1.05" }));
-    expect(spec("none")).toMatchObject({ alloy: null, hot_cold_ratio: null });
-    expect(spec("fecral")).toMatchObject({ alloy: "fecral", hot_cold_ratio: null });
-    expect(spec("own_ratio")).toMatchObject({ alloy: null, hot_cold_ratio: "1.05" });
+    const spec = (alloy: string) =>
+      specOf(of("heating_element", { ...PLATE, alloy, hot_cold_ratio: "1.05" }));
+    expect(spec("none")).not.toHaveProperty("alloy");
+    expect(spec("fecral")).toMatchObject({ alloy: "fecral" });
+    expect(spec("fecral")).not.toHaveProperty("hot_cold_ratio");
+    expect(spec("own_ratio")).toMatchObject({ hot_cold_ratio: "1.05" });
   });
 
-  test("each kind is sent as its own spec", () => {
-    const given = {
-      windingOhms: "118",
-      r25: "5k",
-      beta: "3470",
-      usualLower: "45",
-      usualUpper: "85",
-      length: "0.42",
-      perMetre: "7.1k",
-      cap: "5k",
-      plainOhms: "4k7",
-    };
-    const spec = (kind: Draft["kind"]) => specOf(ofKind(typed(given), kind));
-    expect(spec("winding")).toMatchObject({ resistance: "118", metal: "copper", baseline: null });
-    expect(spec("temperature_sensor")).toMatchObject({ sensor: { type: "ntc_beta", r25: "5k" } });
-    expect(spec("igniter")).toMatchObject({ usual_upper: "85", lenient_upper: null });
-    expect(spec("high_tension_lead")).toMatchObject({ length: "0.42", caps: ["5k"] });
-    expect(spec("resistive_part")).toMatchObject({ resistance: "4k7" });
-  });
-
-  test("a winding never has the appliance's tolerance", () => {
-    expect(specOf(ofKind(typed({ windingOhms: "118" }), "winding"))).toMatchObject({
-      tolerance: { school: "percent_of_resistance", percent: "10" },
+  test("a nested member, a list of windings, a chart by lines", () => {
+    expect(
+      specOf(of("element_bank", { members: "6", "member.rating.pairs.0.power": "1000" })),
+    ).toMatchObject({ members: "6", member: { rating: { pairs: [{ power: "1000" }] } } });
+    expect(
+      specOf(of("winding_set", { "windings.0.resistance": "0.8", "windings.1.resistance": "9k" })),
+    ).toMatchObject({
+      windings: [
+        { name: "primary", resistance: "0.8" },
+        { name: "secondary", resistance: "9k" },
+      ],
     });
+    expect(specOf(of("sender", { points: "0 10\n50; 90\n\n100\t180" }))).toMatchObject({
+      points: [{ amount: "0", ohms: "10" }, { ohms: "90" }, { ohms: "180" }],
+    });
+  });
+
+  test("both halves of a tapped element are judged by the one tolerance that was asked for", () => {
+    const spec = specOf(
+      of("tapped_element", {
+        "first.rating.pairs.0.power": "700",
+        "second.rating.pairs.0.power": "1400",
+        "first.tolerance.school": "percent_of_resistance",
+        "first.tolerance.percent": "5",
+      }),
+    );
+    const judged = { tolerance: { school: "percent_of_resistance", percent: "5" } };
+    expect(spec).toMatchObject({ first: judged, second: judged });
   });
 });
 
 describe("readingOf", () => {
-  test("an empty display is no reading; what is typed is sent as typed", () => {
-    expect(readingOf(typed({}))).toBeNull();
-    expect(readingOf(typed({ leadZero: " " }, "24,60 Ω"))).toMatchObject({
-      measurand: "between_terminals",
-      display: "24,60 Ω",
-      lead_zero: null,
-      range_top: null,
+  const winding = of("winding", { resistance: "118" });
+
+  test("nothing until its display is typed; then how it was taken", () => {
+    expect(readingOf(winding, undefined)).toBeNull();
+    expect(readingOf(typed(winding, { display: "118.2" }), undefined)).toMatchObject({
+      measurand: "winding_resistance",
+      display: "118.2",
+      connection: "isolated",
+      settled: true,
     });
   });
 
-  test("a running pair needs both figures", () => {
-    const draft = typed({ measurand: "running" }, "9.2");
-    expect(readingOf(draft)).toBeNull();
-    const running = { ...draft.entries.running, voltage: "221.5" };
-    const both = { ...draft, entries: { ...draft.entries, running } };
-    expect(readingOf(both)).toMatchObject({ voltage: "221.5", current: "9.2" });
+  test("every display that is needed must be there, optional ones may be missing", () => {
+    const pair = { ...of("contact", {}), measurand: "contact_volts" as const };
+    expect(readingOf(typed(pair, { load: "230" }), undefined)).toBeNull();
+    expect(readingOf(typed(pair, { across: "0.1" }), undefined)).toMatchObject({
+      across: "0.1",
+      should_be: "closed",
+    });
   });
 
-  test("whether it is settled goes with windings and igniters only", () => {
-    const settled = (kind: Draft["kind"]) =>
-      readingOf(typed({ ...ofKind(newDraft(), kind), settled: false }, "100"));
-    expect(settled("winding")).toMatchObject({ settled: false });
-    expect(settled("igniter")).toMatchObject({ settled: false });
-    expect(settled("resistive_part")).not.toHaveProperty("settled");
+  test("a series is split at blanks, or line by line", () => {
+    const siblings = { ...winding, measurand: "siblings" as const };
+    expect(readingOf(typed(siblings, { displays: "118.2 118.9;\nOL" }), undefined)).toMatchObject({
+      displays: ["118.2", "118.9", "OL"],
+    });
+    const points = {
+      ...of("temperature_sensor", { "sensor.r25": "5k" }),
+      measurand: "sensor_points" as const,
+    };
+    expect(readingOf(typed(points, { points: "0.0 16.3k\n25 5.01 k" }), undefined)).toMatchObject({
+      points: [
+        { celsius: "0.0", display: "16.3k" },
+        { celsius: "25", display: "5.01 k" },
+      ],
+    });
+  });
+
+  test("a supply's boxes are the pairs that are expected", () => {
+    const expectation = { rows: [{ label: "L–N" }, { label: "L–PE" }] } as Expectation;
+    const supply = of("supply", {});
+    expect(readingOf(typed(supply, { "volts.L–N": "231" }), expectation)).toMatchObject({
+      volts: { "L–N": "231" },
+    });
+  });
+
+  test("a sequence is sent as far as something was seen", () => {
+    const expectation = { rows: [{ label: "a" }, { label: "b" }, { label: "c" }] } as Expectation;
+    const sequence = of("ignition_sequence", {});
+    const read = readingOf(typed(sequence, { "stages.1.voltage": "24.1" }), expectation);
+    expect(read).toMatchObject({
+      stages: [{ voltage: "" }, { voltage: "24.1", acted: "not_seen" }],
+    });
+  });
+
+  test("every test of every kind can be typed", () => {
+    for (const kind of KINDS) {
+      for (const measurand of MEASURANDS[kind]) {
+        const def = READINGS[measurand];
+        expect(Boolean(def.boxes?.length || def.perRow || def.series), measurand).toBe(true);
+      }
+    }
   });
 });
 
-test("the unknown meter is null, a meter of the shop its number", () => {
-  expect(conditionsOf(typed({})).meter).toBeNull();
-  expect(conditionsOf(typed({ meter: "2", partTemperature: " 18 " }))).toMatchObject({
-    meter: 2,
-    part_temperature: " 18 ",
+describe("what stays and what goes", () => {
+  test("a new part keeps the bench and the kind", () => {
+    const draft = { ...of("winding", { resistance: "118" }), leadZero: "0.2", label: "valve" };
+    const next = nextPart({ ...draft, kept: ["a"] });
+    expect(next).toMatchObject({ leadZero: "0.2", kind: "winding", label: "", kept: [] });
+    expect(specOf(next)).toBeNull();
+    expect(next.id).not.toBe(draft.id);
   });
-});
 
-test("a new part keeps the bench and the kind, and forgets the part", () => {
-  const before = typed({ kind: "winding", meter: "2", leadZero: "0.2", windingOhms: "118" }, "112");
-  const after = nextPart(before);
-  expect(after).toMatchObject({
-    kind: "winding",
-    measurand: "winding_resistance",
-    meter: "2",
-    leadZero: "0.2",
-    windingOhms: "",
+  test("after keeping the entry is empty, the way it was taken stays, the check is remembered", () => {
+    const draft = typed(of("winding", { resistance: "118" }), { display: "118" });
+    const entry = { ...entryOf(draft), connection: "in_circuit" as const };
+    const after = afterKeeping({ ...draft, entries: { winding_resistance: entry } });
+    expect(entryOf(after)).toMatchObject({ fields: {}, connection: "in_circuit" });
+    expect(after.kept).toEqual([draft.id]);
   });
-  expect(after.id).not.toBe(before.id);
-});
 
-test("after keeping, the entry is empty, its connection stays, and the next check has a new name", () => {
-  const before = typed({ power: "2200" }, "24.6");
-  const inCircuit = { ...before.entries.between_terminals, connection: "in_circuit" as const };
-  const after = afterKeeping({
-    ...before,
-    entries: { ...before.entries, between_terminals: inCircuit },
+  test("a family chosen again takes its next kind, and comes round", () => {
+    const sensor = familyOf("thermocouple");
+    expect(chosenAgain(newDraft(), sensor)).toBe("temperature_sensor");
+    expect(chosenAgain(of("thermocouple", {}), sensor)).toBe("sender");
+    expect(chosenAgain(of("sender", {}), sensor)).toBe("temperature_sensor");
+    expect(new Set(FAMILIES.map((one) => one.key)).size).toBe(FAMILIES.length);
+    expect(FAMILIES.flatMap((one) => one.kinds)).toHaveLength(KINDS.length);
   });
-  expect(after.entries.between_terminals).toMatchObject({ display: "", connection: "in_circuit" });
-  expect(after.power).toBe("2200");
-  expect(after.id).not.toBe(before.id);
+
+  test("conditions of another kind are not sent", () => {
+    const draft = { ...newDraft(), coldJunction: "21", standsAt: "50" };
+    expect(conditionsOf(draft)).toMatchObject({ cold_junction: null, stands_at: null });
+    expect(conditionsOf(ofKind(draft, "thermocouple"))).toMatchObject({ cold_junction: "21" });
+  });
 });

@@ -7,22 +7,26 @@ import { useMachine } from "@/app/machine";
 import { useStored } from "@/app/stored";
 import {
   afterKeeping,
+  chosenAgain,
   conditionsOf,
   type Draft,
   type Entry,
-  type Kind,
+  entryOf,
   newDraft,
   ofKind,
   readingOf,
   specOf,
 } from "./draft";
+import type { familyOf, Kind } from "./forms/forms";
+
+const LOOSE = { state: "loose_part" as const };
 
 /** A pause in typing after which questions and complaints are shown [ms]. */
 const PAUSE = 800;
 
 /** All that the Check screen knows: the draft, what is expected, the verdict, and how to keep it. */
 export function useCheck() {
-  const [draft, setDraft] = useStored<Draft>("hembit.draft.4", newDraft());
+  const [draft, setDraft] = useStored<Draft>("hembit.draft.5", newDraft());
   const { machine, state: stateMachine } = useMachine();
   const [kept, setKept] = useState<KeptCheck | null>(null);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
@@ -32,10 +36,15 @@ export function useCheck() {
 
   const spec = specOf(draft);
   const conditions = conditionsOf(draft);
-  const reading = readingOf(draft);
-  const body =
-    spec && reading && machine ? { spec, reading, machine, conditions, rule: draft.rule } : null;
   const expected = useExpectations(spec, conditions);
+  const expectations = spec && !isRefused(expected.error, "spec") ? expected.data : undefined;
+  const expectation = expectations?.find((one) => one.measurand === draft.measurand);
+  const reading = readingOf(draft, expectation);
+  const stated = machine ?? (expectation?.room === "either" ? LOOSE : null);
+  const body =
+    spec && reading && stated
+      ? { spec, reading, machine: stated, conditions, rule: draft.rule }
+      : null;
   const judged = useJudgement(body);
 
   const keeping = useMutation({
@@ -58,15 +67,37 @@ export function useCheck() {
   const changeEntry = useCallback(
     (part: Partial<Entry>) => {
       keeping.reset();
-      if (part.display || part.voltage) setKept(null);
       setInsisted(false);
       setDraft((now) => {
-        const before = now.entries[now.measurand];
-        const retyped = part.display !== undefined || part.voltage !== undefined;
-        const answers = retyped ? {} : before.answers;
-        const entry = { ...before, answers, ...part };
+        const entry = { ...entryOf(now), ...part };
         return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
       });
+    },
+    [keeping.reset, setDraft],
+  );
+  /** Another text is another reading: answers to questions about the last one do not hold. */
+  const changeEntryField = useCallback(
+    (at: string, value: string | boolean) => {
+      keeping.reset();
+      if (value) setKept(null);
+      setInsisted(false);
+      setDraft((now) => {
+        const before = entryOf(now);
+        const entry = { ...before, answers: {}, fields: { ...before.fields, [at]: value } };
+        return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
+      });
+    },
+    [keeping.reset, setDraft],
+  );
+  /** Another spec is another part: its kept checks say nothing of this one. */
+  const changeSpec = useCallback(
+    (at: string, value: string | boolean) => {
+      keeping.reset();
+      setDraft((now) => ({
+        ...now,
+        kept: [],
+        specs: { ...now.specs, [now.kind]: { ...now.specs[now.kind], [at]: value } },
+      }));
     },
     [keeping.reset, setDraft],
   );
@@ -84,6 +115,10 @@ export function useCheck() {
     if (kind === draft.kind) return;
     replace(ofKind(draft, kind));
     if (machine?.state !== "live") stateMachine(null);
+  }
+
+  function chooseFamily(family: ReturnType<typeof familyOf>) {
+    chooseKind(chosenAgain(draft, family));
   }
 
   function keep() {
@@ -119,13 +154,17 @@ export function useCheck() {
     draft,
     change,
     changeEntry,
+    changeEntryField,
+    changeSpec,
     replace,
     chooseKind,
+    chooseFamily,
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,
     ready: body !== null,
-    expectations: spec && !isRefused(expected.error, "spec") ? expected.data : undefined,
+    expectations,
+    expectation,
     expecting: expected.isLoading,
     judgement: current,
     shown: current ?? keptHere?.judgement,
@@ -134,6 +173,13 @@ export function useCheck() {
     unreachable: sources.some((one) => one instanceof NotReached),
     refusal: (field: string, text: string) =>
       shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
+    /** The same for a field with many entries: what is wrong with the first of them. */
+    refusalUnder: (field: string, text: string) => {
+      const found = refused.find((one) => one.field.startsWith(`${field}.`));
+      return found
+        ? shown(refused, found.field, text, { settled, insisted, touched: touched.has(field) })
+        : undefined;
+    },
     loose: unplaced(refused),
     blank: spec === null,
     waitingFor: refused[0]?.message,

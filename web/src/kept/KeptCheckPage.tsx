@@ -1,14 +1,15 @@
 import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
-import type { ElementSpec, KeptCheck, SensorSpec, Spec } from "@/api/types";
-import { clock, dateAndClock } from "@/app/machine";
-import { ProbeSketch } from "@/check/ProbeSketch";
+import type { KeptCheck } from "@/api/types";
+import { dateAndClock } from "@/app/machine";
+import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import { Expect } from "@/check/Tests";
-import { Rail } from "@/rail/Rail";
+import { Scales } from "@/rail/Scales";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
+import { submitted } from "./submitted";
 
 /** One kept check: the verdict of that day, exactly as it was, and what it rested on. */
 export function KeptCheckPage() {
@@ -64,7 +65,7 @@ function Whole({ check }: { check: KeptCheck }) {
           <ProbeSketch probes={judgement.expectation.probes} />
           <Expect expectation={judgement.expectation} />
         </div>
-        <Rail rail={judgement.rail} />
+        <Scales judged={judgement} />
         <Verdict judgement={judgement} />
         <Link to="/kept" className="text-action-text underline">
           All kept checks
@@ -75,102 +76,4 @@ function Whole({ check }: { check: KeptCheck }) {
       </aside>
     </div>
   );
-}
-
-/** The submission in trade words, in the order it was given. */
-function submitted({ submission }: KeptCheck): [string, string][] {
-  const { spec, reading, machine, conditions } = submission;
-  const display: [string, string][] =
-    reading.measurand === "running"
-      ? [
-          ["Volts", reading.voltage],
-          ["Amps", reading.current],
-        ]
-      : [
-          ["Display", reading.display],
-          ["Lead zero", reading.leads_nulled ? "off by REL" : (reading.lead_zero ?? "not given")],
-          ["Connection", reading.connection === "isolated" ? "isolated" : "in circuit"],
-          ["Range", reading.range_top == null ? "auto" : `up to ${reading.range_top} Ω`],
-        ];
-  const dead =
-    machine.state === "live"
-      ? `live since ${clock(machine.since)}`
-      : machine.state === "proved_dead"
-        ? `proved dead by ${machine.by} at ${clock(machine.at)}`
-        : "loose part on the bench";
-  const temperature = conditions.part_temperature
-    ? `${withUnit(conditions.part_temperature, "°C")}, ${conditions.temperature_source.replaceAll("_", " ")}`
-    : "not given";
-  return [
-    ...specified(spec),
-    ...display,
-    ["Machine", dead],
-    ["Meter", conditions.meter?.name ?? "not known"],
-    ["Part is at", temperature],
-  ];
-}
-
-/** What the part should be, as it was given. */
-function specified(spec: Spec): [string, string][] {
-  switch (spec.kind) {
-    case "winding":
-      return [
-        [
-          "Winding",
-          `${withUnit(spec.resistance, "Ω")} at ${withUnit(spec.reference_temperature, "°C")}`,
-        ],
-        ["Metal", spec.metal],
-      ];
-    case "temperature_sensor":
-      return sensorSpecified(spec.sensor);
-    case "igniter":
-      return [
-        ["Igniter", spec.material.replace("_", " ")],
-        ["Usual", `${spec.usual_lower} to ${withUnit(spec.usual_upper, "Ω")}`],
-        ["Lenient to", spec.lenient_upper ? withUnit(spec.lenient_upper, "Ω") : "not given"],
-      ];
-    case "contact":
-      return [
-        ["Contact of", spec.device],
-        ["Closed to", spec.closed_limit ? withUnit(spec.closed_limit, "Ω") : "shop default"],
-      ];
-    case "high_tension_lead":
-      return [
-        ["Length", withUnit(spec.length, "m")],
-        ["Per metre", withUnit(spec.per_metre, "Ω/m")],
-        ["Cap", spec.caps.map((cap) => withUnit(cap, "Ω")).join(", ") || "none"],
-      ];
-    case "resistive_part":
-      return [["Ohms", withUnit(spec.resistance, "Ω")]];
-    case "heating_element":
-      return ratingSpecified(spec.rating);
-  }
-}
-
-function ratingSpecified(rating: ElementSpec["rating"]): [string, string][] {
-  if (rating.by === "ohms") return [["Cold ohms", withUnit(rating.resistance, "Ω")]];
-  return rating.pairs.map((pair, index) => [
-    index === 0 ? "Plate" : "or",
-    `${withUnit(pair.power, "W")}, ${withUnit(pair.voltage, "V")}`,
-  ]);
-}
-
-function sensorSpecified(sensor: SensorSpec["sensor"]): [string, string][] {
-  if (sensor.type === "chart") return [["Chart", `${sensor.points.length} points`]];
-  if (sensor.type === "platinum") {
-    return [
-      ["Platinum", `${withUnit(sensor.r0, "Ω")} at 0 °C`],
-      ["Class", `${sensor.tolerance_class}, ${sensor.build}`],
-    ];
-  }
-  return [
-    ["NTC", `${withUnit(sensor.r25, "Ω")} at 25 °C`],
-    ["B", withUnit(sensor.beta, "K")],
-  ];
-}
-
-/** A figure as it was written, with its unit if none was written. */
-function withUnit(text: string, unit: string): string {
-  if (/[kMGm]\s*$/.test(text)) return `${text}${unit}`;
-  return /[a-zΩ°%]\s*$/i.test(text) ? text : `${text} ${unit}`;
 }

@@ -1,6 +1,7 @@
-import { useId, useLayoutEffect, useRef, useState } from "react";
+import { useId } from "react";
 import type { RailData } from "@/api/types";
 import { railScale, spread, tickLabel } from "./scale";
+import { useWidth } from "./useWidth";
 
 const GATE = 46;
 const GAP = 10;
@@ -16,20 +17,6 @@ export function Rail({ rail }: { rail: RailData }) {
       {width > 0 && <Drawing rail={rail} width={width} />}
     </div>
   );
-}
-
-function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
-  const frame = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const element = frame.current;
-    if (!element) return;
-    setWidth(element.clientWidth);
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
-  return [frame, width];
 }
 
 function Drawing({ rail, width }: { rail: RailData; width: number }) {
@@ -116,12 +103,46 @@ function Drawing({ rail, width }: { rail: RailData; width: number }) {
         stroke="var(--ink)"
         strokeWidth="1.6"
       />
+      <Rungs rail={rail} x={x} end={left + track} />
       <Axis rail={rail} ticks={scale.ticks} x={x} end={left + track} log={scale.kind === "log"} />
       {rail.low_gate && <Gate gate={rail.low_gate} x={1} />}
       {rail.high_gate && <Gate gate={rail.high_gate} x={width - GATE - 1} />}
       <Marks rail={rail} x={x} width={width} />
       <Labels rail={rail} x={x} width={width} />
     </svg>
+  );
+}
+
+/** The ladder of a bank: what 0, 1, 2 … dead members would read; the step that fits is framed. */
+function Rungs({ rail, x, end }: Place & { end: number }) {
+  return (
+    <g fontSize="12.5" textAnchor="middle">
+      {rail.rungs.slice(1).map((rung) => {
+        const from = x(rung.lower);
+        const width = x(rung.upper) - from;
+        if (width < 6 || from >= end - 4) return null;
+        return (
+          <g key={rung.label}>
+            <rect
+              x={from}
+              y={TOP + 3}
+              width={width}
+              height={BAR - 6}
+              fill="var(--sheet)"
+              fillOpacity="0.82"
+              stroke={rung.fits ? "var(--ink)" : "var(--muted)"}
+              strokeWidth={rung.fits ? 2.4 : 1}
+              strokeDasharray={rung.fits ? undefined : "4 3"}
+            />
+            {width > 44 && (
+              <text x={from + width / 2} y={TOP + 15} fill="var(--ink)">
+                {rung.label}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
   );
 }
 

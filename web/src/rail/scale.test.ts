@@ -21,6 +21,7 @@ const rail: RailData = {
   expanded: null,
   low_gate: null,
   high_gate: null,
+  rungs: [],
 };
 
 function withReading(value: number, expanded = 0.7): RailData {

@@ -21,7 +21,8 @@ export function railScale(rail: RailData, width: number): RailScale {
     return logScale(Math.min(low / 1e4, ...values.map((one) => one / 3)), high * 4, width);
   }
   const span = Math.max(high - low, high * 0.08);
-  const room = [low - 0.8 * span, high + 0.8 * span];
+  const rungs = rail.rungs.slice(1, 3).map((rung) => rung.upper);
+  const room = [low - 0.8 * span, Math.max(high + 0.8 * span, ...rungs.map((one) => one * 1.03))];
   const reach = rail.expanded ?? 0;
   const seen = rail.corrected?.value;
   const reached =

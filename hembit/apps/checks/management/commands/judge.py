@@ -13,9 +13,10 @@ from django.core.management.base import BaseCommand
 from pydantic import TypeAdapter, ValidationError
 
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
+from hembit_core.findings.finding import Finding
 from hembit_core.judge import PartSpec
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
-from hembit_core.sheets.readings_csv import judge_rows
+from hembit_core.sheets.readings_csv import RowVerdict, judge_rows
 from hembit_core.sheets.sheet import CheckSheet, SheetError, read_sheet, write_sheet
 
 ALL_ACCEPTED, SOMETHING_REJECTED, INPUT_ERROR, SOMETHING_UNDECIDED = 0, 1, 2, 3
@@ -67,12 +68,12 @@ class Command(BaseCommand):
         wrong = 0
         with _opened(options["file"]) as source:
             for row in judge_rows(source, spec, conditions, DecisionRule(options["rule"])):
-                if row.judgement is None:
+                if row.verdict is None:
                     wrong += 1
                     self.stderr.write(f"line {row.line}: {row.name}: {row.problem}")
                     continue
-                found.append(row.judgement.outcome)
-                self.stdout.write(f"line {row.line}: {row.name}: {_line(row.judgement)}")
+                found.append(row.verdict.outcome)
+                self.stdout.write(f"line {row.line}: {row.name}: {_row_line(row.verdict)}")
         self.stdout.write(f"{len(found)} judged, {wrong} not usable.")
         return INPUT_ERROR if wrong else _status(found)
 
@@ -112,11 +113,29 @@ def _parsed(adapter: TypeAdapter[Any], given: str, option: str) -> Any:
 
 
 def _line(judgement: Judgement) -> str:
-    figure = judgement.value.text if judgement.value else "OL"
+    figure = judgement.value.text if judgement.value else ", ".join(judgement.read_as)
     return (
         f"{judgement.state.upper()}, {judgement.outcome_text}: {figure}, "
         f"expected {judgement.expectation.text}"
     )
+
+
+def _row_line(verdict: RowVerdict) -> str:
+    return (
+        f"{verdict.state.upper()}, {verdict.outcome_text}: {verdict.figure}, "
+        f"expected {verdict.expected}"
+    )
+
+
+def _finding_lines(finding: Finding) -> list[str]:
+    lines = [f"  Finding: {finding.conclusion.upper()}. {finding.headline}"]
+    lines.append(f"    Rests on: {'; '.join(finding.rests_on)}")
+    if finding.rules_out:
+        lines.append(f"    Rules out: {'; '.join(finding.rules_out)}")
+    if finding.not_tested:
+        lines.append(f"    Not tested: {'; '.join(finding.not_tested)}")
+    lines.append(f"    {finding.next_step}")
+    return lines
 
 
 def _readable(sheet: CheckSheet) -> str:
@@ -129,4 +148,6 @@ def _readable(sheet: CheckSheet) -> str:
             lines.append(f"  {verdict.expectation.title}: {_line(verdict)}")
             lines.append(f"    {verdict.headline}. {' '.join(verdict.explanation)}")
             lines.append(f"    {verdict.next_step}")
+        if part.finding:
+            lines += _finding_lines(part.finding)
     return "\n".join(lines) + "\n"

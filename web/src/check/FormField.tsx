@@ -1,0 +1,87 @@
+import { useOptions } from "@/api/queries";
+import { Field, TextInput } from "@/ui/Field";
+import { Select } from "@/ui/Select";
+import { type FieldDef, type Fields, standing } from "./forms/fields";
+
+type Props = {
+  def: FieldDef;
+  fields: Fields;
+  /** Before the place in ids and in the server's errors: spec, or reading. */
+  area: string;
+  error: string | undefined;
+  onChange: (at: string, value: string | boolean) => void;
+  onLeave: () => void;
+};
+
+/** One field of a form, as its definition says, with the server's word on it. */
+export function FormField({ def, fields, area, error, onChange, onLeave }: Props) {
+  const id = fieldId(area, def.at);
+  if (!def.label) return null;
+  if (def.type === "tick") {
+    return (
+      <label className="flex min-h-7 items-center gap-2 text-muted">
+        <input
+          type="checkbox"
+          className="size-5 accent-[var(--action)]"
+          checked={fields[def.at] === true}
+          onChange={(event) => onChange(def.at, event.target.checked)}
+        />
+        {def.label}
+      </label>
+    );
+  }
+  const value = standing(def, fields);
+  if (def.type === "choice") {
+    return <ChoiceField def={def} id={id} value={value} error={error} onChange={onChange} />;
+  }
+  if (def.type === "lines") {
+    return (
+      <Field id={id} label={def.label} error={error}>
+        <textarea
+          id={id}
+          rows={4}
+          value={value}
+          placeholder={def.hint}
+          aria-invalid={error ? true : undefined}
+          aria-describedby={error ? `${id}-error` : undefined}
+          className={`w-full min-w-0 rounded-md border bg-well px-2.5 py-1 font-mono text-[0.92rem] ${error ? "border-bad" : "border-edge"}`}
+          onChange={(event) => onChange(def.at, event.target.value)}
+          onBlur={onLeave}
+        />
+      </Field>
+    );
+  }
+  return (
+    <Field id={id} label={def.label} error={error}>
+      <TextInput
+        id={id}
+        value={value}
+        {...(def.unit ? { unit: def.unit } : {})}
+        placeholder={def.hint}
+        error={error}
+        onText={(next) => onChange(def.at, next)}
+        onBlur={onLeave}
+      />
+    </Field>
+  );
+}
+
+type ChoiceProps = Pick<Props, "onChange" | "error"> & {
+  def: Extract<FieldDef, { type: "choice" }>;
+  id: string;
+  value: string;
+};
+
+function ChoiceField({ def, id, value, error, onChange }: ChoiceProps) {
+  const options = useOptions().data;
+  const list = typeof def.items === "function" ? (options ? def.items(options) : []) : def.items;
+  return (
+    <Field id={id} label={def.label} error={error}>
+      <Select id={id} value={value} items={list} onChoose={(next) => onChange(def.at, next)} />
+    </Field>
+  );
+}
+
+export function fieldId(area: string, at: string): string {
+  return `${area}-${at.replaceAll(".", "-").replace("~", "")}`;
+}

@@ -1,0 +1,44 @@
+import { choice, type FieldDef, items, text } from "./fields";
+import { resistanceTolerance } from "./tolerances";
+
+export const CONTACT: FieldDef[] = [
+  choice(
+    "device",
+    "Of a",
+    items({
+      thermostat: "thermostat",
+      limit: "limit",
+      fuse: "fuse",
+      switch: "switch",
+      relay: "relay",
+    }),
+    "thermostat",
+  ),
+  text("closed_limit", "Closed to", "Ω", { hint: "0.5" }),
+  text("opens_at", "Opens at", "°C", { hint: "if known" }),
+  text("closes_at", "Closes at", "°C", { hint: "if known" }),
+  text("switching_tolerance", "±", "K", { hint: "5", group: "tolerance" }),
+];
+
+export const POSITION_SENSOR: FieldDef[] = [
+  text("track", "Track", "Ω", { needed: true }),
+  text("linearity", "Linearity", "%", { hint: "if given", group: "tolerance" }),
+  ...resistanceTolerance("", false, "20"),
+];
+
+export const HIGH_TENSION_LEAD: FieldDef[] = [
+  text("length", "Length", "m", { needed: true }),
+  text("per_metre", "Per metre", "Ω/m", { needed: true }),
+  text("caps.0", "Cap", "Ω", { hint: "if any" }),
+  ...resistanceTolerance(),
+];
+
+export const RESISTIVE_PART: FieldDef[] = [
+  text("resistance", "Ohms", "Ω", { needed: true }),
+  ...resistanceTolerance(),
+];
+
+export const SUPPLY: FieldDef[] = [
+  choice("system", "System", (options) => options.supply_systems, "single_phase_230"),
+  text("percent", "Own ±", "%", { hint: "system's", group: "tolerance" }),
+];

@@ -1,0 +1,45 @@
+import { choice, type FieldDef, is, text } from "./fields";
+
+/** A share of R, or own limits; an element may also be judged by its input. */
+export function resistanceTolerance(prefix = "", byInput = false, percent = "10"): FieldDef[] {
+  const school = `${prefix}tolerance.school`;
+  return [
+    choice(
+      school,
+      "School",
+      (options) =>
+        options.tolerance_schools.filter((one) => byInput || one.value !== "appliance_input"),
+      byInput ? "appliance_input" : "percent_of_resistance",
+      { group: "tolerance" },
+    ),
+    text(`${prefix}tolerance.percent`, "±", "%", {
+      group: "tolerance",
+      start: percent,
+      needed: true,
+      when: is(school, "percent_of_resistance"),
+    }),
+    text(`${prefix}tolerance.lower`, "At least", "Ω", {
+      group: "tolerance",
+      when: is(school, "own_limits"),
+    }),
+    text(`${prefix}tolerance.upper`, "At most", "Ω", {
+      group: "tolerance",
+      when: is(school, "own_limits"),
+    }),
+    text(`${prefix}tolerance.watch_lower`, "Watch below", "Ω", {
+      group: "tolerance",
+      hint: "if any",
+      when: is(school, "own_limits"),
+    }),
+    text(`${prefix}tolerance.watch_upper`, "Watch above", "Ω", {
+      group: "tolerance",
+      hint: "if any",
+      when: is(school, "own_limits"),
+    }),
+  ];
+}
+
+/** A plain ± share of R. */
+export function share(at: string, start: string): FieldDef {
+  return text(at, "±", "%", { group: "tolerance", start, needed: true });
+}
