@@ -31,7 +31,7 @@ UNIT = {
     Function.CURRENT: "A",
     Function.MILLIVOLTAGE: "mV",
 }
-_NOUN = {
+NOUN = {
     Function.RESISTANCE: "ohms",
     Function.VOLTAGE: "volts",
     Function.CURRENT: "amps",
@@ -192,7 +192,7 @@ def _scaled(parsed: Quantity, factor: float, prefix: str) -> Quantity:
 
 
 def _check(parsed: Quantity, function: Function, coupling: str | None, text: str) -> None:
-    shown, noun, unit = text.strip(), _NOUN[function], UNIT[function]
+    shown, noun, unit = text.strip(), NOUN[function], UNIT[function]
     if parsed.unit not in (None, unit):
         raise InputError(
             f"“{shown}” is in {parsed.unit}, but {noun} are asked for here. "

@@ -13,7 +13,7 @@ from functools import cache
 from pydantic import Field, model_validator
 
 from hembit_core.data_files import table
-from hembit_core.display import UNIT, Display, Function
+from hembit_core.display import NOUN, UNIT, Display, Function
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import expanded_text, quantity
@@ -56,7 +56,9 @@ class Meter(Model):
         try:
             return self.accuracy[function]
         except KeyError:
-            raise InputError(f"{self.name} has no {function} function. Choose another meter.") from None
+            raise InputError(
+                f"{self.name} has no accuracy for {NOUN[function]}. Choose another meter."
+            ) from None
 
     def top(self, function: Function) -> float | None:
         """Top of the highest range [Ω, V or A]; None where the ranges are not known."""

@@ -32,7 +32,7 @@ _UNITS = {
     "Ω": "Ω", "ohm": "Ω", "ohms": "Ω", "v": "V", "volt": "V", "volts": "V",
     "a": "A", "amp": "A", "amps": "A", "w": "W", "watt": "W", "watts": "W",
     "°c": "°C", "c": "°C", "°": "°C", "°f": "°F", "%": "%", "hz": "Hz",
-    "va": "VA", "mm": "mm", "min": "min", "s": "s", "l": "l", "m": "m",
+    "va": "VA", "mm": "mm", "min": "min", "s": "s", "l": "l",
 }  # fmt: skip
 _NUMBER = r"(?P<number>[0-9][0-9.,' ]*|[.,][0-9]+)"
 _PLAIN = re.compile(

@@ -113,6 +113,8 @@ def verdict_of_rows(
     state = decisive.state or State.WITHIN
     side = "" if decisive.side is None else f", {decisive.side}"
     headline = _PLAIN.get(state, f"{state.capitalize()}{side}: {{label}}")
+    if state is State.WITHIN and len(rows) == 1:
+        headline = "Within: inside by more than the uncertainty"
     off = [row for row in rows if row.state not in (None, State.WITHIN)]
     explanation = [f"{said(row)}: {row.state}." for row in off]
     if state in (State.JUST_WITHIN, State.JUST_OUTSIDE) and decisive.side:

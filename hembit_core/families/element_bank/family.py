@@ -193,10 +193,10 @@ def _expectation(spec: ElementBank, member: ElementResistance, bank: ElementResi
     rail = ohms_rail(bank.today).model_copy(update={"rungs": _rungs(steps)})
     ladder = WorkingLine(
         label="The ladder",
-        result=", ".join(_name(step) for step in steps[:4]),
+        result=f"n = {spec.members}",
         formula="R = R_member / (n − k)",
         figures="; ".join(
-            f"{step.dead}: {interval(step.band.lower, step.band.upper, 'Ω', 3)}" for step in steps[:4]
+            f"{_name(step)}: {interval(step.band.lower, step.band.upper, 'Ω', 3)}" for step in steps[:4]
         ),
         source="k dead of n members in parallel",
     )

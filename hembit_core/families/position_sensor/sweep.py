@@ -281,7 +281,7 @@ def _samples_line(gaps: tuple[Gap, ...], values: tuple[float, ...]) -> WorkingLi
     real = sum(not gap.ranging for gap in gaps)
     return WorkingLine(
         label="Samples",
-        result=f"{len(values)} taken, {real} gaps, {len(gaps) - real} at a range change",
+        result=f"{len(values)} taken; gaps: {real}; at a range change: {len(gaps) - real}",
         formula="off the line of its neighbours by more than 3 usual steps and 2U",
         source="one sample alone at a range's top is the meter's own jump",
     )

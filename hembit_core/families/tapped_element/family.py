@@ -192,7 +192,7 @@ def _expectation(spec: TappedElement, conditions: Conditions) -> Expectation:
             second="b, then c; then a to c",
             disconnect="all wires lifted off the studs",
         ),
-        text="  ·  ".join(row.due for row in rows),
+        text="  ·  ".join(dict.fromkeys(row.due for row in rows)),
         detail="first half, second half, whole: R_ab + R_bc = R_ac",
         overflow_means="that half is broken",
         zero_means="that half is bridged",

@@ -11,14 +11,17 @@ from hembit_core.families.temperature_sensor.types import Curve, CurveSensor
 from hembit_core.judging.judgement import Plot, PlotPoint
 
 _POINTS = 25
-_SPAN = 30.0
+_LEAST_SPAN, _MOST_SPAN = 4.0, 30.0
+"""How far to each side of the reference temperature is drawn [K]."""
 
 
 @lru_cache(maxsize=64)
 def curve_plot(sensor: CurveSensor, celsius: float, kelvin: float | None, share: float | None) -> Plot:
     """R [Ω] over t round ``celsius`` [°C], with the band of ± ``kelvin`` [K] or ± ``share`` of R."""
     curve = sensor.curve()
-    t = np.linspace(*_ends(curve, celsius), _POINTS)
+    wide = kelvin or (share or 0.0) / abs(float(curve.relative_slope(celsius)))
+    span = min(max(5 * wide, _LEAST_SPAN), _MOST_SPAN) if wide else _MOST_SPAN
+    t = np.linspace(*_ends(curve, celsius, span), _POINTS)
     ohms = curve.resistance(t)
     if share is not None:
         lower, upper = ohms * (1 - share), ohms * (1 + share)
@@ -38,17 +41,37 @@ def curve_plot(sensor: CurveSensor, celsius: float, kelvin: float | None, share:
     )
 
 
+def curve_over(sensor: CurveSensor, temperatures: tuple[float, ...]) -> Plot:
+    """R [Ω] over a stretch that holds all ``temperatures`` [°C], without a band."""
+    curve = sensor.curve()
+    low, high = min(temperatures), max(temperatures)
+    room = max(5.0, 0.1 * (high - low))
+    t = np.linspace(
+        _ends(curve, low, room)[0],
+        _ends(curve, high, room)[1],
+        _POINTS,
+    )
+    ohms = curve.resistance(t)
+    return Plot(
+        title=sensor.name(),
+        x_label="°C",
+        y_label="Ω",
+        logarithmic=bool(ohms.max() / ohms.min() > 8),
+        line=_pairs(t, ohms),
+    )
+
+
 def with_reading(plot: Plot, celsius: float, net: float, expanded: float) -> Plot:
     """The plot with a reading of ``net`` ± ``expanded`` [Ω] at the reference temperature [°C]."""
     read = PlotPoint(x=celsius, y=net, expanded=expanded, label="read")
     return plot.model_copy(update={"points": (*plot.points, read)})
 
 
-def _ends(curve: Curve, celsius: float) -> tuple[float, float]:
-    """``celsius`` ± the usual span, or as far as the curve goes [°C]."""
+def _ends(curve: Curve, celsius: float, most: float) -> tuple[float, float]:
+    """``celsius`` ± ``most`` [K], or as far as the curve goes [°C]."""
     found = []
     for sign in (-1, 1):
-        span = _SPAN
+        span = most
         while span > 0.1:
             try:
                 curve.resistance(celsius + sign * span)

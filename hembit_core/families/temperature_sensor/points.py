@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from hembit_core.conditions import Conditions
-from hembit_core.families.temperature_sensor.plot import curve_plot
+from hembit_core.families.temperature_sensor.plot import curve_over
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor
 from hembit_core.figures import Temperature, TemperatureLimit
@@ -93,8 +93,7 @@ def judge_points(
     if len(off) == 1 and all(row.state is State.OUTSIDE for row in rows):
         verdict.next_step = _MATCH
     verdict.questions = [question for one in found for question in one.questions]
-    middle = sum(point.celsius.value for point in reading.points) / len(reading.points)
-    plot = curve_plot(sensor, middle, 0.0, None)
+    plot = curve_over(sensor, tuple(point.celsius.value for point in reading.points))
     marks = tuple(
         PlotPoint(x=point.celsius.value, y=_ohms(one), label=f"{point.celsius.value:g} °C")
         for point, one in zip(reading.points, found, strict=True)

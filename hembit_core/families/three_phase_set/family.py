@@ -180,7 +180,7 @@ def _line_to_line(spec: ThreePhaseSet, due: ElementResistance) -> Expectation:
             *due.lines,
             WorkingLine(
                 label="From line to line",
-                result=", ".join(f"{row.label} {row.due}" for row in rows),
+                result=", ".join(dict.fromkeys(row.due for row in rows)),
                 formula="R_12 = 2R/3 in delta, 2R in star; R, R, 2R in open delta",
                 figures=f"R = {quantity(nominal, 'Ω', 4)}",
                 source="resistances in series and in parallel",
@@ -227,7 +227,7 @@ def _line_currents(
         working=(
             WorkingLine(
                 label=f"Line currents at {shown}",
-                result=", ".join(f"{row.label} {row.due}" for row in rows),
+                result=", ".join(dict.fromkeys(row.due for row in rows)),
                 formula="I = √3 · U / R in delta, U / (√3 · R) in star",
                 figures=f"R_hot = {quantity(due.hot.nominal or 0.0, 'Ω', 4)}",
                 source="phasors 120° apart, resistive branches",

@@ -179,7 +179,7 @@ def _expectation(spec: WindingSet, conditions: Conditions) -> Expectation:
             second="its other end",
             disconnect="all leads off; a double-ended secondary from tower to tower",
         ),
-        text="  ·  ".join(row.due for row in rows),
+        text="  ·  ".join(dict.fromkeys(row.due for row in rows)),
         detail=", ".join(row.label for row in rows),
         overflow_means="that winding is broken",
         zero_means="its turns are bridged, or it needs the lead zero",

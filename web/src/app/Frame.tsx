@@ -28,16 +28,18 @@ export function Frame() {
   return (
     <div className="flex min-h-screen flex-col">
       <header className="no-print bg-sign p-1 text-on-sign">
-        <div className="flex items-center gap-6 rounded border border-on-sign/70 px-3 py-0.5">
-          <span className="font-bold tracking-[0.12em]">HEMBIT</span>
-          <nav aria-label="Places" className="flex gap-1">
+        <div className="flex items-center gap-6 rounded border max-sm:gap-2 border-on-sign/70 px-3 py-0.5">
+          <span className="font-bold tracking-[0.12em] max-sm:text-[0.8rem] max-sm:tracking-normal">
+            HEMBIT
+          </span>
+          <nav aria-label="Places" className="flex gap-1 max-sm:text-[0.9rem]">
             {PLACES.map(({ to, label }) => (
               <NavLink
                 key={to}
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `rounded px-3 py-1.5 ${isActive ? "bg-on-sign font-semibold text-sign" : ""}`
+                  `whitespace-nowrap rounded px-3 py-1.5 max-sm:px-1.5 ${isActive ? "bg-on-sign font-semibold text-sign" : ""}`
                 }
               >
                 {label}
@@ -54,7 +56,7 @@ export function Frame() {
             ) : (
               <Sun aria-hidden="true" size={16} />
             )}
-            {theme === "light" ? "Dark" : "Light"}
+            <span className="max-sm:sr-only">{theme === "light" ? "Dark" : "Light"}</span>
           </button>
         </div>
       </header>

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { clock, useMachine } from "@/app/machine";
 import { useKeys } from "@/keys/shortcuts";
-import { Scales } from "@/rail/Scales";
+import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
@@ -79,6 +79,7 @@ function Measurement({
     );
   }
   if (!expectation) return <Waiting check={check} />;
+  const tall = isTall(shown ?? expectation);
   return (
     <>
       <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
@@ -98,8 +99,10 @@ function Measurement({
       ) : (
         <>
           <Entry check={check} />
-          <Scales judged={shown ?? expectation} />
+          {!tall && <Scales judged={shown ?? expectation} />}
           {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
+          {tall && <Scales judged={shown ?? expectation} />}
+          <Curve judged={shown ?? expectation} />
           {check.loose.map((message) => (
             <Notice key={message} alert>
               {message}

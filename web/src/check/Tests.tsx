@@ -22,7 +22,7 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   return (
     <div role="radiogroup" aria-label="Test" className="flex flex-col gap-1">
       <div
-        className="grid grid-cols-[repeat(var(--n),minmax(0,1fr))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:grid-cols-2 max-sm:text-[0.9rem]"
+        className={`grid grid-cols-[repeat(var(--n),minmax(0,1fr))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem] ${own.length > 1 ? "max-sm:grid-cols-2" : ""}`}
         style={{ "--n": Math.min(own.length, IN_TILES) } as React.CSSProperties}
       >
         {own.map((measurand, index) => (

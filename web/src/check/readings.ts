@@ -43,7 +43,7 @@ export const READINGS: Record<Measurand, ReadingDef> = {
   between_terminals: single("Between the terminals"),
   terminal_to_case: single("Terminal to case"),
   running: {
-    title: "Volts and amps, running",
+    title: "Volts and amps",
     boxes: [
       box("voltage", "Volts on the display", "V"),
       box("current", "Amps on the display", "A"),
@@ -121,9 +121,9 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     title: "Stage by stage",
     perRow: (row, place) => box(`stages.${place}.voltage`, row, "V", true),
   },
-  sensor_resistance: single("Ohms at a known temperature"),
+  sensor_resistance: single("At a known °C"),
   sensor_points: {
-    title: "Two points or more",
+    title: "Two points",
     ohms: true,
     series: {
       at: "points",
@@ -133,7 +133,7 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     },
   },
   sensor_response: {
-    title: "Warmed by hand",
+    title: "Response",
     ohms: true,
     series: { at: "displays", label: "Displays in order", hint: "blanks between" },
     extras: [choice("change", "It was", items({ warmed: "warmed", cooled: "cooled" }), "warmed")],
@@ -210,7 +210,7 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     boxes: [box("at_rest", "At rest", "Ω"), box("least", "Least", "Ω"), box("most", "Most", "Ω")],
   },
   isolated_and_in_circuit: {
-    title: "Isolated, and in circuit",
+    title: "In circuit, too",
     ohms: true,
     boxes: [box("isolated", "Isolated", "Ω"), box("in_circuit", "In circuit", "Ω")],
   },

@@ -5,7 +5,7 @@ import type { KeptCheck } from "@/api/types";
 import { dateAndClock } from "@/app/machine";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import { Expect } from "@/check/Tests";
-import { Scales } from "@/rail/Scales";
+import { Curve, Scales } from "@/rail/Scales";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
@@ -67,6 +67,7 @@ function Whole({ check }: { check: KeptCheck }) {
         </div>
         <Scales judged={judgement} />
         <Verdict judgement={judgement} />
+        <Curve judged={judgement} />
         <Link to="/kept" className="text-action-text underline">
           All kept checks
         </Link>

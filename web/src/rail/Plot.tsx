@@ -3,7 +3,7 @@ import type { PlotData } from "@/api/types";
 import { spread, tickLabel } from "./scale";
 import { useWidth } from "./useWidth";
 
-const HEIGHT = 190;
+const HEIGHT = 176;
 const MARGIN = { left: 58, right: 14, top: 12, bottom: 34 };
 
 /** A small plot: the curve with its band and the reading on it, or a series. */
@@ -57,7 +57,7 @@ function Drawing({ plot, width }: { plot: PlotData; width: number }) {
             </text>
           </g>
         ))}
-        {y.ticks(4).map((tick) => (
+        {spaced(y.ticks(4), y).map((tick) => (
           <g key={tick}>
             <line
               x1={MARGIN.left}
@@ -163,6 +163,16 @@ function Points({ plot, x, y, width }: PointsProps) {
       })}
     </g>
   );
+}
+
+/** Ticks that leave room for their labels: a logarithmic axis has too many. */
+function spaced(ticks: number[], y: (value: number) => number): number[] {
+  const kept: number[] = [];
+  for (const tick of ticks) {
+    const last = kept.at(-1);
+    if (last === undefined || Math.abs(y(tick) - y(last)) >= 20) kept.push(tick);
+  }
+  return kept;
 }
 
 function describe(plot: PlotData): string {

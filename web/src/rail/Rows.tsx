@@ -3,8 +3,8 @@ import { StateShape, toneOf } from "@/verdict/states";
 import { railScale } from "./scale";
 import { useWidth } from "./useWidth";
 
-const HEIGHT = 38;
-const BAR = 18;
+const HEIGHT = 28;
+const BAR = 16;
 
 /** Several figures at once, a strip each; strips of one band share one scale, so that they compare. */
 export function Rows({ rows }: { rows: RowData[] }) {
@@ -14,7 +14,7 @@ export function Rows({ rows }: { rows: RowData[] }) {
       {rows.map((row) => (
         <li
           key={row.label}
-          className="grid grid-cols-[minmax(5.5rem,9.5rem)_minmax(0,1fr)_minmax(8rem,11.5rem)] items-center gap-3 border-hairline border-b py-0.5 max-sm:grid-cols-[1fr_auto]"
+          className="grid grid-cols-[minmax(4rem,9rem)_minmax(0,1fr)_minmax(8rem,15.5rem)] items-center gap-3 border-hairline border-b last:border-b-0 max-sm:grid-cols-[1fr_auto]"
         >
           <span className="font-semibold">{row.label}</span>
           <span className="max-sm:col-span-2 max-sm:row-start-2">
@@ -23,12 +23,10 @@ export function Rows({ rows }: { rows: RowData[] }) {
           <span className="flex items-center justify-end gap-2 text-right">
             {row.state && (
               <>
-                <span style={{ color: toneOf(row.state) }} className="leading-tight">
-                  <b className="block font-semibold text-ink">{row.value?.text ?? "OL"}</b>
-                  <span className="text-[0.87rem]">
-                    {row.state}
-                    {row.side ? `, ${row.side}` : ""}
-                  </span>
+                <b className="font-semibold">{row.value?.text ?? "OL"}</b>
+                <span style={{ color: toneOf(row.state) }} className="text-[0.9rem]">
+                  {row.state}
+                  {row.side ? `, ${row.side}` : ""}
                 </span>
                 <StateShape state={row.state} size={18} />
               </>

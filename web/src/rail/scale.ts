@@ -14,7 +14,7 @@ const WIDEST = 4;
 export function railScale(rail: RailData, width: number): RailScale {
   const { lower, upper, nominal } = rail.band;
   const values = [rail.raw?.value, rail.corrected?.value].filter(isPositive);
-  const ends = [lower, upper, nominal].filter(isPositive);
+  const ends = [lower, upper, nominal].filter((one) => one != null);
   const low = Math.min(...ends);
   const high = Math.max(...ends);
   if (lower != null && upper == null && nominal == null) {
@@ -29,7 +29,7 @@ export function railScale(rail: RailData, width: number): RailScale {
     seen === undefined ? room : [...room, seen - 1.25 * reach, seen + 1.25 * reach, ...values];
   const from = Math.max(0, Math.min(...reached));
   const to = Math.max(...reached);
-  const farAbove = to - high > WIDEST * span;
+  const farAbove = low > 0 && to - high > WIDEST * span;
   const farBelow = seen !== undefined && seen > 0 && low / seen > 4 && low > WIDEST * span;
   if (farAbove || farBelow) {
     return logScale(

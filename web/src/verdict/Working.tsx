@@ -10,8 +10,12 @@ export function Working({ lines, policy }: { lines: WorkingLine[]; policy: strin
         {lines.map((line) => (
           <li key={line.label} className="border-hairline border-b py-1.5 first:pt-0">
             <div className="flex items-baseline justify-between gap-3">
-              <span>{line.label}</span>
-              <span className="shrink-0 text-right font-semibold">{line.result}</span>
+              <span className="min-w-[36%]">{line.label}</span>
+              <span
+                className={`text-right font-semibold ${line.result.length < 26 ? "shrink-0" : "min-w-0"}`}
+              >
+                {line.result}
+              </span>
             </div>
             <p className="text-[0.87rem] leading-snug text-muted">
               {unbroken([line.formula, line.figures].filter(Boolean).join("; "))}

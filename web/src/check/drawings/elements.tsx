@@ -130,10 +130,10 @@ function Resistor({ x, y, turn = 0 }: { x: number; y: number; turn?: number }) {
 export function Delta() {
   return (
     <>
-      <Lines branches="M58 22h142l-60 72l-82 0M58 58h40l42 36M200 22l-60 72" />
-      <Resistor x={128} y={22} />
-      <Resistor x={172} y={56} turn={-50} />
-      <Resistor x={98} y={94} />
+      <Lines branches="M58 22h140v72M58 58h60M58 94h140M118 22v72" />
+      <Resistor x={118} y={40} turn={90} />
+      <Resistor x={118} y={76} turn={90} />
+      <Resistor x={198} y={58} turn={90} />
     </>
   );
 }
@@ -141,11 +141,11 @@ export function Delta() {
 export function OpenDelta() {
   return (
     <>
-      <Lines branches="M58 22h120v36H58M58 94h120V58" />
-      <Resistor x={178} y={40} turn={90} />
-      <Resistor x={178} y={76} turn={90} />
-      <Text x={70} y={80}>
-        no third branch
+      <Lines branches="M58 22h60v72M58 58h60M58 94h60" />
+      <Resistor x={118} y={40} turn={90} />
+      <Resistor x={118} y={76} turn={90} />
+      <Text x={146} y={63}>
+        no third
       </Text>
     </>
   );

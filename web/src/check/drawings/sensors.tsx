@@ -33,7 +33,7 @@ export function ThermocoupleEnds() {
         +
       </Text>
       <Text x={70} y={108}>
-        thermometer on the terminals
+        thermometer here
       </Text>
     </>
   );

@@ -41,5 +41,8 @@ const STAGES = [
 export const IGNITION_SEQUENCE: FieldDef[] = STAGES.flatMap((name, place) => [
   choice(`stages.${place}.name`, "", [{ value: name, label: name }], name),
   text(`stages.${place}.voltage`, name, "V", { needed: true, start: "24" }),
-  text(`stages.${place}.within`, "within", "s", { hint: "if known" }),
+  text(`stages.${place}.within`, `${place + 1} within`, "s", {
+    hint: "if known",
+    group: "tolerance",
+  }),
 ]);
