@@ -92,13 +92,13 @@ def judge_rows(
     table = csv.DictReader(source)
     if not table.fieldnames:
         raise InputError("This CSV is empty: it needs a header, at least “display”.")
-    first = _first_measurand(spec, conditions)
+    first = first_measurand(spec, conditions)
     rows = _rows(table)
     while chunk := list(islice(rows, _AT_ONCE)):
         yield from _judge_chunk(chunk, spec, conditions, rule, first)
 
 
-def _first_measurand(spec: AnySpec, conditions: Conditions) -> str:
+def first_measurand(spec: AnySpec, conditions: Conditions) -> str:
     """The part's first test; where that needs a row's own conditions, its family's first reading."""
     try:
         return expectations(spec, conditions)[0].measurand

@@ -110,7 +110,7 @@ def _path_lines(reading: IsolatedAndInCircuit, meter: Meter) -> tuple[WorkingLin
     difference = alone[0] - beside[0]
     u = expanded(combined(alone[1], beside[1]))
     figures = f"isolated {quantity(alone[0], 'Ω', 4)}, in circuit {quantity(beside[0], 'Ω', 4)}"
-    if difference <= 0:
+    if difference <= u:
         if -difference > u:
             raise InputError(
                 "In circuit it reads more than isolated: no path beside it does that. A bad joint, a "

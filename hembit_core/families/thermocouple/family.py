@@ -60,7 +60,9 @@ class ThermocoupleVoltage(Model):
 
 
 def expectations(spec: Thermocouple, conditions: Conditions) -> tuple[Expectation, ...]:
-    """The loop first, then the millivolts at the temperature it has now."""
+    """The loop first, then the millivolts, once the cold junction's temperature is known."""
+    if conditions.cold_junction is None:
+        return (loop_expected(spec),)
     return loop_expected(spec), millivolts_expected(spec, thermocouple_due(spec, conditions))
 
 

@@ -1,0 +1,267 @@
+"""What evidence says together; the sums; many readings at once against one by one."""
+
+from __future__ import annotations
+
+import io
+import unittest
+from typing import Any
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pydantic import TypeAdapter
+
+from hembit_core import DecisionRule, InputError, State, judge
+from hembit_core.data_files import table
+from hembit_core.findings.find import find
+from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.judge import AnySpec
+from hembit_core.reckoner.sums import Sum
+from hembit_core.sheets.readings_csv import first_measurand, judge_rows
+from hembit_core.tests.parts import DECK_OVEN
+from hembit_core.tests.readers import READING, here, part, plate, read
+
+SUM: TypeAdapter[Any] = TypeAdapter(Sum)
+NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"})
+
+
+class Findings(unittest.TestCase):
+    def say(self, spec: AnySpec, *readings: dict[str, Any], seen: tuple[str, ...] = ()) -> Finding:
+        judgements = []
+        for one in readings:
+            fields = dict(one)
+            conditions = here(**fields.pop("at", {}))
+            judgements.append(read(spec, fields.pop("measurand"), conditions, **fields))
+        return find(spec, judgements, [Observation(one) for one in seen])
+
+    def test_the_table_of_the_trade(self) -> None:
+        sound = {"measurand": "between_terminals", "display": "24.4"}
+        case = {"measurand": "terminal_to_case", "display": "OL"}
+        fuse = part("contact", device="fuse")
+        coil = part("winding", resistance="118", drive="dc", rated_voltage="24")
+        warm = {"part_temperature": "31.2", "thermometer_limit": "0.3"}
+        answers = {"one_conductor": "yes", "calling": "yes"}
+        cases: list[tuple[Any, list[dict[str, Any]], tuple[str, ...], Conclusion, str]] = [
+            (DECK_OVEN, [{**sound, "display": "OL"}], (), Conclusion.REPLACE, "Broken"),
+            (
+                DECK_OVEN,
+                [sound, case, {"measurand": "running", "voltage": "230", "current": "0.0",
+                               "answers": answers}],
+                (), Conclusion.REPLACE, "Opens under load",
+            ),
+            (
+                DECK_OVEN,
+                [sound, {"measurand": "running", "voltage": "0.0", "current": "0.0"}],
+                (), Conclusion.NOT_THE_PART, "no supply",
+            ),
+            (
+                DECK_OVEN,
+                [{"measurand": "running", "voltage": "230", "current": "9.5"}],
+                ("medium_cold_or_slow",), Conclusion.NOT_THE_PART, "look at what it heats",
+            ),
+            (
+                DECK_OVEN,
+                [{"measurand": "running", "voltage": "196", "current": "8.1"}],
+                (), Conclusion.NOT_THE_PART, "The supply",
+            ),
+            (
+                DECK_OVEN,
+                [sound, {"measurand": "wriggled", "at_rest": "24.4", "least": "24.3", "most": "OL"}],
+                (), Conclusion.REPAIR, "Intermittent",
+            ),
+            (DECK_OVEN, [sound], ("drops_out_hot",), Conclusion.REPAIR, "Intermittent"),
+            (
+                DECK_OVEN,
+                [sound, {"measurand": "terminal_to_case", "display": "1.8M"}],
+                ("wet", "heat_never_stops"), Conclusion.DO_NOT_ENERGISE, "insulation test decides",
+            ),
+            (fuse, [{"measurand": "contact_closed", "display": "OL"}], (), Conclusion.REPLACE,
+             "for a reason"),
+            (
+                part("contact"),
+                [{"measurand": "contact_open", "display": "0.1"}],
+                ("heat_never_stops",), Conclusion.REPLACE, "Stuck closed",
+            ),
+            (
+                NTC,
+                [{"measurand": "sensor_resistance", "display": "4.55k", "at": warm}],
+                (), Conclusion.REPLACE, "Drifted",
+            ),
+            (
+                NTC,
+                [
+                    {"measurand": "sensor_resistance", "display": "3.95k", "at": warm},
+                    {"measurand": "controller_shows", "shown": "36", "at": warm},
+                ],
+                (), Conclusion.NOT_THE_PART, "placement, wiring or board",
+            ),
+            (
+                coil,
+                [{"measurand": "winding_running", "voltage": "24.1", "current": "0.200",
+                  "acted": "no"}],
+                (), Conclusion.REPAIR, "Stuck or starved",
+            ),
+            (part("contact"), [], ("feed_present_while_commanded",), Conclusion.REPAIR, "board"),
+            (DECK_OVEN, [sound], ("burnt_terminal",), Conclusion.REPAIR, "burnt terminal"),
+            (
+                coil,
+                [{"measurand": "siblings", "displays": ["118.2", "118.9", "118.4", "109.9"]}],
+                (), Conclusion.WATCH, "order a spare",
+            ),
+            (DECK_OVEN, [{**sound, "connection": "in_circuit"}], (), Conclusion.UNDECIDED, "Undecided"),
+            (DECK_OVEN, [sound, case], (), Conclusion.SOUND, "Sound"),
+            (
+                part("supply"),
+                [{"measurand": "supply_volts", "volts": {"L–N": "190"}}],
+                (), Conclusion.REPAIR, "low supply",
+            ),
+        ]  # fmt: skip
+        for spec, readings, seen, conclusion, words in cases:
+            with self.subTest(words):
+                finding = self.say(spec, *readings, seen=seen)
+                self.assertEqual(finding.conclusion, conclusion, finding.headline)
+                self.assertIn(words, finding.headline)
+                self.assertTrue(finding.rests_on and finding.next_step)
+
+    def test_another_curve_is_a_wrong_part_once_two_points_say_so(self) -> None:
+        points = [{"celsius": "0.0", "display": "32.7k"}, {"celsius": "25.0", "display": "10.0k"}]
+        room = {"part_temperature": "20", "thermometer_limit": "0.3"}
+        finding = self.say(NTC, {"measurand": "sensor_points", "points": points, "at": room})
+        self.assertEqual(finding.conclusion, Conclusion.WRONG_PART)
+        self.assertIn("NTC 10 kΩ", finding.headline)
+
+    def test_what_was_not_tested_and_what_asks_for_its_cause(self) -> None:
+        finding = self.say(DECK_OVEN, {"measurand": "between_terminals", "display": "24.4"})
+        self.assertEqual(finding.not_tested, ("Terminal to case", "Volts and amps, running"))
+        blown = self.say(
+            part("contact", device="fuse"), {"measurand": "contact_closed", "display": "OL"}
+        )
+        self.assertTrue(blown.asks_cause)
+
+    def test_the_later_reading_of_a_test_supersedes(self) -> None:
+        first = {"measurand": "between_terminals", "display": "OL"}
+        again = {"measurand": "between_terminals", "display": "24.4"}
+        self.assertEqual(self.say(DECK_OVEN, first, again).conclusion, Conclusion.SOUND)
+
+    def test_nothing_is_no_finding_and_every_observation_has_its_words(self) -> None:
+        with self.assertRaises(InputError):
+            find(DECK_OVEN, [])
+        self.assertEqual(set(table("observations")["observations"]), set(Observation))
+
+
+class Reckoner(unittest.TestCase):
+    def work(self, sum_: str, **fields: Any) -> str:
+        headline: str = SUM.validate_python({"sum": sum_, **fields}).reckon().headline
+        return headline
+
+    def test_published_examples(self) -> None:
+        clamp = {"name": "clamp", "accuracy": {"current": {"percent": 2, "counts": 5}}}
+        both = {"together": "12.86", "other": "4.31", "meter": clamp}
+        self.assertIn("8.55 ± 0.39 A", self.work("clamp_difference", **both, power_factor="1"))
+        self.assertIn("9.15 ±", self.work("clamp_difference", **both, power_factor="0.8"))
+        self.assertIn("9.80 ±", self.work("clamp_difference", **both, power_factor="0.6"))
+        self.assertIn("8.55 A to", self.work("clamp_difference", **both))
+        water = {"litres": "60", "start": "12", "end": "78", "power": "4.5 kW"}
+        self.assertTrue(self.work("heat_up", **water).startswith("61 min, without losses"))
+        cooling = {"now": "74", "room": "19", "time_constant": "14"}
+        self.assertIn("Wait 46 min", self.work("cooling_by_temperature", **cooling))
+        self.assertIn("98.3 °C", self.work("boiling_point", altitude="500"))
+        self.assertIn("95.0 °C", self.work("boiling_point", altitude="1500 m"))
+
+    def test_a_winding_is_its_own_thermometer(self) -> None:
+        coil = {"cold_resistance": "100", "cold": "20", "room": "20", "apart": "8"}
+        self.assertIn("Wait 57 min", self.work("cooling_by_winding", **coil, before="128", now="118"))
+
+    def test_which_sensor(self) -> None:
+        points = [{"celsius": "0", "ohms": "16950"}, {"celsius": "50", "ohms": "1.79k"}]
+        self.assertIn("NTC 5 kΩ, B 3977", self.work("which_sensor", points=points))
+        self.assertIn("fit", self.work("which_sensor", points=points[:1]))
+
+    def test_bad_figures_are_placed_at_their_field(self) -> None:
+        for sum_, fields, field in (
+            ("clamp_difference", {"together": "4", "other": "9"}, "reading.together"),
+            ("cooling_by_temperature", {"now": "60", "room": "20"}, "sum.before"),
+            (
+                "cooling_by_temperature",
+                {"now": "60", "room": "20", "before": "50", "apart": "5"},
+                "sum.before",
+            ),
+            ("heat_up", {"litres": "60", "start": "78", "end": "12", "power": "4500"}, "sum.end"),
+        ):
+            with self.subTest(sum_), self.assertRaises(InputError) as caught:
+                self.work(sum_, **fields)
+            self.assertEqual(caught.exception.field, field)
+
+
+SPECS: dict[str, tuple[AnySpec, float]] = {
+    "element": (DECK_OVEN, 24.0),
+    "winding": (part("winding", resistance="118"), 118.0),
+    "sensor in kelvin": (NTC, 6109.0),
+    "sensor by share": (
+        part(
+            "temperature_sensor",
+            sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"},
+            tolerance={"school": "percent_of_resistance", "percent": "10"},
+        ),
+        6109.0,
+    ),
+    "igniter": (
+        part("igniter", usual_lower="45", usual_upper="85", lenient_upper="190", school="lenient"),
+        80.0,
+    ),
+    "bank": (part("element_bank", member=plate("1000", "230"), members=6), 9.0),
+    "contact": (part("contact"), 0.4),
+    "other": (part("resistive_part", resistance="4k7"), 4700.0),
+}
+
+
+class ManyAtOnce(unittest.TestCase):
+    @settings(max_examples=40)
+    @given(
+        st.sampled_from(sorted(SPECS)),
+        st.lists(st.floats(0.02, 30), min_size=3, max_size=12),
+        st.sampled_from(list(DecisionRule)),
+        st.sampled_from(["0.2", ""]),
+    )
+    def test_it_says_what_each_reading_alone_says(
+        self, name: str, factors: list[float], rule: DecisionRule, lead_zero: str
+    ) -> None:
+        spec, nominal = SPECS[name]
+        conditions = here(part_temperature="20", thermometer_limit="0.5")
+        displays = [f"{nominal * factor / 1e3:.5f}k" for factor in factors] + ["OL", "OL"]
+        lines = "".join(f"{display},{lead_zero}\n" for display in displays)
+        source = io.StringIO(f"display,lead_zero\n{lines}")
+        rows = list(judge_rows(source, spec, conditions, rule))
+        first = next(iter(judge_rows(io.StringIO("display\n1\n"), spec, conditions, rule)))
+        self.assertEqual(first.line, 2)
+        for display, row in zip(displays, rows, strict=True):
+            reading = READING.validate_python(
+                {
+                    "measurand": _measurand(spec),
+                    "display": display,
+                    **({"lead_zero": lead_zero} if lead_zero else {}),
+                }
+            )
+            try:
+                alone = judge(spec, reading, conditions, rule)
+            except InputError:
+                self.assertIsNone(row.verdict)
+                continue
+            assert row.verdict is not None
+            self.assertEqual(
+                (row.verdict.state, row.verdict.side, row.verdict.outcome),
+                (alone.state, alone.side, alone.outcome),
+                display,
+            )
+            figure = alone.value.text if alone.value else "OL"
+            self.assertEqual(row.verdict.figure, figure)
+            self.assertEqual(row.verdict.outcome_text.split(";")[0], alone.outcome_text.split(";")[0])
+
+    def test_several_displays_in_a_cell(self) -> None:
+        source = io.StringIO("measurand,displays,lead_zero\nsiblings,118.2 118.9;118.4,0.2\n")
+        (row,) = judge_rows(source, SPECS["winding"][0], here(), DecisionRule.SIMPLE)
+        assert row.verdict is not None
+        self.assertEqual(row.verdict.state, State.WITHIN)
+
+
+def _measurand(spec: AnySpec) -> str:
+    return first_measurand(spec, here(part_temperature="20", thermometer_limit="0.5"))
