@@ -45,8 +45,8 @@ function inTextField(target: EventTarget | null): boolean {
 }
 
 /**
- * Listen for keys: a letter outside text fields, Alt and the letter inside them. Only while no
- * dialog is open.
+ * Listen for keys: a letter outside text fields, Alt and the letter anywhere. Only while no dialog
+ * is open.
  */
 export function useKeys(actions: Partial<Record<KeyName, () => void>>) {
   const latest = useRef(actions);
@@ -55,7 +55,7 @@ export function useKeys(actions: Partial<Record<KeyName, () => void>>) {
     function listen(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.defaultPrevented) return;
       if (document.querySelector("[role=dialog]")) return;
-      if (inTextField(event.target) !== event.altKey) return;
+      if (inTextField(event.target) && !event.altKey) return;
       // Alt may change the character, so the key's place counts there.
       const typed = event.altKey ? event.code.replace(/^(Key|Digit)/, "") : event.key;
       for (const name of Object.keys(latest.current) as KeyName[]) {
