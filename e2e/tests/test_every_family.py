@@ -29,7 +29,7 @@ class Groups(BrowserCase):
         self.assert_accessible(self.page, "bank")
         technician.keep().see_verdict("Kept at")
         finding = self.page.get_by_role("region", name="Finding")
-        expect(finding).to_contain_text("Replace: Out of its limits")
+        expect(finding).to_contain_text("Replace: Outside, high")
         expect(finding).to_contain_text("Terminal to case")
         self.page.get_by_role("link", name="open it").click()
         technician.see("As submitted", "Members", "10.8")
@@ -132,10 +132,10 @@ class Groups(BrowserCase):
         technician.page.keyboard.press("Alt+d")
         technician.page.keyboard.press("Alt+s")
         technician.choose("Built as", "sender, two wires")
-        self.page.get_by_label("Chart").fill("0 10\n50 90\n100 180")
+        self.page.get_by_role("textbox", name="Chart").fill("0 10\n50 90\n100 180")
         self.fill(Stands_at="50")
         technician.say_loose().read("91.2").see_verdict("Within", "It says 50.6 %")
-        self.page.get_by_label("Chart").fill("0 10\n50 90\n100 40")
+        self.page.get_by_role("textbox", name="Chart").fill("0 10\n50 90\n100 40")
         technician.see("its ohms must only rise or only fall")
 
 

@@ -18,19 +18,29 @@ from hembit_core.tests.parts import DECK_OVEN
 ROOT = Path(__file__).resolve().parents[2]
 EXAMPLES = sorted((ROOT / "examples").glob("*.json"))
 STATES = {
+    "cultivator-ignition": ["just within", "outside", "within", "open", "within", "within"],
     "cultivator-pick-up-coil": ["within", "open"],
     "curing-room-probe": ["just outside", "within"],
+    "curing-room-which-sensor": ["outside", "within", "within", "outside"],
+    "deck-oven-delta": ["open", "within", "within", "within"],
     "deck-oven-elements": ["within", "within", "within", "open"],
     "deck-oven-near-the-limit": ["just within"],
+    "drum-roaster-spark": ["within", "outside", "open", "within", "just within"],
     "kiln-aged-wire": ["outside"],
+    "kiln-bank-one-dead": ["outside", "within", "within"],
+    "kiln-thermocouple": ["within", "not decidable", "within", "within"],
+    "propagation-mat-tapped": ["open", "within", "within"],
+    "rack-oven-ignition": ["open", "watch", "open"],
     "retort-drain-valve-cold": ["within", "within", "just outside"],
     "retort-leaking": ["within", "leaking"],
     "retort-platinum-probe": ["just outside"],
+    "roaster-damper-position": ["within", "open"],
+    "spare-valve-coils": ["watch", "within", "within"],
 }
 
 
 def document(**changes: Any) -> str:
-    sheet = json.loads(EXAMPLES[0].read_text("utf-8"))
+    sheet = json.loads((ROOT / "examples" / "cultivator-pick-up-coil.json").read_text("utf-8"))
     return json.dumps({**sheet, **changes})
 
 

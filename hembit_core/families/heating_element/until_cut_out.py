@@ -134,6 +134,11 @@ def judge_until_cut_out(
     )
 
 
+def _after(times: list[float], found: tuple[Spell, ...]) -> str:
+    """The first sample after the last spell [min]."""
+    return f"{next(one for one in times if one > found[-1].end):g}"
+
+
 def _u(amps: MeterFigure, volts: MeterFigure, nominal: float) -> float:
     return expanded(combined(amps.standard, volts.standard * nominal / volts.value))
 
@@ -201,7 +206,7 @@ def _verdict(
     return (
         Verdict(
             State.WITHIN,
-            f"Within: right all the while, cut out after {found[0].end:g} min",
+            f"Within: right all the while, cut out at {found[0].end:g} to {_after(times, found)} min",
             "Take the temperature at that moment: is it the setting? Then the element and its "
             "control work.",
         ),

@@ -49,7 +49,7 @@ def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
     supply = isinstance(spec, Supply)
     return Finding(
         conclusion=Conclusion.REPAIR if supply else Conclusion.REPLACE,
-        headline=found.headline if supply else f"Out of its limits: {found.headline.lower()}",
+        headline=found.headline,
         rests_on=(cited(found),),
         rules_out=("what stands on it, until it is right",) if supply else ("a broken wire",),
         next_step=found.next_step,
