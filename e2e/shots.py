@@ -63,6 +63,47 @@ def shoot(technician: Technician, name: str) -> None:
     technician.page.screenshot(path=SHOTS / f"{name}.png")
 
 
+def shoot_groups(bench: Technician) -> None:
+    """Tests of several figures: a bank, a row of spares, a supply, a sweep; and the reckoner."""
+    page = bench.page
+    page.get_by_role("radio", name="Element").click()
+    bench.choose("Built as", "bank in parallel")
+    for label, text in (("Which one", "Kiln, left bank"), ("Members", "6"), ("Each", "1000")):
+        page.get_by_label(label, exact=True).fill(text)
+    page.get_by_label("at", exact=True).first.fill("230")
+    page.get_by_label("Part is at").fill("")
+    bench.say_loose().read("10.8").see_verdict("one dead member")
+    shoot(bench, "check-bank")
+    bench.give_winding("118", "20", "Retort, spare valve coils").test("Siblings in a row")
+    bench.say_loose()
+    page.locator("#entry").fill("118.4 119.1 118.6 110.1 118.8")
+    bench.see_verdict("number 4")
+    bench.keep().see_verdict("Kept at").see("What the readings say")
+    shoot(bench, "check-siblings")
+    page.get_by_role("radio", name="Position").click()
+    page.get_by_label("Which one").fill("Drum roaster, damper")
+    page.get_by_label("Track", exact=True).fill("4k7")
+    bench.test("Sweep").say_loose()
+    page.locator("#entry").fill("0.05k 0.52k 1.10k OL OL 2.75k 3.30k 3.88k 4.40k 4.62k")
+    bench.see_verdict("a gap at samples 4 to 5")
+    shoot(bench, "check-sweep")
+    page.get_by_role("radio", name="Supply").click()
+    page.get_by_label("Which one").fill("Deck oven, terminals")
+    bench.choose("System", "three phase with N, 230/400").go_live()
+    pairs = {"L1–L2": "401", "L2–L3": "233", "L3–L1": "228", "L1–N": "231", "L2–N": "230"}
+    for pair, volts in {**pairs, "L3–N": "12"}.items():
+        page.get_by_role("textbox", name=pair, exact=True).fill(volts)
+    bench.see_verdict("leg L3 missing")
+    shoot(bench, "check-supply")
+    page.get_by_role("button", name="Make it dead").click()
+    page.get_by_role("link", name="Reckoner").click()
+    page.get_by_role("radio", name="Two loads on one clamp").click()
+    for label, text in (("Both", "12.86"), ("Other alone", "4.31")):
+        page.get_by_label(label).fill(text)
+    bench.choose("Clamp", "Clamp meter, van").see("The heater draws")
+    shoot(bench, "reckoner")
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with demo() as address, chromium() as browser:
@@ -100,6 +141,7 @@ def main() -> None:
         bench.page.get_by_label("Which one").fill("Propagation bench, thermostat")
         bench.test("Should be open").say_loose().read("0.4").see_verdict("Stuck closed")
         shoot(bench, "check-contact")
+        shoot_groups(bench)
         bench.page.get_by_role("link", name="Kept checks").click()
         bench.see("Curing room")
         shoot(bench, "kept-checks")

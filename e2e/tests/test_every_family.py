@@ -57,7 +57,7 @@ class Groups(BrowserCase):
         technician.see("Number 2:", "is not a figure")
         self.page.locator("#entry").fill("118.4 119.1 118.6 110.1 118.8")
         technician.keep().see_verdict("Kept at")
-        expect(self.page.get_by_role("region", name="Finding")).to_contain_text("order a spare")
+        expect(self.page.get_by_role("region", name="Finding")).to_contain_text("Order a spare")
         self.page.get_by_role("button", name="corroded").click()
         expect(self.page.get_by_role("region", name="Finding")).to_contain_text("Corroded")
         self.assert_accessible(self.page, "finding")

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.states import Outcome, State
+from hembit_core.judging.summary import figure_of
 
 OHMS_ALONG = (
     "between_terminals",
@@ -75,5 +76,4 @@ class Evidence:
 
 def cited(judgement: Judgement) -> str:
     """A reading as a finding cites it: its test, its figure, its state."""
-    figure = judgement.value.text if judgement.value else ", ".join(judgement.read_as)[:60]
-    return f"{judgement.expectation.title}: {figure}, {judgement.state}"
+    return f"{judgement.expectation.title}: {figure_of(judgement)}, {judgement.state}"

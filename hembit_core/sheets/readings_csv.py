@@ -25,6 +25,7 @@ from hembit_core.judging.states import (
     State,
     outcome_of,
 )
+from hembit_core.judging.summary import figure_of
 from hembit_core.notation import measured
 from hembit_core.resistance_reading import ResistanceReading
 
@@ -193,13 +194,12 @@ def _judge_alone(
     except InputError as error:
         field = f"{error.field.rpartition('.')[2]}: " if error.field else ""
         return Row(one.line, one.name, None, f"{field}{error.message}")
-    figure = verdict.value.text if verdict.value else "OL"
     told = RowVerdict(
         verdict.state,
         verdict.side,
         verdict.outcome,
         verdict.outcome_text,
-        figure,
+        figure_of(verdict),
         verdict.expectation.text,
     )
     return Row(one.line, one.name, told, "")

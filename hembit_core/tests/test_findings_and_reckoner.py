@@ -105,10 +105,20 @@ class Findings(unittest.TestCase):
             (
                 coil,
                 [{"measurand": "siblings", "displays": ["118.2", "118.9", "118.4", "109.9"]}],
-                (), Conclusion.WATCH, "order a spare",
+                (), Conclusion.WATCH, "Order a spare",
             ),
             (DECK_OVEN, [{**sound, "connection": "in_circuit"}], (), Conclusion.UNDECIDED, "Undecided"),
             (DECK_OVEN, [sound, case], (), Conclusion.SOUND, "Sound"),
+            (
+                part("igniter", usual_lower="45", usual_upper="85", rated_voltage="120"),
+                [{"measurand": "igniter_called", "voltage": "118", "glows": "no"}],
+                (), Conclusion.REPLACE, "does not glow",
+            ),
+            (
+                part("ignition_sequence", stages=[{"name": "call for heat", "voltage": "24"}]),
+                [{"measurand": "sequence", "stages": [{"voltage": "24", "acted": "no"}]}],
+                (), Conclusion.UNDECIDED, "volts and no action",
+            ),
             (
                 part("supply"),
                 [{"measurand": "supply_volts", "volts": {"L–N": "190"}}],

@@ -20,6 +20,7 @@ from hembit_core.findings.find import find
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
+from hembit_core.judging.summary import figure_of
 from hembit_core.safety import admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
@@ -119,9 +120,7 @@ def _same(earlier: Check, submission: object) -> Check:
 
 
 def _summary(judgement: Judgement) -> str:
-    figure = judgement.value.text if judgement.value else ", ".join(judgement.read_as)
-    figure = "OL" if figure.startswith("OL") else figure
-    return f"{judgement.expectation.title}: {figure}"[:80]
+    return f"{judgement.expectation.title}: {figure_of(judgement)}"[:80]
 
 
 def list_checks(text: str = "") -> QuerySet[Check]:

@@ -63,13 +63,14 @@ def judge_siblings(
         judge_field(reading, f"displays.{place}", text, kind, judge_one)
         for place, text in enumerate(reading.displays)
     ]
-    rows = [row_of(str(place), one) for place, one in enumerate(found, start=1)]
+    rows = [row_of(f"number {place}", one) for place, one in enumerate(found, start=1)]
     steps = {row.label: one.next_step for row, one in zip(rows, found, strict=True)}
     verdict = verdict_of_rows(
         tuple(rows), lambda row: steps[row.label], "All alike, and each within its band."
     )
-    if verdict.state is not State.WITHIN:
-        verdict.headline = f"{verdict.headline.rstrip('0123456789')}number {_numbers(rows)}"
+    worst_ones = [row for row in rows if row.state is verdict.state]
+    if len(worst_ones) > 1 and verdict.state is not State.WITHIN:
+        verdict.headline = verdict.headline.replace(worst_ones[0].label, _named(worst_ones))
     verdict.questions = [question for one in found for question in one.questions]
     lines: tuple[WorkingLine, ...] = ()
     if not verdict.questions:
@@ -85,9 +86,10 @@ def judge_siblings(
     )
 
 
-def _numbers(rows: list[Row]) -> str:
-    worst = min((row.state for row in rows if row.state), key=list(State).index, default=State.WITHIN)
-    return ", ".join(row.label for row in rows if row.state is worst)
+def _named(rows: list[Row]) -> str:
+    """``numbers 2, 5``, or ``number 4``."""
+    places = ", ".join(row.label.removeprefix("number ") for row in rows)
+    return f"numbers {places}" if len(rows) > 1 else f"number {places}"
 
 
 def _compared(rows: list[Row], verdict: Verdict) -> tuple[Verdict, tuple[WorkingLine, ...]]:
@@ -108,14 +110,14 @@ def _compared(rows: list[Row], verdict: Verdict) -> tuple[Verdict, tuple[Working
         result=f"median {quantity(comparison.median, unit, 4)}, "
         f"up to {quantity(comparison.allowed, difference, 2)} away is alike",
         formula="3 · 1.4826 · median |R − median|, at least 2U",
-        figures=f"off: {', '.join(row.label for row in off)}" if off else "none is off",
+        figures=f"off: {_named(off)}" if off else "none is off",
         source="ISO 13528, C.5 (scaled median absolute deviation)",
         value=comparison.median,
         unit=unit,
     )
     if not off:
         return verdict, (line,)
-    sentence = f"Off from its siblings: number {', '.join(row.label for row in off)}."
+    sentence = f"Off from its siblings: {_named(off)}."
     if verdict.state not in (State.WITHIN, State.JUST_WITHIN):
         verdict.explanation.append(sentence)
         return verdict, (line,)
@@ -123,8 +125,8 @@ def _compared(rows: list[Row], verdict: Verdict) -> tuple[Verdict, tuple[Working
     return (
         Verdict(
             State.WATCH,
-            f"Watch, {side}: inside its band, but number {', '.join(row.label for row in off)} is "
-            "off from its siblings",
+            f"Watch, {side}: inside its band, but {_named(off)} "
+            f"{'is' if len(off) == 1 else 'are'} off from its siblings",
             "Read that one again, ends cleaned, at the same temperature. Still off: it is on its "
             "way out, whatever its band says.",
             side=side,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.supply.spec import Supply
 from hembit_core.findings.evidence import OHMS_ALONG, Evidence, cited
@@ -46,12 +47,19 @@ def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
     found = evidence.rejected()
     if found is None:
         return None
-    supply = isinstance(spec, Supply)
+    conclusion = Conclusion.REPLACE
+    rules_out: tuple[str, ...] = ()
+    if isinstance(spec, Supply):
+        conclusion, rules_out = Conclusion.REPAIR, ("what stands on it, until it is right",)
+    elif isinstance(spec, IgnitionSequence):
+        conclusion, rules_out = Conclusion.UNDECIDED, ("the stages before it",)
+    elif found.measurand in OHMS_ALONG and found.value is not None:
+        rules_out = ("a broken wire",)
     return Finding(
-        conclusion=Conclusion.REPAIR if supply else Conclusion.REPLACE,
+        conclusion=conclusion,
         headline=found.headline,
         rests_on=(cited(found),),
-        rules_out=("what stands on it, until it is right",) if supply else ("a broken wire",),
+        rules_out=rules_out,
         next_step=found.next_step,
     )
 
@@ -63,7 +71,7 @@ def watched(spec: AnySpec, evidence: Evidence) -> Finding | None:
         return None
     return Finding(
         conclusion=Conclusion.WATCH,
-        headline="Watch it: order a spare, set a date",
+        headline="Order a spare, set a date",
         rests_on=(cited(found),),
         rules_out=("a fault today",),
         next_step=found.next_step,

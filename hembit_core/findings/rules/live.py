@@ -32,6 +32,14 @@ def opens_under_load(spec: AnySpec, evidence: Evidence) -> Finding | None:
     if found is None:
         return None
     along = evidence.some(OHMS_ALONG, State.WITHIN, State.JUST_WITHIN, State.WATCH)
+    if found.measurand == "igniter_called":
+        return Finding(
+            conclusion=Conclusion.REPLACE,
+            headline="Its volts are there, and it does not glow",
+            rests_on=tuple(cited(one) for one in (found, along) if one),
+            rules_out=("the sequence before it", "its supply"),
+            next_step=found.next_step,
+        )
     return Finding(
         conclusion=Conclusion.REPLACE,
         headline="Opens under load, or a joint is open" if along else "Open while it has its volts",

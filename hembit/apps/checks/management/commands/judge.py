@@ -15,6 +15,7 @@ from pydantic import TypeAdapter, ValidationError
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import PartSpec
+from hembit_core.judging.summary import figure_of
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import RowVerdict, judge_rows
 from hembit_core.sheets.sheet import CheckSheet, SheetError, read_sheet, write_sheet
@@ -113,7 +114,7 @@ def _parsed(adapter: TypeAdapter[Any], given: str, option: str) -> Any:
 
 
 def _line(judgement: Judgement) -> str:
-    figure = judgement.value.text if judgement.value else ", ".join(judgement.read_as)
+    figure = figure_of(judgement)
     return (
         f"{judgement.state.upper()}, {judgement.outcome_text}: {figure}, "
         f"expected {judgement.expectation.text}"
