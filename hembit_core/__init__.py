@@ -9,6 +9,7 @@
 from hembit_core.conditions import Conditions, TemperatureSource
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
+from hembit_core.families.across.continuity import Continuity
 from hembit_core.families.across.in_circuit import IsolatedAndInCircuit
 from hembit_core.families.across.siblings import Siblings
 from hembit_core.families.across.wriggled import Wriggled
@@ -76,6 +77,7 @@ __all__ = [
     "Contact",
     "ContactSwitching",
     "ContactVolts",
+    "Continuity",
     "ControllerShows",
     "DecisionRule",
     "Display",

@@ -35,3 +35,5 @@ GHOST_VOLTS: Final[tuple[float, float]] = (
     _DEFAULTS["ghost_volts_to"],
 )
 """What a 10 MΩ input shows on a floating wire beside live ones [V]."""
+BUZZER_BELOW: Final[float] = _DEFAULTS["buzzer_below_ohm"]
+"""A continuity buzzer sounds below this [Ω]; makers' limits lie from 20 to 50 Ω."""

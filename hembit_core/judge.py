@@ -8,6 +8,11 @@ from pydantic import Field
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
+from hembit_core.families.across.continuity import (
+    Continuity,
+    continuity_expectation,
+    judge_continuity,
+)
 from hembit_core.families.across.in_circuit import (
     IsolatedAndInCircuit,
     in_circuit_expectation,
@@ -24,14 +29,14 @@ __all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expe
 
 PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
 PartReading = Annotated[AnyReading, Field(discriminator="measurand")]
-_ACROSS = (Siblings, IsolatedAndInCircuit, Wriggled)
+_ACROSS = (Siblings, IsolatedAndInCircuit, Wriggled, Continuity)
 
 
 def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[Expectation, ...]:
     """What can be checked on the part, and what each check should show, before measuring.
 
     A part that is judged in ohms can also be compared with siblings, isolated against
-    in circuit, and watched while it is wriggled.
+    in circuit, watched while it is wriggled, and asked with the buzzer.
     """
     conditions = conditions or Conditions()
     family = FAMILIES[type(spec)]
@@ -44,6 +49,7 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
         siblings_expectation(single),
         wriggled_expectation(single),
         in_circuit_expectation(single),
+        continuity_expectation(single),
     )
 
 
@@ -101,7 +107,7 @@ def judge(
 def _judge_across(
     family: Family,
     spec: AnySpec,
-    reading: Siblings | IsolatedAndInCircuit | Wriggled,
+    reading: Siblings | IsolatedAndInCircuit | Wriggled | Continuity,
     conditions: Conditions,
     rule: DecisionRule,
 ) -> Judgement:
@@ -112,6 +118,8 @@ def _judge_across(
     def judge_one(one: ResistanceReading) -> Judgement:
         return family.judge(spec, one, conditions, rule)
 
+    if isinstance(reading, Continuity):
+        return judge_continuity(reading, single, rule)
     if isinstance(reading, Siblings):
         return judge_siblings(reading, single, family.ohms, judge_one, rule)
     if isinstance(reading, Wriggled):

@@ -90,7 +90,7 @@ def _uncertainty_decimals(expanded: float) -> int:
 
 
 def interval(lower: float | None, upper: float | None, unit: str, digits: int = 4) -> str:
-    """Write a band: ``22.90–26.72 Ω``, ``up to 26.72 Ω``, ``at least 20.00 MΩ``.
+    """Write a band: ``22.90–26.72 Ω``, ``−0.95 to 1.55 °C``, ``up to 26.72 Ω``, ``at least 20.00 MΩ``.
 
     Raises
     ------
@@ -108,7 +108,8 @@ def interval(lower: float | None, upper: float | None, unit: str, digits: int = 
     factor = _FACTOR[prefix]
     decimals = digits - 1 - _exponent(upper / factor)
     low, high = fixed(lower / factor, decimals), fixed(upper / factor, decimals)
-    return f"{low}–{high} {prefix}{unit}"
+    between = " to " if MINUS in low or MINUS in high else "–"
+    return f"{low}{between}{high} {prefix}{unit}"
 
 
 def percent(fraction: float, decimals: int = 1) -> str:

@@ -11,6 +11,7 @@ from types import ModuleType
 from typing import Any
 
 from hembit_core.conditions import Conditions
+from hembit_core.families.across.continuity import Continuity
 from hembit_core.families.across.in_circuit import IsolatedAndInCircuit
 from hembit_core.families.across.siblings import Siblings
 from hembit_core.families.across.wriggled import Wriggled
@@ -135,6 +136,7 @@ AnyReading = (
     | Siblings
     | IsolatedAndInCircuit
     | Wriggled
+    | Continuity
 )
 
 

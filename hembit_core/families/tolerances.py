@@ -13,10 +13,17 @@ from hembit_core.model import Model
 
 
 class PercentOfResistance(Model):
-    """A plain ± share of the resistance."""
+    """A plain ± share of the resistance; beyond ± ``watch_percent``, inside it, is "watch"."""
 
     school: Literal["percent_of_resistance"] = "percent_of_resistance"
     percent: Percent = Field(default="10", validate_default=True)
+    watch_percent: Percent | None = None
+
+    @model_validator(mode="after")
+    def _watch_lies_inside(self) -> PercentOfResistance:
+        if self.watch_percent and self.watch_percent.value >= self.percent.value:
+            raise PydanticCustomError("limits", "The watch share must be the smaller one.")
+        return self
 
 
 class OwnLimits(Model):
@@ -47,11 +54,31 @@ def resistance_band(tolerance: PercentOfResistance | OwnLimits, nominal: float) 
     """The band [Ω] of ``tolerance`` round ``nominal`` [Ω], and the tolerance in words."""
     if isinstance(tolerance, PercentOfResistance):
         share = tolerance.percent.value / 100
-        band = Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
-        return band, f"±{tolerance.percent.text.rstrip('% ')} % of R"
+        band = Band(
+            lower=nominal * (1 - share),
+            upper=nominal * (1 + share),
+            nominal=nominal,
+            **_watch(tolerance, nominal),
+        )
+        return band, percent_text(tolerance)
     limits = {
         name: limit.value
         for name in ("lower", "upper", "watch_lower", "watch_upper")
         if (limit := getattr(tolerance, name)) is not None
     }
     return Band(**limits, nominal=nominal), "own limits"
+
+
+def percent_text(tolerance: PercentOfResistance) -> str:
+    """The tolerance in words: ``±10 % of R``, with the watch share where there is one."""
+    text = f"±{tolerance.percent.text.rstrip('% ')} % of R"
+    if tolerance.watch_percent:
+        text += f", watch beyond ±{tolerance.watch_percent.text.rstrip('% ')} %"
+    return text
+
+
+def _watch(tolerance: PercentOfResistance, nominal: float) -> dict[str, float]:
+    if tolerance.watch_percent is None:
+        return {}
+    share = tolerance.watch_percent.value / 100
+    return {"watch_lower": nominal * (1 - share), "watch_upper": nominal * (1 + share)}

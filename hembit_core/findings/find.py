@@ -90,7 +90,14 @@ def labels(observed: Iterable[Observation]) -> tuple[str, ...]:
     return tuple(str(texts[one]["label"]) for one in observed)
 
 
-_EXTRAS = {"siblings", "wriggled", "isolated_and_in_circuit", "until_cut_out", "sensor_points"}
+_EXTRAS = {
+    "siblings",
+    "wriggled",
+    "isolated_and_in_circuit",
+    "continuity",
+    "until_cut_out",
+    "sensor_points",
+}
 
 
 def _not_tested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tuple[str, ...]:

@@ -7,6 +7,7 @@ from typing import Any
 
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from hembit_core import InputError, Judgement, Outcome, State, expectations
 from hembit_core.families.position_sensor.sweep import find_gaps
@@ -93,6 +94,66 @@ class Wriggled(unittest.TestCase):
         opened = self.moved("118.2", "118.1", "OL")
         self.assertEqual((opened.state, opened.outcome), (State.OPEN, Outcome.REJECT))
         self.assertTrue(opened.headline.startswith("Intermittent"))
+
+
+class Buzzers(unittest.TestCase):
+    def test_silence_proves_nothing_of_a_part_with_many_ohms(self) -> None:
+        verdict = read(COIL, "continuity", sounds="no")
+        self.assertEqual((verdict.state, verdict.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
+        self.assertEqual(read(COIL, "continuity", sounds="yes").state, State.SHORT)
+        ntc = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"})
+        silent = read(ntc, "continuity", here(part_temperature="20"), sounds="no")
+        self.assertEqual(silent.outcome, Outcome.UNDECIDED)
+
+    def test_few_ohms_must_sound_and_a_sound_is_no_pass(self) -> None:
+        few = part("resistive_part", resistance="1.2")
+        self.assertEqual(read(few, "continuity", sounds="no").state, State.OPEN)
+        sounded = read(few, "continuity", sounds="yes")
+        self.assertEqual((sounded.state, sounded.outcome), (State.WITHIN, Outcome.UNDECIDED))
+        beside = read(few, "continuity", sounds="yes", connection="in_circuit")
+        self.assertEqual(beside.state, State.NOT_COMPARABLE)
+
+    def test_near_the_buzzers_limit_silence_says_nothing(self) -> None:
+        near = part("resistive_part", resistance="30")
+        self.assertEqual(read(near, "continuity", sounds="no").state, State.NOT_COMPARABLE)
+
+
+class WatchBands(unittest.TestCase):
+    def test_a_watch_share_inside_the_reject_share(self) -> None:
+        tolerance = {"school": "percent_of_resistance", "percent": "10", "watch_percent": "5"}
+        spec = part("resistive_part", resistance="4.70k", tolerance=tolerance)
+        self.assertEqual(read(spec, "part_resistance", display="4.70k").state, State.WITHIN)
+        verdict = read(spec, "part_resistance", display="5.00k")
+        self.assertEqual((verdict.state, verdict.side), (State.WATCH, "high"))
+        self.assertIn("watch beyond ±5 %", verdict.policy[0])
+        with self.assertRaisesRegex(ValidationError, "must be the smaller one"):
+            part(
+                "resistive_part",
+                resistance="1k",
+                tolerance={**tolerance, "watch_percent": "12"},
+            )
+
+    def test_a_watch_limit_in_kelvin(self) -> None:
+        spec = part(
+            "temperature_sensor",
+            sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"},
+            tolerance={"school": "own_kelvin", "limit": "4", "watch": "1"},
+        )
+        room = here(part_temperature="20", thermometer_limit="0.2")
+        verdict = read(spec, "sensor_resistance", room, display="5.60k")
+        self.assertEqual((verdict.state, verdict.side), (State.WATCH, "high"))
+
+    @given(st.floats(3.9, 5.5), st.floats(1, 9), st.floats(9.5, 40))
+    def test_a_wider_band_never_turns_an_accept_into_a_reject(
+        self, kilohms: float, narrow: float, wide: float
+    ) -> None:
+        def outcome(percent: float) -> Outcome:
+            tolerance = {"school": "percent_of_resistance", "percent": f"{percent:.2f}"}
+            spec = part("resistive_part", resistance="4.70k", tolerance=tolerance)
+            return read(spec, "part_resistance", display=f"{kilohms:.3f}k").outcome
+
+        if outcome(narrow) is Outcome.ACCEPT:
+            self.assertEqual(outcome(wide), Outcome.ACCEPT)
 
 
 class PositionSensors(unittest.TestCase):

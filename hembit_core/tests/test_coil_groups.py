@@ -46,6 +46,11 @@ class Driven(unittest.TestCase):
             read(plain, "winding_running", voltage="24", current="0.2")
         self.assertEqual(caught.exception.field, "spec.rated_voltage")
 
+    def test_a_dc_coil_is_not_read_on_ac(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            read(DC, "winding_running", voltage="24.1 V~", current="0.200")
+        self.assertEqual(caught.exception.field, "reading.voltage")
+
     def test_another_supply_is_said(self) -> None:
         verdict = read(DC, "winding_running", voltage="18.0", current="0.150")
         self.assertIn("more than 10 % off the rated 24 V", verdict.warnings[0])
@@ -133,6 +138,11 @@ class FlamePairs(unittest.TestCase):
     def test_open_alone_decides_nothing_of_the_magnet(self) -> None:
         verdict = self.pair(open="27.1")
         self.assertEqual((verdict.state, verdict.outcome), (State.WITHIN, Outcome.UNDECIDED))
+
+    def test_the_open_figure_comes_first(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            self.pair(open="", load="26.9")
+        self.assertEqual(caught.exception.field, "reading.open")
 
     def test_source_resistance(self) -> None:
         line = self.pair(open="27.1", load="13.2", current="0.65").working[-1]

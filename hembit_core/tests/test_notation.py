@@ -27,6 +27,7 @@ class Writes(unittest.TestCase):
 
     def test_bands(self) -> None:
         self.assertEqual(notation.interval(22.9004, 26.7172, "Ω"), "22.90–26.72 Ω")
+        self.assertEqual(notation.interval(-0.947, 1.547, "°C"), "−0.947 to 1.547 °C")
         self.assertEqual(notation.interval(None, 0.5, "Ω", 2), "up to 0.50 Ω")
         self.assertEqual(notation.interval(2e7, None, "Ω", 2), "at least 20 MΩ")
         with self.assertRaises(ValueError):

@@ -13,7 +13,7 @@ from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.plot import curve_plot
 from hembit_core.families.temperature_sensor.spec import OwnKelvin, TemperatureSensor
 from hembit_core.families.temperature_sensor.types import Curve, CurveSensor, SwitchingPtc
-from hembit_core.families.tolerances import PercentOfResistance
+from hembit_core.families.tolerances import PercentOfResistance, resistance_band
 from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import Plot
 from hembit_core.uncertainty import rectangular
@@ -81,9 +81,7 @@ def _bands(
     """The band in °C (None for the share of R), the band in ohms, and the school in words."""
     tolerance = spec.tolerance
     if isinstance(tolerance, PercentOfResistance):
-        share = tolerance.percent.value / 100
-        band = Band(lower=ohms * (1 - share), upper=ohms * (1 + share), nominal=ohms)
-        return None, band, f"±{tolerance.percent.text.rstrip('% ')} % of R"
+        return None, *resistance_band(tolerance, ohms)
     if isinstance(tolerance, OwnKelvin):
         limit, policy = tolerance.limit.value, f"own limit, ±{tolerance.limit.value:g} K"
     else:
@@ -96,7 +94,14 @@ def _bands(
             _at(curve, celsius + limit, ohms, limit * slope),
         )
     )
-    kelvin = Band(lower=celsius - limit, upper=celsius + limit, nominal=celsius)
+    watch = tolerance.watch.value if isinstance(tolerance, OwnKelvin) and tolerance.watch else None
+    kelvin = Band(
+        lower=celsius - limit,
+        upper=celsius + limit,
+        nominal=celsius,
+        watch_lower=None if watch is None else celsius - watch,
+        watch_upper=None if watch is None else celsius + watch,
+    )
     return kelvin, Band(lower=ends[0], upper=ends[1], nominal=ohms), policy
 
 

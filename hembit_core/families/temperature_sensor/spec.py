@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from hembit_core.families.temperature_sensor.types import (
     ByChart,
@@ -27,10 +28,17 @@ class ByClass(Model):
 
 
 class OwnKelvin(Model):
-    """The person's own limit in kelvin."""
+    """The person's own limit in kelvin; beyond ± ``watch``, inside it, is "watch"."""
 
     school: Literal["own_kelvin"] = "own_kelvin"
     limit: Kelvin
+    watch: Kelvin | None = None
+
+    @model_validator(mode="after")
+    def _watch_lies_inside(self) -> OwnKelvin:
+        if self.watch and self.watch.value >= self.limit.value:
+            raise PydanticCustomError("limits", "The watch limit must be the smaller one.")
+        return self
 
 
 class TemperatureSensor(Model):

@@ -92,7 +92,7 @@ def judge(
     figures = {
         name: figure(text, Function.MILLIVOLTAGE, field=name)
         for name in due
-        if (text := getattr(reading, name)) and text.strip()
+        if (text := getattr(reading, name) or "").strip() or name == "open"
     }
     rows = {name: due[name].placed(one.value, one.expanded) for name, one in figures.items()}
     shown = tuple(rows.get(name) or one.empty() for name, one in due.items())

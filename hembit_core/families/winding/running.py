@@ -138,6 +138,10 @@ def judge_running(
     figure = partial(meter_figure, answers=reading.answers, meter=conditions.meter)
     volts = figure(reading.voltage, Function.VOLTAGE, field="voltage")
     amps = figure(reading.current, Function.CURRENT, field="current")
+    if spec.drive == "dc" and volts.display.coupling == "AC":
+        raise InputError("This coil is driven with DC: set the meter to DC and read again.").at(
+            "reading.voltage"
+        )
     least = max(volts.expanded, defaults.SHORT_SHARE * spec.rated_voltage.value)
     at = volts.value if volts.value > least else spec.rated_voltage.value
     row_due, _ = _due(spec, due, at, volts.shown)

@@ -738,7 +738,8 @@ export interface components {
              * Tolerance
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
@@ -822,7 +823,8 @@ export interface components {
             /**
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"];
@@ -867,7 +869,7 @@ export interface components {
         };
         /**
          * OwnKelvin
-         * @description The person's own limit in kelvin.
+         * @description The person's own limit in kelvin; beyond ± ``watch``, inside it, is "watch".
          */
         OwnKelvin: {
             /**
@@ -880,6 +882,8 @@ export interface components {
              * @description the limit in kelvin [K], as written
              */
             limit: string;
+            /** Watch */
+            watch?: string | null;
         };
         /**
          * OwnLimits
@@ -902,7 +906,7 @@ export interface components {
         };
         /**
          * PercentOfResistance
-         * @description A plain ± share of the resistance.
+         * @description A plain ± share of the resistance; beyond ± ``watch_percent``, inside it, is "watch".
          */
         PercentOfResistance: {
             /**
@@ -916,6 +920,8 @@ export interface components {
              * @default 10
              */
             percent: string;
+            /** Watch Percent */
+            watch_percent?: string | null;
         };
         /**
          * PlatePair
@@ -1009,7 +1015,8 @@ export interface components {
              * Tolerance
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
@@ -1034,7 +1041,8 @@ export interface components {
             /**
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"];
@@ -1126,7 +1134,8 @@ export interface components {
             /**
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"];
@@ -1364,7 +1373,8 @@ export interface components {
              * Tolerance
              * @default {
              *       "school": "percent_of_resistance",
-             *       "percent": "10"
+             *       "percent": "10",
+             *       "watch_percent": null
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
@@ -1652,6 +1662,24 @@ export interface components {
             };
         };
         /**
+         * Continuity
+         * @description Whether the continuity buzzer sounded across the part.
+         */
+        Continuity: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "continuity";
+            /**
+             * Sounds
+             * @enum {string}
+             */
+            sounds: "yes" | "no";
+            /** @default isolated */
+            connection: components["schemas"]["Connection"];
+        };
+        /**
          * ControllerShows
          * @description What the machine's own display says [°C] while the reference stands beside the tip.
          */
@@ -1798,7 +1826,7 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -2687,7 +2715,7 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -2701,7 +2729,7 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**

@@ -26,14 +26,16 @@ export function Entry({ check }: { check: Check }) {
   return (
     <div>
       <div className="flex gap-2.5 max-sm:flex-col">
-        <div
-          className={`grid min-w-0 flex-1 gap-2 ${big ? "sm:auto-cols-fr sm:grid-flow-col" : "grid-cols-2 sm:grid-cols-3"}`}
-        >
-          {boxes.map((box, place) => (
-            <DisplayBox key={box.at} check={check} box={box} place={place} big={big} />
-          ))}
-          {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
-        </div>
+        {places.length > 0 && (
+          <div
+            className={`grid min-w-0 flex-1 gap-2 ${big ? "sm:auto-cols-fr sm:grid-flow-col" : "grid-cols-2 sm:grid-cols-3"}`}
+          >
+            {boxes.map((box, place) => (
+              <DisplayBox key={box.at} check={check} box={box} place={place} big={big} />
+            ))}
+            {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
+          </div>
+        )}
         {(def.ohms || def.extras) && <HowTaken check={check} ohms={def.ohms ?? false} />}
       </div>
       {places.map((at) => (
@@ -199,7 +201,7 @@ function HowTaken({ check, ohms }: { check: Check; ohms: boolean }) {
   const alone = def.boxes?.[0]?.at === "display";
   return (
     <div className="grid w-[13.5rem] shrink-0 grid-cols-[1fr_auto] content-start gap-1.5 max-sm:w-full">
-      {ohms && draft.measurand !== "isolated_and_in_circuit" && (
+      {(ohms || def.connected) && draft.measurand !== "isolated_and_in_circuit" && (
         <div className="col-span-2">
           <Select
             label="Connection"

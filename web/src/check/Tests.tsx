@@ -15,7 +15,7 @@ const IN_TILES = 4;
 /** The tests of this part, each with what it should show; those across families as small tiles. */
 export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   const all = MEASURANDS[kind];
-  const across = all.slice(-3)[0] === "siblings" ? all.slice(-3) : [];
+  const across = all.includes("siblings") ? all.slice(all.indexOf("siblings")) : [];
   const own = all.slice(0, all.length - across.length);
   const textOf = (measurand: Measurand) =>
     expectations?.find((one) => one.measurand === measurand)?.text;
@@ -37,7 +37,7 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
         ))}
       </div>
       {across.length > 0 && (
-        <div className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet text-[0.92rem]">
+        <div className="grid grid-cols-4 overflow-hidden rounded-md border border-edge bg-sheet text-[0.92rem] max-sm:grid-cols-2">
           {across.map((measurand, index) => (
             <Tile
               key={measurand}

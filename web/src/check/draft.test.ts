@@ -158,7 +158,10 @@ describe("readingOf", () => {
     for (const kind of KINDS) {
       for (const measurand of MEASURANDS[kind]) {
         const def = READINGS[measurand];
-        expect(Boolean(def.boxes?.length || def.perRow || def.series), measurand).toBe(true);
+        expect(
+          Boolean(def.boxes?.length || def.perRow || def.series || def.extras),
+          measurand,
+        ).toBe(true);
       }
     }
   });

@@ -1,5 +1,5 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
-import { built, type Fields, filled, isBlank, put, rows } from "./forms/fields";
+import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
 import { familyOf, formOf, type Kind } from "./forms/forms";
 import { boxesOf, MEASURANDS, READINGS } from "./readings";
 
@@ -150,12 +150,12 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
   const entry = entryOf(draft);
   const extras = filled(def.extras ?? [], entry.fields);
   const sent: Record<string, unknown> & {
-    [Key in "stages" | "settled" | "pair" | "answers"]?: unknown;
+    [Key in "stages" | "connection" | "settled" | "pair" | "answers"]?: unknown;
   } = { measurand };
   const boxes = boxesOf(measurand, expectation);
   const typed = boxes.filter(({ at }) => textIn(entry, at).trim());
   if (boxes.some((one) => !one.optional && !typed.includes(one))) return null;
-  const changed = (def.extras ?? []).some((one) => isChanged(one.at, entry));
+  const changed = (def.extras ?? []).some((one) => isChanged(one, entry));
   if (!typed.length && !def.series && !changed) return null;
   if (measurand === "sequence") sent.stages = stages(boxes.length, entry);
   else for (const { at } of typed) put(sent, at.split("."), textIn(entry, at));
@@ -175,9 +175,11 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
       connection: entry.connection,
     });
   }
+  if (def.connected) sent.connection = entry.connection;
   if (def.settled) sent.settled = draft.settled;
   if (measurand === "sensor_resistance" && hasPair(draft)) sent.pair = orNull(draft.pair);
-  if (!["spark_gap", "controller_shows"].includes(measurand)) sent.answers = entry.answers;
+  if (!["spark_gap", "controller_shows", "continuity"].includes(measurand))
+    sent.answers = entry.answers;
   return sent as Reading;
 }
 
@@ -191,9 +193,10 @@ export function hasPair(draft: Draft): boolean {
   );
 }
 
-function isChanged(at: string, entry: Entry): boolean {
-  const value = entry.fields[at];
-  return typeof value === "string" && value !== "";
+function isChanged(def: FieldDef, entry: Entry): boolean {
+  const value = entry.fields[def.at];
+  const unsent = def.type === "choice" ? (def.unsent ?? []) : [];
+  return typeof value === "string" && value !== "" && !unsent.includes(value);
 }
 
 export function textIn(entry: Entry, at: string): string {

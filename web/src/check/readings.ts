@@ -16,6 +16,8 @@ export type ReadingDef = {
   title: string;
   /** Ohms: how the leads, the range and the connection were. */
   ohms?: boolean;
+  /** Isolated or in circuit matters, without leads and ranges. */
+  connected?: boolean;
   boxes?: Box[];
   /** One box for each row of the expectation, its name in the path. */
   perRow?: (row: string, place: number) => Box;
@@ -214,9 +216,24 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     ohms: true,
     boxes: [box("isolated", "Isolated", "Ω"), box("in_circuit", "In circuit", "Ω")],
   },
+  continuity: {
+    title: "Buzzer",
+    connected: true,
+    extras: [
+      choice(
+        "sounds",
+        "It sounds",
+        items({ not_tried: "not tried", yes: "yes", no: "no" }),
+        "not_tried",
+        {
+          unsent: ["not_tried"],
+        },
+      ),
+    ],
+  },
 };
 
-const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit"];
+const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit", "continuity"];
 
 /** What can be measured on each kind of part, in working order. */
 export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {

@@ -20,6 +20,7 @@ export const KEYS = {
   test5: { key: "5", text: "fifth test" },
   test6: { key: "6", text: "sixth test" },
   test7: { key: "7", text: "seventh test" },
+  test8: { key: "8", text: "eighth test" },
   connection: { key: "i", text: "isolated, or in circuit" },
   plate: { key: "w", text: "the part's own figure: watts, ohms" },
   leads: { key: "z", text: "lead zero" },

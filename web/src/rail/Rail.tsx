@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { RailData } from "@/api/types";
-import { railScale, spread, tickLabel } from "./scale";
+import { placeOn, railScale, spread, tickLabel } from "./scale";
 import { useWidth } from "./useWidth";
 
 const GATE = 46;
@@ -25,7 +25,7 @@ function Drawing({ rail, width }: { rail: RailData; width: number }) {
   const right = rail.high_gate ? GATE + GAP : 1;
   const track = width - left - right;
   const scale = railScale(rail, track);
-  const x = (value: number) => left + clamp(scale.at(Math.max(value, 1e-12)), 0, track);
+  const x = (value: number) => left + clamp(placeOn(scale, value), 0, track);
   const { lower, upper, watch_lower, watch_upper, nominal } = rail.band;
   const bandLeft = lower == null ? left : x(lower);
   const bandRight = upper == null ? left + track : x(upper);

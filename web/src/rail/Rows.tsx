@@ -1,6 +1,6 @@
 import type { RowData } from "@/api/types";
 import { StateShape, toneOf } from "@/verdict/states";
-import { railScale } from "./scale";
+import { placeOn, railScale } from "./scale";
 import { useWidth } from "./useWidth";
 
 const HEIGHT = 28;
@@ -78,7 +78,7 @@ function Drawing({
   const right = high_gate ? 26 : 1;
   const track = width - right - 2;
   const scale = railScale(shared ?? row.rail, track);
-  const x = (value: number) => 1 + Math.min(Math.max(scale.at(Math.max(value, 1e-12)), 0), track);
+  const x = (value: number) => 1 + Math.min(Math.max(placeOn(scale, value), 0), track);
   const from = band.lower == null ? 1 : x(band.lower);
   const to = band.upper == null ? 1 + track : x(band.upper);
   const top = (HEIGHT - BAR) / 2;

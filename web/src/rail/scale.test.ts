@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { RailData } from "@/api/types";
-import { railScale, spread, tickLabel } from "./scale";
+import { placeOn, railScale, spread, tickLabel } from "./scale";
 
 const band = {
   lower: 22.9,
@@ -55,6 +55,13 @@ describe("railScale", () => {
     expect(scale.kind).toBe("log");
     expect(scale.at(1.8e6)).toBeGreaterThan(0);
     expect(scale.ticks).toContain(1e6);
+  });
+
+  test("temperatures may lie below zero", () => {
+    const cold = { ...band, lower: -0.95, upper: 1.55, nominal: 0.3 };
+    const scale = railScale({ ...rail, unit: "°C", band: cold }, 600);
+    expect(placeOn(scale, -0.95)).toBeGreaterThan(0);
+    expect(placeOn(scale, -0.95)).toBeLessThan(placeOn(scale, 0.3));
   });
 
   test("never starts below zero", () => {

@@ -1,6 +1,11 @@
 import { type ScaleLinear, type ScaleLogarithmic, scaleLinear, scaleLog } from "d3-scale";
 import type { RailData } from "@/api/types";
 
+/** Where a value stands: what is not above zero has no place on a logarithmic scale but its start. */
+export function placeOn(scale: RailScale, value: number): number {
+  return scale.at(scale.kind === "log" ? Math.max(value, 1e-12) : value);
+}
+
 export type RailScale = {
   kind: "linear" | "log";
   at: ScaleLinear<number, number> | ScaleLogarithmic<number, number>;
@@ -20,14 +25,15 @@ export function railScale(rail: RailData, width: number): RailScale {
   if (lower != null && upper == null && nominal == null) {
     return logScale(Math.min(low / 1e4, ...values.map((one) => one / 3)), high * 4, width);
   }
-  const span = Math.max(high - low, high * 0.08);
+  const span = Math.max(high - low, Math.abs(high) * 0.08);
   const rungs = rail.rungs.slice(1, 3).map((rung) => rung.upper);
   const room = [low - 0.8 * span, Math.max(high + 0.8 * span, ...rungs.map((one) => one * 1.03))];
   const reach = rail.expanded ?? 0;
   const seen = rail.corrected?.value;
   const reached =
     seen === undefined ? room : [...room, seen - 1.25 * reach, seen + 1.25 * reach, ...values];
-  const from = Math.max(0, Math.min(...reached));
+  // Temperatures go below zero; ohms, volts and amps do not.
+  const from = rail.unit === "°C" ? Math.min(...reached) : Math.max(0, Math.min(...reached));
   const to = Math.max(...reached);
   const farAbove = low > 0 && to - high > WIDEST * span;
   const farBelow = seen !== undefined && seen > 0 && low / seen > 4 && low > WIDEST * span;

@@ -69,6 +69,11 @@ export const TEMPERATURE_SENSOR: FieldDef[] = [
     when: is("tolerance.school", "own_kelvin"),
     needed: true,
   }),
+  text("tolerance.watch", "Watch ±", "K", {
+    group: "tolerance",
+    hint: "if any",
+    when: is("tolerance.school", "own_kelvin"),
+  }),
   text("tolerance.percent", "±", "%", {
     group: "tolerance",
     start: "10",

@@ -18,6 +18,11 @@ export function resistanceTolerance(prefix = "", byInput = false, percent = "10"
       needed: true,
       when: is(school, "percent_of_resistance"),
     }),
+    text(`${prefix}tolerance.watch_percent`, "Watch ±", "%", {
+      group: "tolerance",
+      hint: "if any",
+      when: is(school, "percent_of_resistance"),
+    }),
     text(`${prefix}tolerance.lower`, "At least", "Ω", {
       group: "tolerance",
       when: is(school, "own_limits"),
