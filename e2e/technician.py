@@ -46,7 +46,8 @@ class Technician:
     def choose(self, field: str, choice: str) -> Technician:
         """Choose ``choice`` in the list called ``field``."""
         self.page.get_by_label(field, exact=True).click()
-        self.page.get_by_role("option", name=choice).click()
+        whole = self.page.get_by_role("option", name=choice, exact=True)
+        whole.or_(self.page.get_by_role("option", name=choice)).first.click()
         return self
 
     def say_loose(self) -> Technician:

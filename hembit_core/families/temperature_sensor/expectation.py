@@ -30,7 +30,7 @@ def sensor_expectation(due: SensorDue) -> Expectation:
         policy=(due.policy,),
         working=(
             WorkingLine(
-                label=f"By its curve, at {due.celsius:g} °C",
+                label=f"Due by its curve, at {due.celsius:g} °C",
                 result=quantity(due.ohms, "Ω", 4),
                 figures=f"slope {percent(float(due.curve.relative_slope(due.celsius)), 2)} per kelvin",
                 source="the sensor's curve",
