@@ -46,8 +46,9 @@ class Technician:
     def choose(self, field: str, choice: str) -> Technician:
         """Choose ``choice`` in the list called ``field``."""
         self.page.get_by_label(field, exact=True).click()
+        self.page.get_by_role("option").first.wait_for()
         whole = self.page.get_by_role("option", name=choice, exact=True)
-        whole.or_(self.page.get_by_role("option", name=choice)).first.click()
+        (whole if whole.count() else self.page.get_by_role("option", name=choice)).click()
         return self
 
     def say_loose(self) -> Technician:

@@ -165,3 +165,30 @@ class Reckoner(BrowserCase):
         self.page.get_by_role("radio", name="Which sensor").click()
         self.page.get_by_label("Points").fill("0 16.95k\n50 1.79k")
         expect(self.page.get_by_role("region", name="Result")).to_contain_text("NTC 5 kΩ, B 3977")
+
+    def test_every_sum_gives_its_published_result(self) -> None:
+        self.page.goto(f"{self.technician.address}/reckoner")
+        result = self.page.get_by_role("region", name="Result")
+        for title, fields, answer in (
+            (
+                "Heated in time?",
+                (("Water", "60"), ("From", "12"), ("to", "78"), ("With", "4.5 kW")),
+                "61 min, without losses",
+            ),
+            (
+                "Wait until cool, by the winding",
+                (
+                    ("Cold ohms", "100"), ("at", "20"), ("Before", "128"),
+                    ("minutes ago", "8"), ("Now", "118"), ("Room", "20"),
+                ),
+                "Wait 57 min",
+            ),
+            ("Boiling point here", (("Altitude", "1500"),), "Water boils at 95.0 °C"),
+        ):  # fmt: skip
+            self.page.get_by_role("radio", name=title).click()
+            expect(self.page.get_by_text("Give the figures")).to_be_visible()
+            for label, text in fields:
+                self.page.get_by_role("textbox", name=label, exact=True).fill(text)
+            expect(result).to_contain_text(answer)
+        self.page.get_by_role("textbox", name="Altitude").fill("20000")
+        self.technician.see("the altitude lies above")

@@ -30,7 +30,9 @@ class OnAPhone(BrowserCase):
         page = technician.page
         for place in ("Reckoner", "Kept checks", "Check"):
             page.get_by_role("link", name=place, exact=True).click()
-            expect(page.get_by_role("link", name=place, exact=True)).to_have_attribute("aria-current", "page")
+            expect(page.get_by_role("link", name=place, exact=True)).to_have_attribute(
+                "aria-current", "page"
+            )
             width = page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(width, PHONE["width"], place)
 
