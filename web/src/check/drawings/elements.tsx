@@ -116,9 +116,9 @@ function Lines({ branches }: { branches: string }) {
 function Resistor({ x, y, turn = 0 }: { x: number; y: number; turn?: number }) {
   return (
     <rect
-      x={x - 18}
+      x={x - 12}
       y={y - 7}
-      width="36"
+      width="24"
       height="14"
       rx="2"
       fill="var(--sheet)"
