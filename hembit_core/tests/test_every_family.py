@@ -184,6 +184,22 @@ class EveryFamily(unittest.TestCase):
 
         self.each(check)
 
+    @given(st.sampled_from(sorted(EXAMPLES)), st.floats(0.3, 3.0))
+    def test_the_same_figure_in_another_prefix_is_the_same_reading(
+        self, name: str, factor: float
+    ) -> None:
+        one = EXAMPLES[name]
+        ohms = round((one.read(one.sound).expectation.rail.band.nominal or 60.0) * factor, 2)
+        if one.read(one.sound).rail.unit != "Ω":
+            ohms = round(6100.0 * factor, 2)
+        typed = {"power_of_ten": "as_typed", "display.separator": "decimal"}
+        plain = one.read(f"{ohms:.2f} Ω", answers=typed)
+        in_kilo = one.read(f"{ohms / 1e3:.5f} k", answers=typed)
+        self.assertEqual(
+            (plain.state, plain.side, plain.outcome), (in_kilo.state, in_kilo.side, in_kilo.outcome)
+        )
+        self.assertEqual(plain.value, in_kilo.value)
+
     def test_another_familys_test_is_refused_by_name(self) -> None:
         for name, one in EXAMPLES.items():
             for other in EXAMPLES.values():
