@@ -37,3 +37,5 @@ GHOST_VOLTS: Final[tuple[float, float]] = (
 """What a 10 MΩ input shows on a floating wire beside live ones [V]."""
 BUZZER_BELOW: Final[float] = _DEFAULTS["buzzer_below_ohm"]
 """A continuity buzzer sounds below this [Ω]; makers' limits lie from 20 to 50 Ω."""
+SWITCHING_TOLERANCE: Final[float] = _DEFAULTS["switching_tolerance_K"]
+"""A thermostat may switch this far from its setting where nothing else is given [K]."""

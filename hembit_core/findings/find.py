@@ -5,11 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from hembit_core.conditions import Conditions
-from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
 from hembit_core.findings.evidence import Evidence, cited
-from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.findings.finding import Finding, Observation
 from hembit_core.findings.rules import dead, general, live, sensing
 from hembit_core.judge import expectations
 from hembit_core.judging.judgement import Judgement
@@ -84,12 +83,6 @@ def find(
     )
 
 
-def labels(observed: Iterable[Observation]) -> tuple[str, ...]:
-    """Observations in trade words."""
-    texts = table("observations")["observations"]
-    return tuple(str(texts[one]["label"]) for one in observed)
-
-
 _EXTRAS = {
     "siblings",
     "wriggled",
@@ -110,6 +103,3 @@ def _not_tested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tu
         for one in told
         if one.measurand not in evidence.judgements and one.measurand not in _EXTRAS
     )
-
-
-__all__ = ["RULES", "Conclusion", "find", "labels"]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
+from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.contact.spec import Contact
@@ -54,14 +55,18 @@ def switching_expectation(spec: Contact) -> Expectation | None:
         detail="it must change, with a click, both ways",
         overflow_means="open",
         zero_means="closed",
-        policy=(f"setting ±{_tolerance(spec):g} K",),
+        policy=(
+            f"setting ±{_tolerance(spec):g} K "
+            f"({'as given' if spec.switching_tolerance else 'shop default'})",
+        ),
         rows=rows,
         topics=("ohms",),
     )
 
 
 def _tolerance(spec: Contact) -> float:
-    return spec.switching_tolerance.value if spec.switching_tolerance else 5.0
+    given = spec.switching_tolerance
+    return given.value if given else defaults.SWITCHING_TOLERANCE
 
 
 def _due(spec: Contact) -> dict[str, RowDue]:

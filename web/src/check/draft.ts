@@ -1,6 +1,6 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
 import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
-import { familyOf, formOf, type Kind } from "./forms/forms";
+import { type familyOf, formOf, type Kind } from "./forms/forms";
 import { boxesOf, MEASURANDS, READINGS } from "./readings";
 
 /** What was typed for one test, and how it was taken. */
@@ -222,5 +222,3 @@ function seriesOf(typed: string, columns: [string, string] | undefined) {
 function orNull(typed: string): string | null {
   return typed.trim() ? typed : null;
 }
-
-export { familyOf, formOf, type Kind };

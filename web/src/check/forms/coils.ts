@@ -1,5 +1,5 @@
 import { choice, type FieldDef, is, items, text } from "./fields";
-import { resistanceTolerance, share } from "./tolerances";
+import { resistanceTolerance } from "./tolerances";
 
 const METALS = items({ copper: "copper", aluminium: "aluminium" });
 const SCHOOLS = [
@@ -95,5 +95,3 @@ export const THERMOCOUPLE_MAGNET: FieldDef[] = [
   text("load_least", "Loaded, least", "mV", { needed: true }),
   text("drop_out_most", "Lets go by", "mV", { hint: "if known" }),
 ];
-
-export { share };
