@@ -22,6 +22,12 @@ SUPPLY_TOLERANCE: Final[float] = _DEFAULTS["supply_tolerance"]
 """Share by which a 230 V supply may differ from its nominal (IEC 60038) [1]."""
 PROOF_OF_DEAD_MINUTES: Final[int] = _DEFAULTS["proof_of_dead_minutes"]
 """A proof of dead lapses after this [min]."""
+DEAD_BELOW: Final[float] = _DEFAULTS["dead_below_volts"]
+"""What a tester may show between two conductors that are dead [V]."""
+PROTECTIVE_CONDUCTOR_UP_TO: Final[float] = _DEFAULTS["protective_conductor_up_to_ohm"]
+"""A protective conductor reads this at most (EN 50678, leads up to 5 m) [Ω]."""
+INSULATION_AT_LEAST: Final[float] = _DEFAULTS["insulation_at_least_ohm"]
+"""Insulation reads this at least, at 500 V DC (EN 50678, protection class I) [Ω]."""
 REFERENCE_TEMPERATURE: Final[float] = _DEFAULTS["reference_temperature_C"]
 """Cold resistances are given at this temperature [°C]."""
 COIL_RUNNING: Final[float] = _DEFAULTS["coil_running_C"]

@@ -1,0 +1,169 @@
+"""Which tests matter now: what the evidence folds away, and what it brings up."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from hembit_core.families.contact.spec import Contact
+from hembit_core.findings.finding import Conclusion
+from hembit_core.judging.states import Outcome, State
+from hembit_core.planning.part_tests import PartTest, minutes_of, tests_of
+from hembit_core.planning.route import SUPPLY, RoutePart, School
+from hembit_core.planning.symptoms import Symptom, suspicion
+
+_UNSETTLED = (Conclusion.UNDECIDED, Conclusion.WATCH)
+_CAUSES = ("contact_open", "contact_switching", "terminal_to_case")
+
+
+@dataclass(frozen=True)
+class Weighed:
+    """A test of a part with its rank (higher comes first), and whether it matters now."""
+
+    part: RoutePart
+    test: PartTest
+    rank: float
+    state: Literal["due", "blocked", "folded"]
+    why: str
+
+
+@dataclass(frozen=True)
+class Visit:
+    """The parts of a visit together: what one says of another."""
+
+    symptom: Symptom
+    school: School
+    parts: tuple[RoutePart, ...]
+
+    def part(self, key: str | None) -> RoutePart | None:
+        """The part with that key."""
+        return next((one for one in self.parts if one.key == key), None)
+
+    @property
+    def found(self) -> RoutePart | None:
+        """A part that is bad and still there."""
+        return next((one for one in self.parts if one.bad and one.key != SUPPLY), None)
+
+    @property
+    def unexplained(self) -> RoutePart | None:
+        """A part that died of something nobody has named yet."""
+        return next((one for one in self.parts if one.asks_cause and not one.cause), None)
+
+    def supply_trouble(self) -> str:
+        """Why live tests say nothing yet; empty when the supply has passed or there is none."""
+        supply = self.part(SUPPLY)
+        if supply is None:
+            return ""
+        taken = supply.reading("supply_volts")
+        if taken is None:
+            return "The supply is measured first: nothing is concluded from live tests before"
+        if taken.outcome is not Outcome.ACCEPT:
+            return f"The supply does not pass ({taken.figure}): put it right first"
+        return ""
+
+
+def weigh(visit: Visit, parts: Iterable[RoutePart]) -> list[Weighed]:
+    """Every test of ``parts``, with its rank and whether it matters now.
+
+    Rank is suspicion per minute: prior of the part × what the symptom speaks for ÷ cost.
+    """
+    found = []
+    for part in parts:
+        for test in tests_of(part.spec):
+            rank = _suspicion(visit, part, test) / minutes_of(test, part.behind_panel)
+            found.append(_weighed(visit, part, test, rank))
+    return found
+
+
+def _suspicion(visit: Visit, part: RoutePart, test: PartTest) -> float:
+    speaks = suspicion(visit.symptom, part.spec.kind, test.measurand)
+    if _is_cause(visit, part, test):
+        speaks = max(speaks, 1.0) * 4
+    return speaks
+
+
+def _is_cause(visit: Visit, part: RoutePart, test: PartTest) -> bool:
+    dead = visit.unexplained
+    return (
+        dead is not None
+        and dead.key != part.key
+        and test.measurand in _CAUSES
+        and isinstance(dead.spec, Contact)
+    )
+
+
+def _weighed(visit: Visit, part: RoutePart, test: PartTest, rank: float) -> Weighed:
+    folded = _folded(visit, part, test)
+    if folded:
+        return Weighed(part, test, rank, "folded", folded)
+    blocked = _blocked(visit, part, test)
+    if blocked:
+        return Weighed(part, test, rank, "blocked", blocked)
+    return Weighed(part, test, rank, "due", _why(visit, part, test))
+
+
+def _blocked(visit: Visit, part: RoutePart, test: PartTest) -> str:
+    """A live test that may not be taken yet."""
+    if test.room != "live" or part.key == SUPPLY:
+        return ""
+    leaking = next(
+        (one for one in visit.parts if one.concluded is Conclusion.DO_NOT_ENERGISE and one.bad), None
+    )
+    if leaking:
+        return f"{leaking.name} leaks to the case: not energised until an insulation test decides"
+    return visit.supply_trouble()
+
+
+def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
+    """Why a test does not matter now; empty when it does."""
+    if part.key == SUPPLY:
+        return ""
+    if _is_cause(visit, part, test):
+        return ""
+    bank = visit.part(part.part_of)
+    if bank is not None and not _points_at_members(bank) and not part.taken and not part.fitted:
+        return f"{bank.name} speaks for it until the bank is off"
+    if suspicion(visit.symptom, part.spec.kind, test.measurand) == 0:
+        return f"Says nothing about “{visit.symptom.label}”"
+    if part.bad and part.reading(test.measurand) is None and test.room != "live":
+        return f"Decided: {part.decided or part.concluded}"
+    if test.side and (part.concluded is None or part.concluded not in _UNSETTLED):
+        return "Only if the plain tests do not decide"
+    return _folded_live(visit, part, test)
+
+
+def _folded_live(visit: Visit, part: RoutePart, test: PartTest) -> str:
+    if test.room == "dead" or test.step != "live":
+        return ""
+    bad = visit.found
+    if bad is not None:
+        return f"{bad.name} is found: put it right, then prove it live"
+    waiting = visit.school is School.DEAD_FIRST and not part.taken and _has_dead_test(part)
+    return "Dead first: its dead tests have not been taken" if waiting else ""
+
+
+def _has_dead_test(part: RoutePart) -> bool:
+    return any(one.room == "dead" and not one.side for one in tests_of(part.spec))
+
+
+def _points_at_members(bank: RoutePart) -> bool:
+    """Whether a bank's readings, or its decision, ask for its members one by one."""
+    off = any(
+        one.outcome is not Outcome.ACCEPT or one.state is State.NOT_DECIDABLE
+        for one in bank.taken
+        if one.measurand in ("bank_resistance", "line_to_line", "line_currents", "running")
+    )
+    return off or bank.bad
+
+
+def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
+    dead = visit.unexplained
+    if dead is not None and _is_cause(visit, part, test):
+        return f"{dead.name} opened for a reason: this may be it"
+    bank = visit.part(part.part_of)
+    if bank is not None and _points_at_members(bank):
+        return f"{bank.name} is off: which member?"
+    if test.room == "live" and part.taken:
+        return "Its dead tests are done: does it work?"
+    return ""

@@ -1,0 +1,107 @@
+"""The gate before energising after a repair: protective conductor, insulation, nothing left, covers."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import StringConstraints
+
+from hembit_core import defaults
+from hembit_core.display import Display, Function, parse_display
+from hembit_core.errors import InputError
+from hembit_core.model import Model
+from hembit_core.notation import quantity
+from hembit_core.planning.proving import DisplayText
+
+Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)]
+
+
+class Gate(Model):
+    """What was checked before it is energised.
+
+    ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
+    may be left out with a reason (protection class II, extra-low voltage).
+    """
+
+    protective_conductor: DisplayText | None = None
+    no_protective_conductor_because: Reason = ""
+    insulation: DisplayText | None = None
+    no_insulation_because: Reason = ""
+    nothing_left_inside: bool
+    bypasses_removed: bool
+    covers_on: bool
+
+
+class GatePassed(Model):
+    """What the gate says, line by line, with the limits that were used."""
+
+    lines: tuple[str, ...]
+
+
+def pass_gate(given: Gate) -> GatePassed:
+    """Check ``given`` against the limits; say each line with the limit used.
+
+    Raises
+    ------
+    InputError
+        At the first thing that forbids energising.
+
+    References
+    ----------
+    EN 50678 (after repair) and EN 50699 (recurrent test): protective conductor, insulation
+    resistance. The limits are shop settings and defer to local code.
+    """
+    lines = (_protective_conductor(given), _insulation(given))
+    for field, sentence in (
+        ("nothing_left_inside", "Count the tools, clips and leads: nothing may be left inside."),
+        ("bypasses_removed", "Every bypass and jumper comes out before it is energised."),
+        ("covers_on", "Covers on, screws in: then it is energised."),
+    ):
+        if not getattr(given, field):
+            raise InputError(sentence).at(field)
+    return GatePassed(lines=(*lines, "nothing left inside, bypasses out, covers on"))
+
+
+def _protective_conductor(given: Gate) -> str:
+    text, limit = given.protective_conductor, defaults.PROTECTIVE_CONDUCTOR_UP_TO
+    said = quantity(limit, "Ω", 1)
+    if text is None:
+        return _left_out(
+            given.no_protective_conductor_because,
+            "protective conductor",
+            "no_protective_conductor_because",
+        )
+    shown = _read(text, "protective_conductor")
+    if shown.value is None or shown.value > limit:
+        raise InputError(
+            f"The protective conductor reads {shown.shown}, above {said}. Mend it before anything is "
+            "energised."
+        ).at("protective_conductor")
+    return f"protective conductor {shown.shown}, at most {said} (shop default; local code decides)"
+
+
+def _insulation(given: Gate) -> str:
+    text, limit = given.insulation, defaults.INSULATION_AT_LEAST
+    said = quantity(limit, "Ω", 1)
+    if text is None:
+        return _left_out(given.no_insulation_because, "insulation", "no_insulation_because")
+    shown = _read(text, "insulation")
+    if shown.value is not None and shown.value < limit:
+        raise InputError(
+            f"The insulation reads {shown.shown}, below {said}. Do not energise: dry it, find the leak."
+        ).at("insulation")
+    figure = "beyond the tester's range" if shown.value is None else shown.shown
+    return f"insulation {figure}, at least {said} at 500 V DC (shop default; local code decides)"
+
+
+def _left_out(reason: str, what: str, field: str) -> str:
+    if not reason:
+        raise InputError(f"Give the {what}'s figure, or say why it does not apply here.").at(field)
+    return f"{what} not measured: {reason}"
+
+
+def _read(text: str, field: str) -> Display:
+    try:
+        return parse_display(text, Function.RESISTANCE)
+    except InputError as error:
+        raise error.at(field) from None

@@ -1,0 +1,297 @@
+"""Lay the route: the trade's order, likely and cheap first, the person's own changes on top."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from typing import TypeVar
+
+from hembit_core.data_files import table
+from hembit_core.planning.folding import Visit, Weighed, weigh
+from hembit_core.planning.part_tests import minutes_of, tests_of
+from hembit_core.planning.route import (
+    MACHINE,
+    SUPPLY,
+    TO_REPLACE,
+    Choices,
+    Done,
+    ItemState,
+    Route,
+    RouteItem,
+    RoutePart,
+    RouteStep,
+    School,
+    StepKind,
+)
+from hembit_core.planning.symptoms import Symptom
+
+_LIVE_FIRST = (
+    StepKind.SUPPLY,
+    StepKind.LIVE,
+    StepKind.ISOLATE,
+    StepKind.LOOK,
+    StepKind.METER,
+    StepKind.MEASURE,
+    StepKind.ACTUATE,
+    StepKind.SENSORS,
+    StepKind.DECIDE,
+    StepKind.FIT,
+    StepKind.CLOSE,
+)
+_Key = TypeVar("_Key", bound=str)
+_MEASURING = {StepKind.MEASURE, StepKind.ACTUATE, StepKind.SENSORS, StepKind.LIVE, StepKind.SUPPLY}
+
+
+def lay(
+    symptom: Symptom,
+    parts: Sequence[RoutePart],
+    choices: Choices | None = None,
+    done: Done | None = None,
+) -> Route:
+    """The route for a symptom, from the machine's parts and what is known of them.
+
+    Parameters
+    ----------
+    symptom : the complaint.
+    parts : the machine's parts with their evidence; the supply has the key "supply".
+    choices : school, order, what was left out or added.
+    done : what else was done in the visit.
+
+    Returns
+    -------
+    Route : every step and item with its state; nothing is hidden, what does not matter
+        now is folded with the reason.
+
+    Notes
+    -----
+    Within a step the tests stand by suspicion per minute: prior × symptom's weight ÷ cost.
+    Laid anew after each finding, so that a test folds or comes up with the evidence.
+    """
+    choices, done = choices or Choices(), done or Done()
+    visit = Visit(symptom, choices.school, tuple(parts))
+    weighed = weigh(visit, parts)
+    kinds = list(StepKind) if choices.school is School.DEAD_FIRST else list(_LIVE_FIRST)
+    steps = [_step(kind, visit, weighed, choices, done) for kind in _ordered(kinds, choices.order)]
+    return Route(symptom=symptom, school=choices.school, steps=tuple(steps), next_key=_next(steps))
+
+
+def _step(
+    kind: StepKind, visit: Visit, weighed: list[Weighed], choices: Choices, done: Done
+) -> RouteStep:
+    row = table("steps")["steps"][kind]
+    items = [*_items(kind, visit, weighed, done), *_own(kind, choices)]
+    skipped = {one.key: one.reason for one in choices.skipped}
+    items = [
+        one.model_copy(update={"state": "skipped", "why": skipped[one.key]})
+        if one.key in skipped and one.state in ("due", "blocked", "folded")
+        else one
+        for one in items
+    ]
+    by_key = {one.key: one for one in items}
+    ordered = tuple(by_key[key] for key in _ordered(list(by_key), choices.order))
+    state, why = _state_of(kind, ordered, visit, done)
+    if kind is StepKind.SUPPLY and _supply_is_silent(visit, weighed) and state == "due":
+        state, why = "folded", "Dead first, and nothing speaks for the supply yet"
+    if kind in skipped and state != "done":
+        state, why = "skipped", skipped[kind]
+    return RouteStep(
+        kind=kind,
+        title=row["title"],
+        state=state,
+        why=why,
+        cautions=(*row["cautions"], table("cautions")["defer"]) if row["cautions"] else (),
+        items=ordered,
+    )
+
+
+def _ordered(keys: list[_Key], order: Sequence[str]) -> list[_Key]:
+    """``keys``, those named in ``order`` permuted among the places they hold."""
+    rank = {key: place for place, key in enumerate(order)}
+    places = [place for place, key in enumerate(keys) if key in rank]
+    moved = sorted((keys[place] for place in places), key=lambda key: rank[key])
+    result = list(keys)
+    for place, key in zip(places, moved, strict=True):
+        result[place] = key
+    return result
+
+
+def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> Iterable[RouteItem]:
+    if kind in _MEASURING:
+        mine = [one for one in weighed if one.test.step == kind and not one.part.fitted]
+        yield from (_test_item(one) for one in sorted(mine, key=lambda one: -one.rank))
+    elif kind is StepKind.ISOLATE:
+        yield _plain("isolate", "Off, locked, proved dead", done.isolated)
+    elif kind is StepKind.LOOK:
+        yield _plain(f"look:{MACHINE}", "The machine as a whole", done.looked, part=MACHINE)
+        for part in visit.parts:
+            if part.key != SUPPLY and not _member_unasked(visit, part):
+                yield _plain(f"look:{part.key}", part.name, part.looked, part=part.key)
+    elif kind is StepKind.METER:
+        yield _plain("meter", "Meter, leads, battery", done.meter_checked)
+    elif kind is StepKind.DECIDE:
+        yield from _decisions(visit)
+    elif kind is StepKind.FIT:
+        yield from _fitting(visit, done)
+    else:
+        yield _plain("close", "Report and close", done.closed)
+
+
+def _plain(key: str, title: str, is_done: bool, part: str | None = None) -> RouteItem:
+    return RouteItem(key=key, title=title, state="done" if is_done else "due", part=part)
+
+
+def _member_unasked(visit: Visit, part: RoutePart) -> bool:
+    return part.part_of is not None and visit.part(part.part_of) is not None and not part.taken
+
+
+def _test_item(one: Weighed) -> RouteItem:
+    taken = one.part.reading(one.test.measurand)
+    return RouteItem(
+        key=f"{one.part.key}:{one.test.measurand}",
+        title=one.test.title,
+        state="done" if taken else one.state,
+        why="" if taken else one.why,
+        part=one.part.key,
+        measurand=one.test.measurand,
+        room=one.test.room,
+        minutes=minutes_of(one.test, one.part.behind_panel),
+        reading_state=taken.state if taken else None,
+        figure=taken.figure if taken else "",
+    )
+
+
+def _decisions(visit: Visit) -> Iterable[RouteItem]:
+    for part in visit.parts:
+        if part.key == SUPPLY and (part.concluded is None or not part.bad):
+            continue
+        if part.concluded is not None or part.decided is not None:
+            yield RouteItem(
+                key=f"decide:{part.key}",
+                title=part.name,
+                state="done" if part.decided or part.fitted else "due",
+                why=str(part.decided or part.concluded),
+                part=part.key,
+            )
+        if part.asks_cause:
+            yield RouteItem(
+                key=f"cause:{part.key}",
+                title=f"{part.name}: what did it die of?",
+                state="done" if part.cause else "due",
+                why=part.cause or "It is named before the job closes",
+                part=part.key,
+            )
+
+
+def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
+    fitted = [part for part in visit.parts if part.fitted]
+    for part in visit.parts:
+        if part.fitted or part.decided in TO_REPLACE:
+            yield from _replacing(part, done)
+    if any(part.decided is not None and part.decided in TO_REPLACE for part in visit.parts) or fitted:
+        yield _plain("gate", "Before energising: earth, insulation, covers", done.gate_passed)
+    for part in fitted:
+        for test in tests_of(part.spec):
+            if test.room == "live" and not test.side:
+                yield _proof_run(part, test.measurand, test.title, done)
+
+
+def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
+    spare = next((one for one in tests_of(part.spec) if one.room == "dead" and not one.side), None)
+    waits = part.key in done.on_order and not part.fitted
+    if spare:
+        yield RouteItem(
+            key=f"spare:{part.key}",
+            title=f"{part.name}: measure the new part",
+            state="done" if spare.measurand in part.spare_taken else "folded" if waits else "due",
+            why="The spare is on order" if waits else "Loose, before it is fitted",
+            part=part.key,
+            measurand=spare.measurand,
+            room="dead",
+            minutes=spare.minutes,
+        )
+    yield RouteItem(
+        key=f"fit:{part.key}",
+        title=f"{part.name}: fit it",
+        state="done" if part.fitted else "folded" if waits else "due",
+        why="The spare is on order" if waits else "",
+        part=part.key,
+    )
+
+
+def _proof_run(part: RoutePart, measurand: str, title: str, done: Done) -> RouteItem:
+    taken = part.reading(measurand)
+    state: ItemState = "done" if taken else "due" if done.gate_passed else "blocked"
+    return RouteItem(
+        key=f"{part.key}:{measurand}",
+        title=f"{part.name}: {title.lower()}, as a proof run",
+        state=state,
+        why="" if state != "blocked" else "The gate before energising comes first",
+        part=part.key,
+        measurand=measurand,
+        room="live",
+        reading_state=taken.state if taken else None,
+        figure=taken.figure if taken else "",
+    )
+
+
+def _own(kind: StepKind, choices: Choices) -> Iterable[RouteItem]:
+    for one in choices.added:
+        if one.step == kind:
+            yield RouteItem(
+                key=one.key, title=one.text, state="done" if one.done else "due", why="added"
+            )
+
+
+def _state_of(
+    kind: StepKind, items: Sequence[RouteItem], visit: Visit, done: Done
+) -> tuple[ItemState, str]:
+    states = {one.state for one in items}
+    if kind is StepKind.CLOSE and not done.closed:
+        open_ends = what_blocks_closing(visit.parts, done)
+        return ("blocked", open_ends[0]) if open_ends else ("due", "")
+    if "due" in states:
+        return "due", ""
+    if "blocked" in states:
+        return "blocked", next(one.why for one in items if one.state == "blocked")
+    for state in _SETTLED:
+        if state in states:
+            return state, ""
+    return "folded", items[0].why if items else _NOTHING[kind]
+
+
+_SETTLED: tuple[ItemState, ...] = ("done", "skipped")
+_NOTHING = dict.fromkeys(StepKind, "Nothing here for this machine") | {
+    StepKind.DECIDE: "Comes with the first readings",
+    StepKind.FIT: "Nothing is to be replaced so far",
+}
+
+
+def _supply_is_silent(visit: Visit, weighed: list[Weighed]) -> bool:
+    """Dead first, the symptom does not speak for it, and no live test waits for it."""
+    if visit.school is School.LIVE_FIRST or visit.symptom.speaks_for_supply:
+        return False
+    return all(one.state != "blocked" for one in weighed)
+
+
+def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
+    """What must be settled before the job closes, in sentences; empty when nothing is."""
+    blocks = []
+    listed = tuple(parts)
+    for part in listed:
+        if part.asks_cause and not part.cause:
+            blocks.append(f"{part.name} died of something: name the cause first")
+        if part.decided in TO_REPLACE and not part.fitted and part.key not in done.on_order:
+            blocks.append(f"{part.name} is to be replaced: fit it, or put the spare on order")
+    if any(part.fitted for part in listed) and not done.gate_passed:
+        blocks.append("A part was fitted: the gate before energising is still open")
+    return blocks
+
+
+def _next(steps: Sequence[RouteStep]) -> str | None:
+    """The first item that is due, in the first step that is not folded or skipped."""
+    for step in steps:
+        if step.state != "due":
+            continue
+        for item in step.items:
+            if item.state == "due":
+                return item.key
+    return None

@@ -1,0 +1,101 @@
+"""Dead or live in the course of a visit: a proof of dead holds until something ends it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import datetime, timedelta
+from enum import StrEnum
+from typing import Literal
+
+from pydantic import AwareDatetime
+
+from hembit_core import defaults
+from hembit_core.model import Model
+from hembit_core.safety import Live, ProvedDead
+
+
+class Event(StrEnum):
+    """What changes whether the machine is dead or live, or ends a proof."""
+
+    PROVED_DEAD = "proved_dead"
+    WENT_LIVE = "went_live"
+    SWITCHED_OFF = "switched_off"
+    LIVE_READING = "live_reading"
+    HANDED_OVER = "handed_over"
+    WAITED = "waited"
+    COVER_BACK = "cover_back"
+
+
+class MachineEvent(Model):
+    """An event with its time and the person who did it."""
+
+    event: Event
+    at: AwareDatetime
+    by: str
+
+
+_LAPSED = {
+    Event.SWITCHED_OFF: "{by} switched it off, and nobody has proved it dead since",
+    Event.LIVE_READING: "{by} took a live reading",
+    Event.HANDED_OVER: "{by} took the job over",
+    Event.WAITED: "There was a wait: something may have come on meanwhile",
+    Event.COVER_BACK: "The covers went back on",
+}
+
+
+class MachineNow(Model):
+    """Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more."""
+
+    state: Literal["proved_dead", "live", "not_proved"]
+    proof: ProvedDead | None = None
+    live: Live | None = None
+    lapses_at: AwareDatetime | None = None
+    lapsed: str = ""
+    lapsed_at: AwareDatetime | None = None
+
+
+def machine_now(events: Iterable[MachineEvent], now: AwareDatetime, person: str) -> MachineNow:
+    """The machine's state for ``person`` at ``now``.
+
+    A proof of dead is one person's: it holds for whoever made it, and lapses on
+    hand-over, on a wait, when a cover goes back, on any live reading, and after the
+    shop's limit [min]. "Live" holds until the machine is switched off or proved dead.
+
+    References
+    ----------
+    Good practice after EN 50110-1, 6.2 (dead working).
+    """
+    state = MachineNow(state="not_proved")
+    for event in sorted(events, key=lambda one: one.at):
+        if event.at > now:
+            break
+        state = _after(state, event)
+    if state.proof is None:
+        return state
+    lapses_at = state.proof.at + timedelta(minutes=defaults.PROOF_OF_DEAD_MINUTES)
+    if now > lapses_at:
+        return _lapsed(
+            f"The proof of dead by {state.proof.by} is older than {defaults.PROOF_OF_DEAD_MINUTES} min",
+            lapses_at,
+        )
+    if state.proof.by != person:
+        return _lapsed(
+            f"{state.proof.by} proved it dead, and a proof lapses on hand-over to {person}", now
+        )
+    return state.model_copy(update={"lapses_at": lapses_at})
+
+
+def _after(state: MachineNow, event: MachineEvent) -> MachineNow:
+    if event.event is Event.PROVED_DEAD:
+        return MachineNow(state="proved_dead", proof=ProvedDead(by=event.by, at=event.at))
+    if event.event is Event.WENT_LIVE:
+        return MachineNow(state="live", live=Live(since=event.at))
+    if state.state == "live" and event.event is not Event.SWITCHED_OFF:
+        return state
+    if state.state == "not_proved" and event.event is not Event.SWITCHED_OFF:
+        return state
+    return _lapsed(_LAPSED[event.event].format(by=event.by), event.at)
+
+
+def _lapsed(why: str, at: datetime) -> MachineNow:
+    return MachineNow(state="not_proved", lapsed=f"{why}. Prove it dead again.", lapsed_at=at)

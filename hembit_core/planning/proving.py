@@ -1,0 +1,94 @@
+"""Proving dead: the tester proved, each conductor to each other and to earth, the tester again."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from itertools import combinations
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+from hembit_core import defaults
+from hembit_core.display import Function, parse_display
+from hembit_core.errors import InputError
+from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.model import Model
+
+DisplayText = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
+
+
+class Isolation(Model):
+    """What was switched off and secured, and the proving readings.
+
+    ``readings`` maps each pair of conductors to what the tester showed [V].
+    """
+
+    switched_off: tuple[Annotated[str, StringConstraints(min_length=1, max_length=120)], ...] = Field(
+        min_length=1, max_length=8
+    )
+    locked: bool
+    not_locked_because: Annotated[str, StringConstraints(max_length=200)] = ""
+    drained: bool | None = None
+    discharged: bool | None = None
+    tester_before: bool
+    readings: dict[str, DisplayText] = Field(max_length=16)
+    tester_after: bool
+
+
+def pairs_to_prove(system: SupplySystem) -> tuple[str, ...]:
+    """Every pair of conductors, and each of them to earth: ``L1–L2``, ``L1–PE``.
+
+    References
+    ----------
+    EN 50110-1, 6.2.3 (verify that the installation is dead), on all poles.
+    """
+    named = dict.fromkeys(name for pair in Supply(system=system).pairs for name in pair.split("–"))
+    conductors = [name for name in named if name != "PE"]
+    to_each_other = [f"{a}–{b}" for a, b in combinations(conductors, 2)]
+    return (*to_each_other, *(f"{name}–PE" for name in conductors))
+
+
+def prove_dead(system: SupplySystem, given: Isolation) -> None:
+    """Check that ``given`` proves the machine dead.
+
+    Raises
+    ------
+    InputError
+        If the tester was not proved before and after, a pair is missing, a pair shows
+        volts, or it is not locked off and no reason is given.
+    """
+    if not given.tester_before:
+        raise InputError(
+            "Prove the tester first, on a source that is known to be live. An unproved tester "
+            "proves nothing."
+        ).at("tester_before")
+    if not given.locked and not given.not_locked_because.strip():
+        raise InputError("Lock it off, or say why it cannot be locked and who keeps watch.").at(
+            "locked"
+        )
+    _check_pairs(pairs_to_prove(system), given.readings)
+    if not given.tester_after:
+        raise InputError("Prove the tester again: it may have failed on the way.").at("tester_after")
+
+
+def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str]) -> None:
+    for pair in due:
+        if pair not in readings:
+            raise InputError(
+                f"{pair} is not proved yet. Every conductor to each other and to earth."
+            ).at(f"readings.{pair}")
+    for pair, text in readings.items():
+        if pair not in due:
+            raise InputError(f"“{pair}” is no pair of this supply. It has {', '.join(due)}.").at(
+                f"readings.{pair}"
+            )
+        try:
+            shown = parse_display(text, Function.VOLTAGE)
+        except InputError as error:
+            raise error.at(f"readings.{pair}") from None
+        if shown.value is None or abs(shown.value) > defaults.DEAD_BELOW:
+            raise InputError(
+                f"{pair} shows {shown.shown}: it is not dead. Find what feeds it, a second supply, a "
+                "neutral that is not isolated, a charge. A high-impedance input may show a ghost: "
+                "use the two-pole tester."
+            ).at(f"readings.{pair}")

@@ -1,0 +1,169 @@
+"""The route of a visit, as data: steps in working order, what is due in each, and why."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from hembit_core.findings.finding import Conclusion
+from hembit_core.judge import PartSpec
+from hembit_core.judging.states import Outcome, State
+from hembit_core.model import Model
+from hembit_core.planning.symptoms import Symptom
+
+MACHINE = "machine"
+"""The key of the machine as a whole, in looks."""
+SUPPLY = "supply"
+"""The key of the machine's supply, in readings."""
+
+
+class StepKind(StrEnum):
+    """The steps, in the order of a dead-first visit."""
+
+    SUPPLY = "supply"
+    ISOLATE = "isolate"
+    LOOK = "look"
+    METER = "meter"
+    MEASURE = "measure"
+    ACTUATE = "actuate"
+    SENSORS = "sensors"
+    LIVE = "live"
+    DECIDE = "decide"
+    FIT = "fit"
+    CLOSE = "close"
+
+
+class School(StrEnum):
+    """Which test comes first."""
+
+    DEAD_FIRST = "dead_first"
+    LIVE_FIRST = "live_first"
+
+
+class Taken(Model):
+    """The reading of one test that stands: its state, and what followed."""
+
+    measurand: str
+    state: State
+    outcome: Outcome
+    figure: str = ""
+
+
+class RoutePart(Model):
+    """A part of the machine as the route sees it.
+
+    ``part_of`` is the key of the bank it is a member of. ``taken`` are the readings of
+    the part that is fitted now. ``concluded`` is what its evidence says, ``decided`` what
+    a person accepted or overruled it to. ``spare_taken`` are the tests of the new part,
+    before fitting; ``fitted`` says that a new part went in during this visit.
+    """
+
+    key: str
+    name: str
+    spec: PartSpec
+    part_of: str | None = None
+    behind_panel: bool = False
+    taken: tuple[Taken, ...] = ()
+    concluded: Conclusion | None = None
+    decided: Conclusion | None = None
+    asks_cause: bool = False
+    cause: str = ""
+    spare_taken: tuple[str, ...] = ()
+    fitted: bool = False
+    looked: bool = False
+
+    def reading(self, *measurands: str) -> Taken | None:
+        """The first of these tests that was taken."""
+        return next((one for one in self.taken if one.measurand in measurands), None)
+
+    @property
+    def bad(self) -> bool:
+        """Decided, or else concluded, as a part that has to go or be mended, and still there."""
+        return (self.decided or self.concluded) in BAD and not self.fitted
+
+
+BAD = frozenset(
+    {Conclusion.REPLACE, Conclusion.REPAIR, Conclusion.DO_NOT_ENERGISE, Conclusion.WRONG_PART}
+)
+TO_REPLACE = frozenset({Conclusion.REPLACE, Conclusion.WRONG_PART})
+
+
+class Done(Model):
+    """What else was done in the visit."""
+
+    isolated: bool = False
+    looked: bool = False
+    meter_checked: bool = False
+    gate_passed: bool = False
+    on_order: tuple[str, ...] = ()
+    closed: bool = False
+
+
+Words = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200)]
+
+
+class Skip(Model):
+    """A step or an item that is left out, with the reason."""
+
+    key: str = Field(max_length=80)
+    reason: Words
+
+
+class Added(Model):
+    """A step of one's own, in words."""
+
+    key: str = Field(max_length=80)
+    step: StepKind
+    text: Words
+    done: bool = False
+
+
+class Choices(Model):
+    """What the person changed about the route: school, order, what is left out or added."""
+
+    school: School = School.DEAD_FIRST
+    order: tuple[Annotated[str, StringConstraints(max_length=80)], ...] = Field(
+        default=(), max_length=400
+    )
+    skipped: tuple[Skip, ...] = Field(default=(), max_length=200)
+    added: tuple[Added, ...] = Field(default=(), max_length=60)
+
+
+ItemState = Literal["due", "done", "blocked", "skipped", "folded"]
+
+
+class RouteItem(Model):
+    """One thing to do in a step. ``why`` says why it stands there, or why it does not matter."""
+
+    key: str
+    title: str
+    state: ItemState
+    why: str = ""
+    part: str | None = None
+    measurand: str | None = None
+    room: Literal["dead", "live", "either"] | None = None
+    minutes: float | None = None
+    reading_state: State | None = None
+    figure: str = ""
+
+
+class RouteStep(Model):
+    """One step with its items; ``state`` follows from theirs."""
+
+    kind: StepKind
+    title: str
+    state: ItemState
+    why: str = ""
+    cautions: tuple[str, ...] = ()
+    items: tuple[RouteItem, ...] = ()
+
+
+class Route(Model):
+    """The whole route, and the item that comes next."""
+
+    symptom: Symptom
+    school: School
+    steps: tuple[RouteStep, ...]
+    next_key: str | None = None

@@ -1,0 +1,50 @@
+"""Symptoms: what a complaint speaks for."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from hembit_core.data_files import table
+
+
+class Symptom(StrEnum):
+    """The complaint, as the trade sorts it."""
+
+    NO_HEAT = "no_heat"
+    SOME_HEAT = "some_heat"
+    TOO_MUCH_HEAT = "too_much_heat"
+    WILL_NOT_LIGHT = "will_not_light"
+    DROPS_OUT = "drops_out"
+    TRIPS = "trips"
+    WRONG_TEMPERATURE = "wrong_temperature"
+    DOES_NOT_ACT = "does_not_act"
+    YEARLY_CHECK = "yearly_check"
+
+    @property
+    def label(self) -> str:
+        """The symptom in words."""
+        return str(table("symptoms")["symptoms"][self]["label"])
+
+    @property
+    def speaks_for_supply(self) -> bool:
+        """Whether the supply is measured first although the school is dead first."""
+        return bool(table("symptoms")["symptoms"][self]["supply_speaks"])
+
+
+def suspicion(symptom: Symptom, kind: str, measurand: str) -> float:
+    """How much a symptom speaks for one test of one kind of part, relative [1]; 0 for not at all.
+
+    prior(kind) · weight(symptom, kind) · weight(symptom, test). The priors are how
+    often such parts fail; the weights are the table's.
+
+    Examples
+    --------
+    >>> trips = Symptom.TRIPS
+    >>> to_case, across = "terminal_to_case", "between_terminals"
+    >>> suspicion(trips, "heating_element", to_case) > suspicion(trips, "heating_element", across)
+    True
+    """
+    rows = table("symptoms")
+    row = rows["symptoms"][symptom]
+    weight = row["kinds"].get(kind, row.get("default", 0.15))
+    return float(rows["priors"][kind] * weight * row["tests"].get(measurand, 1))

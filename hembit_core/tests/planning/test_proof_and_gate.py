@@ -1,0 +1,261 @@
+"""Proof of dead and how it lapses, the meter check, the gate, new parts against their feed."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, datetime, timedelta
+from typing import Any, get_args
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.families.registry import FAMILIES, AnySpec
+from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.findings.finding import Observation
+from hembit_core.planning.bypass import is_safety_device, section_load
+from hembit_core.planning.fitting import Feed, amps_drawn, check_feed, companion
+from hembit_core.planning.gate import Gate, pass_gate
+from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
+from hembit_core.planning.meter_check import MeterCheck, check_meter
+from hembit_core.planning.part_tests import part_test
+from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
+from hembit_core.planning.symptoms import Symptom, suspicion
+from hembit_core.tests.readers import part, plate
+
+NINE = datetime(2026, 3, 4, 9, 0, tzinfo=UTC)
+
+
+def after(minutes: float) -> datetime:
+    return NINE + timedelta(minutes=minutes)
+
+
+def event(kind: Event, minutes: float, by: str = "Ilse Fennick") -> MachineEvent:
+    return MachineEvent(event=kind, at=after(minutes), by=by)
+
+
+PROOF = event(Event.PROVED_DEAD, 0)
+
+
+class ProofOfDead(unittest.TestCase):
+    def test_holds_for_whoever_made_it_until_the_limit(self) -> None:
+        now = machine_now([PROOF], after(59), "Ilse Fennick")
+        self.assertEqual((now.state, now.lapses_at), ("proved_dead", after(60)))
+        late = machine_now([PROOF], after(61), "Ilse Fennick")
+        self.assertEqual((late.state, late.lapsed_at), ("not_proved", after(60)))
+        self.assertIn("older than 60 min", late.lapsed)
+
+    def test_lapses_for_another_person(self) -> None:
+        now = machine_now([PROOF], after(5), "Maud Fennick")
+        self.assertEqual(now.state, "not_proved")
+        self.assertIn("hand-over to Maud Fennick", now.lapsed)
+
+    def test_lapses_on_each_of_the_named_events(self) -> None:
+        for kind in (
+            Event.SWITCHED_OFF,
+            Event.LIVE_READING,
+            Event.HANDED_OVER,
+            Event.WAITED,
+            Event.COVER_BACK,
+        ):
+            with self.subTest(kind):
+                now = machine_now([PROOF, event(kind, 5)], after(6), "Ilse Fennick")
+                self.assertEqual((now.state, now.lapsed_at), ("not_proved", after(5)))
+
+    def test_can_be_made_again(self) -> None:
+        again = [PROOF, event(Event.WAITED, 5), event(Event.PROVED_DEAD, 9)]
+        self.assertEqual(machine_now(again, after(10), "Ilse Fennick").state, "proved_dead")
+
+    def test_live_stays_live_until_it_is_switched_off(self) -> None:
+        live = [PROOF, event(Event.WENT_LIVE, 5), event(Event.HANDED_OVER, 6), event(Event.WAITED, 7)]
+        now = machine_now(live, after(200), "Maud Fennick")
+        self.assertEqual(now.state, "live")
+        off = machine_now([*live, event(Event.SWITCHED_OFF, 210)], after(211), "Maud Fennick")
+        self.assertEqual(off.state, "not_proved")
+
+    def test_what_lies_ahead_does_not_count_yet(self) -> None:
+        self.assertEqual(machine_now([PROOF], after(-1), "Ilse Fennick").state, "not_proved")
+
+    @given(st.lists(st.tuples(st.sampled_from(list(Event)), st.integers(0, 300)), max_size=12))
+    @settings(max_examples=150, deadline=None)
+    def test_never_proved_dead_after_it_went_live_without_a_new_proof(
+        self, rows: list[tuple[Event, int]]
+    ) -> None:
+        events = sorted((event(kind, minute) for kind, minute in rows), key=lambda one: one.at)
+        now = machine_now(events, after(301), "Ilse Fennick")
+        if now.state == "proved_dead":
+            last = [one for one in events if one.event is Event.PROVED_DEAD][-1]
+            self.assertGreaterEqual(last.at, after(241))
+            later = events[events.index(last) + 1 :]
+            self.assertNotIn(Event.WENT_LIVE, [one.event for one in later])
+
+
+class Proving(unittest.TestCase):
+    def given(self, **changes: Any) -> Isolation:
+        base = {
+            "switched_off": ("isolator Q1",),
+            "locked": True,
+            "tester_before": True,
+            "readings": {"L–N": "0", "L–PE": "0.0", "N–PE": "0.4"},
+            "tester_after": True,
+        }
+        return Isolation.model_validate(base | changes)
+
+    def volts(self, shown: str) -> dict[str, str]:
+        return {"L–N": shown, "L–PE": "0", "N–PE": "0"}
+
+    def refused(self, **changes: Any) -> InputError:
+        with self.assertRaises(InputError) as caught:
+            prove_dead(SupplySystem.SINGLE_PHASE_230, self.given(**changes))
+        return caught.exception
+
+    def test_every_conductor_to_each_other_and_to_earth(self) -> None:
+        self.assertEqual(pairs_to_prove(SupplySystem.SINGLE_PHASE_230), ("L–N", "L–PE", "N–PE"))
+        self.assertEqual(len(pairs_to_prove(SupplySystem.THREE_PHASE_230_400)), 10)
+        self.assertEqual(len(pairs_to_prove(SupplySystem.THREE_PHASE_400)), 6)
+
+    def test_a_whole_proof_is_taken(self) -> None:
+        prove_dead(SupplySystem.SINGLE_PHASE_230, self.given())
+
+    def test_a_missing_pair_is_named(self) -> None:
+        error = self.refused(readings={"L–N": "0", "L–PE": "0"})
+        self.assertEqual(error.field, "readings.N–PE")
+
+    def test_volts_are_not_dead(self) -> None:
+        error = self.refused(readings={"L–N": "0", "L–PE": "98 V", "N–PE": "0"})
+        self.assertIn("L–PE shows 98 V: it is not dead", error.message)
+        self.assertIn("not dead", self.refused(readings=self.volts("OL")).message)
+
+    def test_the_tester_is_proved_before_and_after(self) -> None:
+        self.assertEqual(self.refused(tester_before=False).field, "tester_before")
+        self.assertEqual(self.refused(tester_after=False).field, "tester_after")
+
+    def test_a_lock_or_a_reason(self) -> None:
+        self.assertEqual(self.refused(locked=False).field, "locked")
+        told = self.given(locked=False, not_locked_because="plug in my pocket")
+        prove_dead(SupplySystem.SINGLE_PHASE_230, told)
+
+    def test_a_text_that_is_no_figure(self) -> None:
+        self.assertEqual(
+            self.refused(readings={"L–N": "none", "L–PE": "0", "N–PE": "0"}).field, "readings.L–N"
+        )
+
+
+class MeterAndLeads(unittest.TestCase):
+    def refused(self, **changes: Any) -> InputError:
+        base = {"shorted": "0.2", "steady": True, "open_reads_ol": True, "battery_good": True}
+        with self.assertRaises(InputError) as caught:
+            check_meter(MeterCheck.model_validate(base | changes))
+        return caught.exception
+
+    def test_each_reason_to_stop(self) -> None:
+        wrong = {"steady": False, "open_reads_ol": False, "battery_good": False, "shorted": "1.3"}
+        for field, value in wrong.items():
+            self.assertEqual(self.refused(**{field: value}).field, field)
+        self.assertIn("leads are bad", self.refused(shorted="OL").message)
+
+    def test_one_ohm_is_still_allowed(self) -> None:
+        check_meter(MeterCheck(shorted="1.0", steady=True, open_reads_ol=True, battery_good=True))
+
+
+class BeforeEnergising(unittest.TestCase):
+    good = {
+        "protective_conductor": "0.12",
+        "insulation": "40 M",
+        "nothing_left_inside": True,
+        "bypasses_removed": True,
+        "covers_on": True,
+    }
+
+    def refused(self, **changes: Any) -> InputError:
+        with self.assertRaises(InputError) as caught:
+            pass_gate(Gate.model_validate(self.good | changes))
+        return caught.exception
+
+    def test_says_each_figure_with_its_limit(self) -> None:
+        lines = pass_gate(Gate.model_validate(self.good)).lines
+        self.assertIn("protective conductor 0.12 Ω, at most 0.3 Ω", lines[0])
+        self.assertIn("insulation 40 MΩ, at least 1 MΩ at 500 V DC", lines[1])
+
+    def test_limits(self) -> None:
+        self.assertIn("0.31 Ω, above 0.3 Ω", self.refused(protective_conductor="0.31").message)
+        self.assertEqual(self.refused(insulation="0.9 M").field, "insulation")
+        self.assertEqual(self.refused(covers_on=False).field, "covers_on")
+        beyond = pass_gate(Gate.model_validate(self.good | {"insulation": "OL"}))
+        self.assertIn("beyond the tester's range", beyond.lines[1])
+
+    def test_left_out_only_with_a_reason(self) -> None:
+        self.assertEqual(self.refused(insulation=None).field, "no_insulation_because")
+        told = {"protective_conductor": None, "no_protective_conductor_because": "class II"}
+        self.assertIn("class II", pass_gate(Gate.model_validate(self.good | told)).lines[0])
+
+
+class NewParts(unittest.TestCase):
+    element = part("heating_element", **plate("2200", "230"))
+
+    def test_amps_at_the_most(self) -> None:
+        # 1.05 · 2200 W · 230 V / (230 V)² = 10.04 A, worked by hand.
+        self.assertAlmostEqual(amps_drawn(self.element, 230) or 0, 10.043, places=3)
+        bank = part(
+            "element_bank", member=plate("1000", "230") | {"kind": "heating_element"}, members=3
+        )
+        self.assertAlmostEqual(amps_drawn(bank, 230) or 0, 13.696, places=3)
+
+    def test_fuse_cable_contactor(self) -> None:
+        verdict = check_feed(self.element, Feed(fuse="16", cable="10", contactor="25"), 230)
+        self.assertFalse(verdict.fits)
+        self.assertEqual([one.fits for one in verdict.rows], [True, False, True])
+        self.assertIn("Too much for the cable", verdict.headline)
+        self.assertTrue(check_feed(self.element, Feed(fuse="16"), 230).fits)
+
+    def test_nothing_to_compare(self) -> None:
+        with self.assertRaises(InputError):
+            check_feed(self.element, Feed(), 230)
+        with self.assertRaises(InputError):
+            check_feed(part("contact"), Feed(fuse="16"), 230)
+
+    def test_companions_follow_the_policy(self) -> None:
+        self.assertIn("thermostat", companion(part("contact", device="fuse"), "pair") or "")
+        self.assertIsNone(companion(part("contact", device="fuse"), "one"))
+        self.assertIsNone(companion(self.element, "pair"))
+
+
+class Bypass(unittest.TestCase):
+    def test_load_of_the_sections_that_stay(self) -> None:
+        self.assertAlmostEqual(section_load(4, 1), 16 / 9)
+        for wrong in ((4, 0), (4, 4), (1, 1)):
+            with self.assertRaises(InputError):
+                section_load(*wrong)
+
+    def test_safety_devices(self) -> None:
+        for device, safe in (("limit", True), ("fuse", True), ("switch", True), ("thermostat", False)):
+            self.assertEqual(is_safety_device(part("contact", device=device)), safe)
+
+
+def tag_of(model: Any, name: str) -> str:
+    return str(model.model_fields[name].default)
+
+
+class Tables(unittest.TestCase):
+    def test_every_test_of_every_family_has_a_row(self) -> None:
+        for spec in get_args(AnySpec):
+            for one in FAMILIES[spec].readings:
+                self.assertTrue(part_test(tag_of(one, "measurand")).title)
+
+    def test_every_symptom_and_kind_has_weights(self) -> None:
+        kinds = {tag_of(one, "kind") for one in FAMILIES}
+        self.assertEqual(set(table("symptoms")["priors"]), kinds)
+        for symptom in Symptom:
+            self.assertTrue(symptom.label)
+            row = table("symptoms")["symptoms"][symptom]
+            self.assertLessEqual(set(row["kinds"]), kinds)
+            self.assertLessEqual(set(row["tests"]), set(table("tests")["tests"]))
+            self.assertGreater(max(suspicion(symptom, kind, "x") for kind in kinds), 0)
+
+    def test_inspections_name_kinds_and_observations_that_exist(self) -> None:
+        kinds = {tag_of(one, "kind") for one in FAMILIES} | {"machine"}
+        for row in table("inspections")["inspections"].values():
+            self.assertLessEqual(set(row["kinds"]), kinds)
+            if "observation" in row:
+                Observation(row["observation"])

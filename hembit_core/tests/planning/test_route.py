@@ -1,0 +1,251 @@
+"""The route: order of steps, likely and cheap first, and what the evidence folds or brings up."""
+
+from __future__ import annotations
+
+import unittest
+from typing import Any
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from hembit_core.findings.finding import Conclusion
+from hembit_core.judging.states import Outcome, State
+from hembit_core.planning.lay import lay, what_blocks_closing
+from hembit_core.planning.route import (
+    Added,
+    Choices,
+    Done,
+    Route,
+    RouteItem,
+    RoutePart,
+    School,
+    Skip,
+    StepKind,
+    Taken,
+)
+from hembit_core.planning.symptoms import Symptom
+from hembit_core.tests.readers import part, plate
+
+ELEMENT = part("heating_element", **plate("2200", "230"))
+BANK = part("element_bank", member=plate("1200", "230") | {"kind": "heating_element"}, members=3)
+LIMIT = part("contact", device="limit")
+THERMOSTAT = part("contact", device="thermostat")
+NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5 k", "beta": "3470"})
+IGNITER = part("igniter", usual_lower="45", usual_upper="85")
+SUPPLY = part("supply", system="three_phase_230_400")
+
+
+def taken(measurand: str, state: State = State.WITHIN, outcome: Outcome = Outcome.ACCEPT) -> Taken:
+    return Taken(measurand=measurand, state=state, outcome=outcome, figure="24.6 Ω")
+
+
+def placed(key: str, spec: Any, **more: Any) -> RoutePart:
+    return RoutePart(key=key, name=more.pop("name", key), spec=spec, **more)
+
+
+def item(route: Route, key: str) -> RouteItem:
+    return next(one for step in route.steps for one in step.items if one.key == key)
+
+
+def keys(route: Route, step: StepKind, *states: str) -> list[str]:
+    (found,) = [one for one in route.steps if one.kind is step]
+    return [one.key for one in found.items if not states or one.state in states]
+
+
+def every_key(route: Route) -> list[str]:
+    return sorted(one.key for step in route.steps for one in step.items)
+
+
+def step_state(route: Route, kind: StepKind) -> str:
+    return next(one.state for one in route.steps if one.kind is kind)
+
+
+OVEN = [
+    placed("supply", SUPPLY),
+    placed("1", BANK, name="Top bank"),
+    placed("2", ELEMENT, name="Top bank, member 1", part_of="1"),
+    placed("3", LIMIT, name="Limit"),
+    placed("4", THERMOSTAT, name="Thermostat"),
+    placed("5", NTC, name="Probe"),
+]
+
+
+class Order(unittest.TestCase):
+    def test_dead_first_is_the_trades_order(self) -> None:
+        route = lay(Symptom.SOME_HEAT, OVEN)
+        self.assertEqual([one.kind for one in route.steps], list(StepKind))
+
+    def test_live_first_goes_to_the_supply_and_live_before_isolating(self) -> None:
+        route = lay(Symptom.SOME_HEAT, OVEN, Choices(school=School.LIVE_FIRST))
+        self.assertEqual(
+            [one.kind for one in route.steps][:3], [StepKind.SUPPLY, StepKind.LIVE, StepKind.ISOLATE]
+        )
+
+    def test_live_first_does_not_wait_for_dead_tests(self) -> None:
+        passed = [placed("supply", SUPPLY, taken=(taken("supply_volts"),)), *OVEN[1:]]
+        dead = lay(Symptom.SOME_HEAT, passed)
+        live = lay(Symptom.SOME_HEAT, passed, Choices(school=School.LIVE_FIRST))
+        self.assertEqual(item(dead, "1:running").state, "folded")
+        self.assertEqual(item(live, "1:running").state, "due")
+
+    def test_likely_and_cheap_first(self) -> None:
+        parts = [placed("a", NTC), placed("b", IGNITER), placed("c", ELEMENT, behind_panel=True)]
+        route = lay(Symptom.WILL_NOT_LIGHT, parts)
+        measure = keys(route, StepKind.MEASURE)
+        self.assertEqual(measure[0], "b:igniter_resistance")
+        free = lay(Symptom.NO_HEAT, [placed("x", ELEMENT, behind_panel=True), placed("y", ELEMENT)])
+        self.assertEqual(keys(free, StepKind.MEASURE)[0], "y:between_terminals")
+
+    def test_trips_asks_for_the_case_before_the_ohms(self) -> None:
+        route = lay(Symptom.TRIPS, [placed("a", ELEMENT)])
+        self.assertEqual(
+            keys(route, StepKind.MEASURE, "due"), ["a:terminal_to_case", "a:between_terminals"]
+        )
+
+    def test_the_next_item_is_the_first_that_is_due(self) -> None:
+        route = lay(Symptom.TRIPS, OVEN)
+        self.assertEqual(route.next_key, "isolate")
+        self.assertEqual(lay(Symptom.NO_HEAT, OVEN).next_key, "supply:supply_volts")
+
+    def test_without_parts_there_is_still_a_route(self) -> None:
+        route = lay(Symptom.NO_HEAT, [])
+        self.assertEqual(step_state(route, StepKind.MEASURE), "folded")
+        self.assertEqual(route.next_key, "isolate")
+
+
+class Supply(unittest.TestCase):
+    def test_skipped_where_dead_first_and_nothing_speaks_for_it(self) -> None:
+        self.assertEqual(step_state(lay(Symptom.TRIPS, OVEN), StepKind.SUPPLY), "folded")
+        self.assertEqual(step_state(lay(Symptom.NO_HEAT, OVEN), StepKind.SUPPLY), "due")
+
+    def test_comes_up_once_a_live_test_waits_for_it(self) -> None:
+        element = placed("9", ELEMENT, taken=(taken("between_terminals"), taken("terminal_to_case")))
+        route = lay(Symptom.TRIPS, [OVEN[0], element])
+        self.assertEqual(step_state(route, StepKind.SUPPLY), "due")
+        self.assertIn("supply is measured first", item(route, "9:running").why)
+
+    def test_a_supply_that_fails_blocks_live_tests(self) -> None:
+        failed = placed("supply", SUPPLY, taken=(taken("supply_volts", State.OUTSIDE, Outcome.REJECT),))
+        element = placed("9", ELEMENT, taken=(taken("between_terminals"),))
+        route = lay(Symptom.NO_HEAT, [failed, element])
+        self.assertEqual(item(route, "9:running").state, "blocked")
+        self.assertIn("does not pass", item(route, "9:running").why)
+
+
+class Folding(unittest.TestCase):
+    def test_a_member_waits_for_its_bank_and_comes_up_when_the_bank_is_off(self) -> None:
+        self.assertEqual(item(lay(Symptom.SOME_HEAT, OVEN), "2:between_terminals").state, "folded")
+        off = (taken("bank_resistance", State.OUTSIDE, Outcome.REJECT),)
+        parts = [OVEN[0], placed("1", BANK, name="Top bank", taken=off), *OVEN[2:]]
+        found = item(lay(Symptom.SOME_HEAT, parts), "2:between_terminals")
+        self.assertEqual((found.state, found.why), ("due", "Top bank is off: which member?"))
+
+    def test_a_sound_bank_keeps_its_members_folded(self) -> None:
+        parts = [placed("1", BANK, taken=(taken("bank_resistance"),)), OVEN[2]]
+        self.assertEqual(item(lay(Symptom.SOME_HEAT, parts), "2:between_terminals").state, "folded")
+
+    def test_what_the_symptom_says_nothing_about_is_folded_with_the_reason(self) -> None:
+        found = item(lay(Symptom.TOO_MUCH_HEAT, OVEN), "4:contact_closed")
+        self.assertEqual((found.state, found.why), ("folded", "Says nothing about “too much heat”"))
+        self.assertEqual(item(lay(Symptom.TOO_MUCH_HEAT, OVEN), "4:contact_open").state, "due")
+
+    def test_a_found_part_folds_live_tests_but_not_the_other_dead_ones(self) -> None:
+        broken = placed(
+            "7",
+            ELEMENT,
+            name="Grill",
+            taken=(taken("between_terminals", State.OPEN, Outcome.REJECT),),
+            concluded=Conclusion.REPLACE,
+        )
+        other = placed("8", ELEMENT, taken=(taken("between_terminals"),))
+        route = lay(Symptom.SOME_HEAT, [broken, other])
+        self.assertIn("Grill is found", item(route, "8:running").why)
+        self.assertEqual(item(route, "8:terminal_to_case").state, "due")
+        self.assertIn("Decided", item(route, "7:terminal_to_case").why)
+
+    def test_a_leak_keeps_the_machine_dead(self) -> None:
+        leaking = placed("7", ELEMENT, name="Grill", concluded=Conclusion.DO_NOT_ENERGISE)
+        route = lay(Symptom.YEARLY_CHECK, [leaking, placed("8", ELEMENT, taken=(taken("x"),))])
+        self.assertNotEqual(item(route, "8:running").state, "due")
+
+    def test_side_tests_come_up_when_the_plain_ones_do_not_decide(self) -> None:
+        plain = placed("5", NTC, taken=(taken("sensor_resistance"),), concluded=Conclusion.SOUND)
+        self.assertEqual(
+            item(lay(Symptom.WRONG_TEMPERATURE, [plain]), "5:sensor_points").state, "folded"
+        )
+        unsure = plain.model_copy(update={"concluded": Conclusion.UNDECIDED})
+        self.assertEqual(item(lay(Symptom.WRONG_TEMPERATURE, [unsure]), "5:sensor_points").state, "due")
+
+    def test_an_opened_limit_brings_up_what_may_have_opened_it(self) -> None:
+        limit = placed(
+            "3", LIMIT, name="Limit", taken=(taken("contact_closed", State.OPEN, Outcome.REJECT),),
+            concluded=Conclusion.REPLACE, asks_cause=True,
+        )  # fmt: skip
+        route = lay(Symptom.NO_HEAT, [limit, *OVEN[4:]])
+        found = item(route, "4:contact_open")
+        self.assertEqual(found.state, "due")
+        self.assertIn("Limit opened for a reason", found.why)
+        named = limit.model_copy(update={"cause": "fan blocked by fluff"})
+        self.assertEqual(
+            item(lay(Symptom.NO_HEAT, [named, *OVEN[4:]]), "4:contact_open").state, "folded"
+        )
+
+
+class Closing(unittest.TestCase):
+    broken = placed("7", ELEMENT, name="Grill", concluded=Conclusion.REPLACE)
+
+    def test_a_part_to_replace_is_fitted_or_on_order(self) -> None:
+        decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
+        self.assertIn("Grill is to be replaced", what_blocks_closing([decided], Done())[0])
+        self.assertEqual(what_blocks_closing([decided], Done(on_order=("7",))), [])
+
+    def test_a_cause_is_named(self) -> None:
+        died = self.broken.model_copy(update={"asks_cause": True})
+        self.assertIn("name the cause", what_blocks_closing([died], Done())[0])
+
+    def test_the_gate_after_a_fitting(self) -> None:
+        fitted = self.broken.model_copy(update={"fitted": True})
+        self.assertIn("gate", what_blocks_closing([fitted], Done())[0])
+        self.assertEqual(what_blocks_closing([fitted], Done(gate_passed=True)), [])
+
+    def test_fit_step_asks_for_the_spare_the_gate_and_a_proof_run(self) -> None:
+        decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
+        route = lay(Symptom.NO_HEAT, [decided])
+        self.assertEqual(keys(route, StepKind.FIT), ["spare:7", "fit:7", "gate"])
+        fitted = decided.model_copy(update={"fitted": True, "spare_taken": ("between_terminals",)})
+        self.assertEqual(item(lay(Symptom.NO_HEAT, [fitted]), "7:running").state, "blocked")
+        gate = lay(Symptom.NO_HEAT, [fitted], done=Done(gate_passed=True))
+        self.assertEqual(item(gate, "7:running").state, "due")
+        self.assertEqual(item(gate, "spare:7").state, "done")
+
+
+class Changes(unittest.TestCase):
+    def test_a_skip_keeps_its_reason_and_does_not_undo_what_was_done(self) -> None:
+        skip = Choices(skipped=(Skip(key="3:contact_closed", reason="cannot be reached"),))
+        found = item(lay(Symptom.NO_HEAT, OVEN, skip), "3:contact_closed")
+        self.assertEqual((found.state, found.why), ("skipped", "cannot be reached"))
+        done = [placed("3", LIMIT, taken=(taken("contact_closed"),))]
+        self.assertEqual(item(lay(Symptom.NO_HEAT, done, skip), "3:contact_closed").state, "done")
+
+    def test_a_step_can_be_skipped(self) -> None:
+        skip = Choices(skipped=(Skip(key="meter", reason="checked this morning"),))
+        self.assertEqual(step_state(lay(Symptom.NO_HEAT, OVEN, skip), StepKind.METER), "skipped")
+
+    def test_steps_and_items_can_be_reordered(self) -> None:
+        route = lay(Symptom.NO_HEAT, OVEN, Choices(order=("sensors", "measure")))
+        kinds = [one.kind for one in route.steps]
+        self.assertLess(kinds.index(StepKind.SENSORS), kinds.index(StepKind.MEASURE))
+
+    def test_a_step_of_ones_own(self) -> None:
+        own = Added(key="own:1", step=StepKind.LOOK, text="Door gasket")
+        route = lay(Symptom.NO_HEAT, OVEN, Choices(added=(own,)))
+        self.assertEqual(item(route, "own:1").title, "Door gasket")
+
+    @given(st.permutations([one.value for one in StepKind]), st.sampled_from(list(Symptom)))
+    @settings(max_examples=60, deadline=None)
+    def test_no_order_loses_or_doubles_anything(self, order: list[str], symptom: Symptom) -> None:
+        plain = lay(symptom, OVEN)
+        moved = lay(symptom, OVEN, Choices(order=tuple(order)))
+        self.assertEqual([one.kind.value for one in moved.steps], order)
+        self.assertEqual(every_key(plain), every_key(moved))
+        self.assertEqual(len(set(every_key(moved))), len(every_key(moved)))
