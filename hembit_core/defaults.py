@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Final
+from typing import Final, Literal
 
 from hembit_core.data_files import table
 
@@ -45,3 +45,5 @@ BUZZER_BELOW: Final[float] = _DEFAULTS["buzzer_below_ohm"]
 """A continuity buzzer sounds below this [Ω]; makers' limits lie from 20 to 50 Ω."""
 SWITCHING_TOLERANCE: Final[float] = _DEFAULTS["switching_tolerance_K"]
 """A thermostat may switch this far from its setting where nothing else is given [K]."""
+COMPANION_POLICY: Final[Literal["pair", "one"]] = _DEFAULTS["companion_policy"]
+"""Whether a contact's companion is proposed for renewal with it."""

@@ -2,21 +2,33 @@
 
 from ninja import NinjaAPI
 
-from hembit.api.access import own_pages
 from hembit.api.errors import register
 from hembit.apps.checks.routes import router as checks
+from hembit.apps.jobs.history_routes import router as history
+from hembit.apps.jobs.routes import router as jobs
+from hembit.apps.machines.routes import router as machines
+from hembit.apps.people.access import signed_in
+from hembit.apps.people.routes import router as people
+from hembit.apps.photos.routes import router as photos
+from hembit.apps.privacy.routes import router as privacy
 from hembit.apps.reckoner.routes import router as reckoner
 from hembit.apps.shop.routes import router as shop
 
 api = NinjaAPI(
     title="Hembit",
     version="1",
-    description="Expectations, judgements, kept checks, findings and sums. "
+    description="Expectations, judgements, kept checks, findings, sums, machines and jobs. "
     "Units are SI unless a field says otherwise.",
-    auth=own_pages,
+    auth=signed_in,
     docs_url=None,
 )
 register(api)
+api.add_router("", people)
 api.add_router("", checks)
 api.add_router("", reckoner)
 api.add_router("", shop)
+api.add_router("", machines)
+api.add_router("", jobs)
+api.add_router("", history)
+api.add_router("", photos)
+api.add_router("", privacy)

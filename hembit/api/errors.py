@@ -12,6 +12,11 @@ from pydantic import BaseModel
 
 from hembit.apps.checks.schemas import JudgementIn
 from hembit.apps.checks.services import DifferentCheck, NotSettled
+from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
+from hembit.apps.jobs.entries.registry import AnyEntry
+from hembit.apps.jobs.schemas import WaitIn
+from hembit.apps.jobs.services import NoSuchJob
+from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.reckoner.routes import SumIn
 from hembit_core import AmbiguousInput, InputError
 from hembit_core.judging.judgement import Choice
@@ -27,10 +32,18 @@ class FieldError(Model):
     choices: tuple[Choice, ...] = ()
 
 
+class BothVersions(Model):
+    """What you sent and what somebody stored meanwhile, field by field in words."""
+
+    yours: dict[str, str]
+    theirs: dict[str, str]
+
+
 class Refusal(Model):
     """Why a request was refused. Nothing was stored."""
 
     errors: tuple[FieldError, ...]
+    versions: BothVersions | None = None
 
 
 _SENTENCES = {
@@ -65,8 +78,13 @@ _CHOICES = {"literal_error", "enum", "union_tag_invalid"}
 def register(api: NinjaAPI) -> None:
     """Attach the handlers to ``api``."""
 
-    def answer(request: HttpRequest, errors: Iterable[FieldError], status: int = 422) -> HttpResponse:
-        refusal = Refusal(errors=tuple(errors))
+    def answer(
+        request: HttpRequest,
+        errors: Iterable[FieldError],
+        status: int = 422,
+        versions: BothVersions | None = None,
+    ) -> HttpResponse:
+        refusal = Refusal(errors=tuple(errors), versions=versions)
         return api.create_response(request, refusal.model_dump(mode="json"), status=status)
 
     @api.exception_handler(ValidationError)
@@ -98,8 +116,19 @@ def register(api: NinjaAPI) -> None:
         )
 
     @api.exception_handler(DifferentCheck)
-    def different(request: HttpRequest, error: DifferentCheck) -> HttpResponse:
+    @api.exception_handler(AlreadyNamed)
+    def different(request: HttpRequest, error: Exception) -> HttpResponse:
         return answer(request, [FieldError(field="id", message=str(error), code="taken")], 409)
+
+    @api.exception_handler(ChangedMeanwhile)
+    def changed(request: HttpRequest, error: ChangedMeanwhile) -> HttpResponse:
+        both = BothVersions(yours=error.yours, theirs=error.theirs)
+        said = FieldError(field="version", message=str(error), code="changed_meanwhile")
+        return answer(request, [said], 409, both)
+
+    @api.exception_handler(NoSuchJob)
+    def no_job(request: HttpRequest, error: NoSuchJob) -> HttpResponse:
+        return answer(request, [FieldError(field="number", message=str(error), code="missing")], 404)
 
 
 def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
@@ -147,10 +176,13 @@ def _models_in(annotation: Any) -> Iterable[type[BaseModel]]:
         yield from _models_in(part)
 
 
-_DISCRIMINATORS = {"kind", "measurand", "type", "by", "school", "state", "sum"}
-_TAGS = _tags(JudgementIn, set()) | _tags(SumIn, set())
+_DISCRIMINATORS = {"kind", "measurand", "type", "by", "school", "state", "sum", "how"}
+_TAGS = set().union(
+    *(_tags(one, set()) for one in (JudgementIn, SumIn, PositionIn, WaitIn)),
+    *(_tags(one, set()) for one in _models_in(AnyEntry)),
+)
 """Tags of discriminated unions stand in pydantic's locations, but are not fields."""
-_PARENTS = ("spec", "sensor", "rating", "tolerance", "reading", "machine", "sum")
+_PARENTS = ("spec", "sensor", "rating", "tolerance", "reading", "machine", "sum", "until")
 
 
 def _dotted(location: Sequence[str | int]) -> str:

@@ -1,6 +1,7 @@
 """Settings: one shop, one server on its own machine, one SQLite file in WAL mode."""
 
 import os
+from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
@@ -25,24 +26,79 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 INSTALLED_APPS = [
+    "hembit.apps.people",
+    "django.contrib.admin",
+    "django.contrib.auth",
     "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "axes",
     "ninja",
     "hembit.apps.shop",
     "hembit.apps.checks",
     "hembit.apps.reckoner",
+    "hembit.apps.machines",
+    "hembit.apps.jobs",
+    "hembit.apps.photos",
+    "hembit.apps.privacy",
+    "hembit.apps.reports",
     "hembit.apps.demo",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "hembit.site.urls"
 WSGI_APPLICATION = "hembit.site.wsgi.application"
-TEMPLATES = []
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ]
+        },
+    }
+]
+
+AUTH_USER_MODEL = "people.Person"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+# Five wrong passwords for one name from one place lock it for five minutes.
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_CALLABLE = "hembit.apps.people.access.locked_out"
+AXES_VERBOSE = False
+SESSION_COOKIE_SAMESITE = "Strict"
+SESSION_COOKIE_AGE = 7 * 24 * 3600
+DEMO_PEOPLE = (
+    [
+        {"username": "ilse", "password": "skerrow-tide", "name": "Ilse Fennick", "role": "technician"},
+        {"username": "maud", "password": "skerrow-gale", "name": "Maud Fennick", "role": "lead"},
+    ]
+    if os.environ.get("HEMBIT_DEMO") == "1"
+    else []
+)
 
 DATABASES = {
     "default": {
@@ -72,6 +128,9 @@ LANGUAGE_CODE = "en-gb"
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_BUILD
 WHITENOISE_AUTOREFRESH = DEBUG
+# The administration's own styles and scripts, straight from its package.
+WHITENOISE_USE_FINDERS = True
+MEDIA_ROOT = DATA / "photos"
 
 
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802
@@ -89,7 +148,7 @@ CONTENT_SECURITY_POLICY = {
         "script-src": [SELF],
         # Positioned primitives (menus, dialogs) place themselves with style attributes.
         "style-src": [SELF, UNSAFE_INLINE],
-        "img-src": [SELF, "data:"],
+        "img-src": [SELF, "data:", "blob:"],
         "font-src": [SELF],
         "connect-src": [SELF],
         "object-src": [NONE],

@@ -1,11 +1,16 @@
 """The API under /api/; everything else is a page of the front end."""
 
+from django.contrib import admin
 from django.urls import path, re_path
+from django.views.generic import RedirectView
 
 from hembit.api.api import api
 from hembit.site.pages import front_end
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(?!api/|assets/).*$", front_end),
+    # One place to sign in; it is throttled there.
+    path("admin/login/", RedirectView.as_view(url="/sign-in?next=/admin/")),
+    path("admin/", admin.site.urls),
+    re_path(r"^(?!api/|assets/|static/).*$", front_end),
 ]

@@ -277,6 +277,8 @@ def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
     blocks = []
     listed = tuple(parts)
     for part in listed:
+        if part.bad and part.decided is None:
+            blocks.append(f"{part.name}: the readings say {part.concluded}; decide on it")
         if part.asks_cause and not part.cause:
             blocks.append(f"{part.name} died of something: name the cause first")
         if part.decided in TO_REPLACE and not part.fitted and part.key not in done.on_order:

@@ -2,21 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Any
-
+from django.conf import settings
 from django.db import models
 
-
-class AppendOnlyError(Exception):
-    """A kept check cannot be changed or removed."""
+from hembit.apps.checks.append_only import AppendOnly
 
 
-class Check(models.Model):
+class Check(AppendOnly):
     """One kept check: what was submitted, what was judged, by which core."""
 
     id = models.UUIDField(primary_key=True, editable=False)
     label = models.CharField(max_length=120)
     kept_at = models.DateTimeField(db_index=True)
+    kept_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="+", editable=False
+    )
     core_version = models.CharField(max_length=20)
     state = models.CharField(max_length=20)
     outcome = models.CharField(max_length=12)
@@ -29,12 +29,3 @@ class Check(models.Model):
 
     def __str__(self) -> str:
         return f"{self.label}: {self.state}"
-
-    def save(self, *args: Any, **kwargs: Any) -> None:
-        if not self._state.adding:
-            raise AppendOnlyError("A kept check is never edited; a new one supersedes it.")
-        kwargs["force_insert"] = True
-        super().save(*args, **kwargs)
-
-    def delete(self, *args: Any, **kwargs: Any) -> Any:
-        raise AppendOnlyError("A kept check is never removed.")

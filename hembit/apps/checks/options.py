@@ -7,7 +7,10 @@ from typing import Any
 from hembit.apps.checks.schemas import ChoiceOut, ObservationOut, Options
 from hembit_core import CORE_VERSION, defaults
 from hembit_core.data_files import table
+from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import RULE_TEXT
+from hembit_core.planning.looking import inspections
+from hembit_core.planning.symptoms import Symptom
 
 _SCHOOLS = (
     ("appliance_input", "+5/−10 % of P", "IEC 60335-1, clause 10, borrowed from appliances"),
@@ -49,5 +52,8 @@ def options() -> Options:
             ChoiceOut(value=key, label=one["label"], detail=", ".join(one["pairs"]))
             for key, one in table("supplies")["systems"].items()
         ),
+        symptoms=tuple(ChoiceOut(value=one, label=one.label) for one in Symptom),
+        inspections=inspections(),
+        conclusions=tuple(ChoiceOut(value=one, label=one) for one in Conclusion),
         proof_of_dead_minutes=defaults.PROOF_OF_DEAD_MINUTES,
     )

@@ -22,6 +22,7 @@ from hembit.apps.checks.schemas import (
     JudgementIn,
     Options,
 )
+from hembit.apps.people.access import asking
 from hembit_core import Expectation, Judgement
 from hembit_core.findings.finding import Finding
 
@@ -49,7 +50,7 @@ def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
 @router.post("/checks", response={200: CheckOut, 201: CheckOut}, operation_id="keep_check")
 def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
     """Keep a check: 201 when stored, 200 when this submission was stored before."""
-    kept, new = services.keep(check)
+    kept, new = services.keep(check, asking(request))
     return Status(201 if new else 200, kept)
 
 

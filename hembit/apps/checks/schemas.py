@@ -14,6 +14,7 @@ from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Volt
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
+from hembit_core.planning.looking import Inspection
 from hembit_core.safety import MachineState
 
 Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
@@ -120,6 +121,9 @@ class Options(Model):
     rules: tuple[ChoiceOut, ...]
     observations: tuple[ObservationOut, ...]
     supply_systems: tuple[ChoiceOut, ...]
+    symptoms: tuple[ChoiceOut, ...]
+    inspections: tuple[Inspection, ...]
+    conclusions: tuple[ChoiceOut, ...]
     proof_of_dead_minutes: int = Field(description="A proof of dead lapses after this [min]")
 
 

@@ -13,6 +13,7 @@ from pydantic import TypeAdapter
 
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
+from hembit.apps.people.models import Person
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
@@ -63,8 +64,8 @@ def judge_reading(given: JudgementIn, now: datetime | None = None) -> Judgement:
     return judge(given.spec, given.reading, conditions, given.rule)
 
 
-def keep(given: CheckIn, now: datetime | None = None) -> tuple[Check, bool]:
-    """Judge and keep a check; True when it was stored just now.
+def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) -> tuple[Check, bool]:
+    """Judge and keep a check for the person; True when it was stored just now.
 
     The same submission under the same id is stored once.
 
@@ -98,6 +99,7 @@ def keep(given: CheckIn, now: datetime | None = None) -> tuple[Check, bool]:
         id=given.id,
         label=submission["label"],
         kept_at=now,
+        kept_by=by,
         core_version=judgement.core_version,
         state=judgement.state,
         outcome=judgement.outcome,

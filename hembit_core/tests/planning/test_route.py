@@ -201,7 +201,10 @@ class Closing(unittest.TestCase):
 
     def test_a_cause_is_named(self) -> None:
         died = self.broken.model_copy(update={"asks_cause": True})
-        self.assertIn("name the cause", what_blocks_closing([died], Done())[0])
+        self.assertIn("name the cause", " ".join(what_blocks_closing([died], Done())))
+
+    def test_what_the_readings_say_is_decided_on(self) -> None:
+        self.assertIn("decide on it", what_blocks_closing([self.broken], Done())[0])
 
     def test_the_gate_after_a_fitting(self) -> None:
         fitted = self.broken.model_copy(update={"fitted": True})

@@ -12,6 +12,8 @@ from django.test import Client, TestCase
 from django.utils import timezone
 from hypothesis.extra.django import TestCase as PropertyTestCase
 
+from hembit.apps.people.models import Person, Role
+from hembit.apps.people.services import add_person
 from hembit.apps.shop.services import add_meter
 from hembit_core.tests.parts import BENCH_METER
 
@@ -21,6 +23,17 @@ ELEMENT = {
 }
 
 
+PASSWORD = "drum-and-damper"
+
+
+def signed_in_client(person: Person) -> tuple[Client, str]:
+    """A browser in which the person is signed in, and its CSRF token."""
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(person, "django.contrib.auth.backends.ModelBackend")
+    client.get("/")
+    return client, client.cookies["csrftoken"].value
+
+
 class ApiRequests:
     """Speaks to the API with CSRF checks on, one bench meter in the shop."""
 
@@ -28,9 +41,8 @@ class ApiRequests:
 
     def setUp(self) -> None:
         self.meter = add_meter(BENCH_METER).pk
-        self.client = Client(enforce_csrf_checks=True)
-        self.client.get("/")
-        self.token = self.client.cookies["csrftoken"].value
+        self.person = add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD)
+        self.client, self.token = signed_in_client(self.person)
 
     def body(self, **changes: Any) -> dict[str, Any]:
         """A good check; ``changes`` name places with double underscores: spec__alloy."""

@@ -50,5 +50,5 @@ def _keep(one: dict[str, Any], meters: dict[str, int], now: datetime) -> bool:
     check = CheckIn.model_validate(one)
     if find_check(check.id):
         return False
-    keep(check, kept_at)
+    keep(check, now=kept_at)
     return True

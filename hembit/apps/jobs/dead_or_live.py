@@ -1,0 +1,35 @@
+"""Dead or live in a job: what happened, as the core wants it told."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import datetime
+
+from hembit.apps.jobs.visit import Visit
+from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
+from hembit_core.safety import LIVE_MEASURANDS
+
+_EVENTS = {
+    "proved_dead": Event.PROVED_DEAD,
+    "went_live": Event.WENT_LIVE,
+    "switched_off": Event.SWITCHED_OFF,
+    "cover_back": Event.COVER_BACK,
+    "took_over": Event.HANDED_OVER,
+}
+
+
+def events(visit: Visit) -> Iterator[MachineEvent]:
+    """Everything that changes whether the machine is dead or live, or ends a proof."""
+    for entry in visit.entries:
+        if entry.kind in _EVENTS:
+            yield MachineEvent(event=_EVENTS[entry.kind], at=entry.at, by=entry.by.name)
+    for wait in visit.waits:
+        yield MachineEvent(event=Event.WAITED, at=wait.started_at, by=wait.started_by.name)
+    for reading in visit.readings:
+        if reading.measurand in LIVE_MEASURANDS:
+            yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by.name)
+
+
+def state_of(visit: Visit, person: str, now: datetime) -> MachineNow:
+    """Dead or live now, for the person who asks."""
+    return machine_now(events(visit), now, person)

@@ -1,0 +1,47 @@
+"""What every entry has: the client's id, and a way to be accepted and to be told."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from pydantic import StringConstraints
+
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.people.models import Person
+from hembit_core.model import Model
+
+PartKey = Annotated[str, StringConstraints(min_length=1, max_length=20)]
+Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)]
+Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=2000)]
+
+
+@dataclass(frozen=True)
+class Moment:
+    """Who writes, when, into which job."""
+
+    visit: Visit
+    person: Person
+    now: datetime
+
+
+class EntryIn(Model):
+    """An entry as it is sent. ``id`` is the client's: the same entry twice is stored once."""
+
+    id: UUID
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Check it against the rules of state and do what follows; what is to be stored.
+
+        Raises
+        ------
+        InputError
+            If the visit's state forbids it, or something in it is wrong.
+        """
+        return self.data()
+
+    def data(self) -> dict[str, Any]:
+        """What was sent, without what the row holds by itself."""
+        return self.model_dump(mode="json", exclude={"id", "kind"})

@@ -1,0 +1,65 @@
+"""Deciding: a finding accepted or overruled with a reason, and what a part died of."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
+from hembit_core.errors import InputError
+from hembit_core.findings.finding import Conclusion
+
+
+class Decided(EntryIn):
+    """A finding accepted, or overruled to another conclusion with a reason.
+
+    ``finding`` is the number of the finding that the person saw.
+    """
+
+    kind: Literal["decided"] = "decided"
+    part: PartKey
+    finding: int
+    conclusion: Conclusion
+    reason: Reason = ""
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Both stay on record: what the evidence says, and what the person decided."""
+        found = moment.visit.finding(self.part)
+        name = moment.visit.name(self.part)
+        if found is None:
+            raise InputError(f"Nothing was found on {name} yet. Measure it, or look at it.").at("part")
+        if found.pk != self.finding:
+            raise InputError(
+                f"What the readings say of {name} has changed meanwhile. Read it again, then decide."
+            ).at("finding")
+        overruled = self.conclusion != found.conclusion
+        if overruled and not self.reason:
+            raise InputError(
+                f"The readings say “{found.conclusion}”. Overruling it to “{self.conclusion}” takes "
+                "a reason."
+            ).at("reason")
+        return self.data() | {"found": found.conclusion, "headline": found.finding["headline"]}
+
+
+def told_decided(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    if data["conclusion"] == data["found"]:
+        return f"Decided: {data['conclusion']}, as found"
+    return f"Overruled from “{data['found']}” to “{data['conclusion']}”: {data['reason']}"
+
+
+class CauseNamed(EntryIn):
+    """What a part died of, in words."""
+
+    kind: Literal["cause_named"] = "cause_named"
+    part: PartKey
+    cause: Sentence
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """The part has to be one of the machine."""
+        moment.visit.spec(self.part)
+        return self.data()
+
+
+def told_cause(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    return f"Cause: {data['cause']}"

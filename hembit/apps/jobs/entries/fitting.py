@@ -1,0 +1,124 @@
+"""Fitting and proving: the new part in, its watts against what feeds it, the gate."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any, Literal
+
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
+from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
+from hembit.apps.machines.schemas import PartIn, Serial
+from hembit.apps.machines.services import fit_part
+from hembit_core import PartSpec
+from hembit_core.errors import InputError
+from hembit_core.figures import Voltage
+from hembit_core.judging.states import Outcome
+from hembit_core.planning.fitting import Feed, check_feed
+from hembit_core.planning.gate import Gate, pass_gate
+from hembit_core.planning.part_tests import tests_of
+
+
+class Fitted(EntryIn):
+    """A new part in a position: the same spec as before, unless another is given.
+
+    ``unmeasured_because`` is the reason for fitting it without a good reading of it.
+    """
+
+    kind: Literal["fitted"] = "fitted"
+    part: PartKey
+    serial: Serial = ""
+    spec: PartSpec | None = None
+    fitted_on: date | None = None
+    unmeasured_because: Reason = ""
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Measured before it goes in; the old part is taken out, its history stays."""
+        visit = moment.visit
+        position = visit.position(self.part)
+        if position is None:
+            raise InputError("A supply is not fitted. Choose a part.").at("part")
+        spec = self.spec or visit.spec(self.part)
+        readings = self._readings(moment)
+        if not self.unmeasured_because:
+            _check_spare(position.name, spec, readings)
+        given = PartIn(spec=spec, serial=self.serial, fitted_on=self.fitted_on)
+        part = fit_part(position, given, moment.now, visit.job.number)
+        FollowUp.objects.filter(
+            job=visit.job,
+            position=position,
+            kind=FollowUpKind.SPARE_ON_ORDER,
+            done_at__isnull=True,
+        ).update(done_at=moment.now, done_by=moment.person)
+        return self.data() | {
+            "fitted_part": part.pk,
+            "spares": [str(one.pk) for one in readings],
+        }
+
+    def _readings(self, moment: Moment) -> list[Reading]:
+        """The readings of the part that is about to go in."""
+        since = moment.visit.last("fitted", self.part)
+        return [
+            one
+            for one in moment.visit.standing
+            if one.spare and str(one.position_id) == self.part and (since is None or one.at > since.at)
+        ]
+
+
+def _check_spare(name: str, spec: Any, readings: list[Reading]) -> None:
+    has_dead_test = any(one.room == "dead" and not one.side for one in tests_of(spec))
+    if has_dead_test and not readings:
+        raise InputError(
+            f"Measure the new part for {name} before it is fitted, or say why it cannot be."
+        ).at("unmeasured_because")
+    bad = next((one for one in readings if one.check_kept.outcome == Outcome.REJECT), None)
+    if bad:
+        raise InputError(
+            f"The new part reads {bad.check_kept.summary.rpartition(': ')[2]} and was rejected. Take "
+            "another, or say why it is fitted all the same."
+        ).at("unmeasured_because")
+
+
+def told_fitted(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    serial = f", serial {data['serial']}" if data["serial"] else ""
+    why = f". Not measured before: {data['unmeasured_because']}" if data["unmeasured_because"] else ""
+    return f"New part fitted{serial}{why}"
+
+
+class FeedChecked(EntryIn):
+    """The new part's amps against fuse, cable and contactor, at the supply [V]."""
+
+    kind: Literal["feed_checked"] = "feed_checked"
+    part: PartKey
+    feed: Feed
+    supply: Voltage
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """The verdict is stored with it."""
+        verdict = check_feed(moment.visit.spec(self.part), self.feed, self.supply.value)
+        return self.data() | {"fits": verdict.fits, "headline": verdict.headline}
+
+
+def told_feed(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    return str(data["headline"])
+
+
+class GatePassed(EntryIn):
+    """What was checked before it is energised after a repair."""
+
+    kind: Literal["gate_passed"] = "gate_passed"
+    gate: Gate
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Refuse at the first thing that forbids energising."""
+        try:
+            passed = pass_gate(self.gate)
+        except InputError as error:
+            raise error.at(f"gate.{error.field}") from None
+        return self.data() | {"lines": list(passed.lines)}
+
+
+def told_gate(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    return f"Before energising: {'; '.join(data['lines'])}"

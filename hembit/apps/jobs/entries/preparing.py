@@ -1,0 +1,77 @@
+"""Before measuring: meter and leads, and the look."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, StringConstraints
+
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
+from hembit.apps.jobs.findings import refresh_finding
+from hembit.apps.jobs.models import Job
+from hembit.apps.shop.services import find_meter
+from hembit_core.errors import InputError
+from hembit_core.planning.looking import check_seen, labels_of
+from hembit_core.planning.meter_check import MeterCheck, check_meter
+from hembit_core.planning.route import MACHINE, SUPPLY
+
+Seen = Annotated[str, StringConstraints(max_length=40)]
+
+
+class MeterChecked(EntryIn):
+    """The meter by its number, and what it showed shorted and open."""
+
+    kind: Literal["meter_checked"] = "meter_checked"
+    meter: int | None = None
+    check: MeterCheck
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Refuse a meter that cannot be trusted; the next readings start with this one."""
+        try:
+            meter = find_meter(self.meter)
+        except InputError as error:
+            raise error.at("meter") from None
+        try:
+            check_meter(self.check)
+        except InputError as error:
+            raise error.at(f"check.{error.field}") from None
+        job = moment.visit.job
+        conditions = {**job.conditions, "meter": self.meter}
+        Job.objects.filter(pk=job.pk).update(conditions=conditions)
+        return self.data() | {"meter_name": meter.name}
+
+
+def told_meter(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    leads = "taken off by REL" if data["check"]["leads_nulled"] else "counted"
+    shorted = data["check"]["shorted"]
+    return f"{data['meter_name']}: leads shorted {shorted} Ω ({leads}), open OL, battery good"
+
+
+class Looked(EntryIn):
+    """What was seen on a part, or on the machine as a whole."""
+
+    kind: Literal["looked"] = "looked"
+    part: PartKey
+    seen: tuple[Seen, ...] = Field(min_length=1, max_length=20)
+    note: Reason = ""
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Check the words against the kind of part; what was seen counts in its finding."""
+        if self.part == SUPPLY:
+            raise InputError("A supply is measured, not looked at. Choose a part.").at("part")
+        spec = None if self.part == MACHINE else moment.visit.spec(self.part)
+        check_seen(MACHINE if spec is None else spec.kind, self.seen)
+        return self.data()
+
+    def afterwards(self, moment: Moment) -> None:
+        """What was seen may change what the evidence says."""
+        position = moment.visit.position(self.part)
+        if position:
+            refresh_finding(moment.visit.job, position, moment.person, moment.now)
+
+
+def told_looked(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    note = f" — {data['note']}" if data["note"] else ""
+    return f"Looked: {', '.join(labels_of(data['seen']))}{note}"

@@ -1,0 +1,69 @@
+"""Every kind of entry: what is sent, and how the log tells it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from hembit.apps.jobs.entries.deciding import CauseNamed, Decided, told_cause, told_decided
+from hembit.apps.jobs.entries.fitting import (
+    FeedChecked,
+    Fitted,
+    GatePassed,
+    told_feed,
+    told_fitted,
+    told_gate,
+)
+from hembit.apps.jobs.entries.preparing import Looked, MeterChecked, told_looked, told_meter
+from hembit.apps.jobs.entries.record import Closed, Noted, Reopened, TookOver, told_took_over
+from hembit.apps.jobs.entries.safety import (
+    CoverBack,
+    ProvedDead,
+    SwitchedOff,
+    WentLive,
+    told_proved_dead,
+)
+
+AnyEntry = Annotated[
+    ProvedDead
+    | WentLive
+    | SwitchedOff
+    | CoverBack
+    | MeterChecked
+    | Looked
+    | Decided
+    | CauseNamed
+    | Fitted
+    | FeedChecked
+    | GatePassed
+    | Noted
+    | TookOver
+    | Closed
+    | Reopened,
+    Field(discriminator="kind"),
+]
+
+_TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
+    "proved_dead": told_proved_dead,
+    "went_live": lambda _: "Live",
+    "switched_off": lambda _: "Switched off; not proved dead",
+    "cover_back": lambda _: "Covers back on",
+    "meter_checked": told_meter,
+    "looked": told_looked,
+    "decided": told_decided,
+    "cause_named": told_cause,
+    "fitted": told_fitted,
+    "feed_checked": told_feed,
+    "gate_passed": told_gate,
+    "noted": lambda data: str(data["text"]),
+    "took_over": told_took_over,
+    "closed": lambda _: "Closed",
+    "reopened": lambda data: f"Reopened: {data['reason']}",
+}
+
+
+def told(kind: str, data: dict[str, Any]) -> str:
+    """An entry as one line of the log."""
+    return _TOLD[kind](data)

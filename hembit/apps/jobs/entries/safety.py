@@ -1,0 +1,70 @@
+"""Isolation and energising: proved dead, live, switched off, covers back."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from hembit.apps.jobs.entries.base import EntryIn, Moment
+from hembit.apps.jobs.route import done_of, route_parts
+from hembit_core.errors import InputError
+from hembit_core.findings.finding import Conclusion
+from hembit_core.planning.proving import Isolation, prove_dead
+
+
+class ProvedDead(EntryIn):
+    """What was switched off and secured, and the proving readings of every pair."""
+
+    kind: Literal["proved_dead"] = "proved_dead"
+    isolation: Isolation
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Only what proves it dead is stored as a proof."""
+        try:
+            prove_dead(moment.visit.supply.system, self.isolation)
+        except InputError as error:
+            raise error.at(f"isolation.{error.field}") from None
+        return self.data()
+
+
+def told_proved_dead(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    given = data["isolation"]
+    secured = "locked" if given["locked"] else f"not locked: {given['not_locked_because']}"
+    drained = ", drained" if given["drained"] else ""
+    discharged = ", discharged" if given["discharged"] else ""
+    pairs = ", ".join(f"{pair} {shown}" for pair, shown in given["readings"].items())
+    off = ", ".join(given["switched_off"])
+    return f"Proved dead. Off: {off}; {secured}{drained}{discharged}. {pairs}; tester proved"
+
+
+class WentLive(EntryIn):
+    """The person states that the machine is live."""
+
+    kind: Literal["went_live"] = "went_live"
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """Not with a leaking part in it, nor past the gate after a fitting."""
+        parts, done = route_parts(moment.visit), done_of(moment.visit)
+        for part in parts:
+            if part.bad and (part.decided or part.concluded) is Conclusion.DO_NOT_ENERGISE:
+                raise InputError(
+                    f"{part.name} leaks to the case: not energised until an insulation test decides."
+                ).at("machine")
+        if any(part.fitted for part in parts) and not done.gate_passed:
+            raise InputError(
+                "A part was fitted: pass the gate before energising first (protective conductor, "
+                "insulation, nothing left in, covers on)."
+            ).at("machine")
+        return self.data()
+
+
+class SwitchedOff(EntryIn):
+    """Made dead, from wherever one was. Accepted always; it proves nothing yet."""
+
+    kind: Literal["switched_off"] = "switched_off"
+
+
+class CoverBack(EntryIn):
+    """The covers went back on: a proof of dead lapses."""
+
+    kind: Literal["cover_back"] = "cover_back"

@@ -1,0 +1,70 @@
+"""What the evidence on a part says in a job: found anew after each reading and each look."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading
+from hembit.apps.machines.models import FittedPart, Position
+from hembit.apps.people.models import Person
+from hembit_core import CORE_VERSION, Conditions, Judgement
+from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.findings.find import find
+from hembit_core.planning.looking import observations_in
+
+
+def refresh_finding(
+    job: Job, position: Position | None, person: Person, now: datetime
+) -> PartFinding | None:
+    """Find what all that stands on the part says; store it when it says something new.
+
+    None when there is no evidence on the part that is fitted now.
+    """
+    part = (
+        FittedPart.objects.filter(position=position, removed_at__isnull=True).first()
+        if position
+        else None
+    )
+    readings = list(
+        Reading.objects.filter(
+            job=job, position=position, part=part, spare=False, superseded_by__isnull=True
+        ).select_related("check_kept")
+    )
+    seen = _seen(job, position, part)
+    if not readings and not seen:
+        return None
+    spec: Any = part.part_spec if part else Supply(system=SupplySystem(job.machine.supply_system))
+    last = readings[-1].check_kept.submission["conditions"] if readings else None
+    found = find(
+        spec,
+        [Judgement.model_validate(one.check_kept.judgement) for one in readings],
+        seen,
+        Conditions.model_validate(last) if last else None,
+    )
+    told = found.model_dump(mode="json")
+    latest = PartFinding.objects.filter(job=job, position=position, part=part).last()
+    if latest and latest.finding == told:
+        return latest
+    finding = PartFinding(
+        job=job,
+        position=position,
+        part=part,
+        at=now,
+        by=person,
+        core_version=CORE_VERSION,
+        conclusion=found.conclusion,
+        finding=told,
+    )
+    finding.save()
+    return finding
+
+
+def _seen(job: Job, position: Position | None, part: FittedPart | None) -> tuple[Any, ...]:
+    """What was seen on the part that is fitted now, at the last look."""
+    if position is None:
+        return ()
+    looks = Entry.objects.filter(job=job, kind="looked", position=position)
+    fitted = Entry.objects.filter(job=job, kind="fitted", position=position).last()
+    last = looks.filter(at__gt=fitted.at).last() if fitted else looks.last()
+    return observations_in(last.data["seen"]) if last and part else ()

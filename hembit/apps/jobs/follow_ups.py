@@ -1,0 +1,102 @@
+"""Follow-ups: what is to be come back to, with a day; and what a bypass means."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+from uuid import UUID
+
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from hembit.apps.jobs.change import AlreadyNamed
+from hembit.apps.jobs.models import FollowUp, FollowUpKind
+from hembit.apps.jobs.schemas import FollowUpIn
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.services import safety_of
+from hembit.apps.people.models import Person
+from hembit_core.errors import InputError
+from hembit_core.planning.bypass import section_load
+
+
+def add_follow_up(
+    visit: Visit, given: FollowUpIn, person: Person, now: datetime | None = None
+) -> FollowUp:
+    """Add a follow-up.
+
+    Raises
+    ------
+    InputError
+        If the day lies behind, or a bypass is of a safety device.
+    """
+    now = now or timezone.now()
+    earlier = FollowUp.objects.filter(pk=given.id).first()
+    if earlier:
+        if earlier.job_id != visit.job.pk or earlier.kind != given.kind:
+            raise AlreadyNamed
+        return earlier
+    if given.due_on < timezone.localdate(now):
+        raise InputError("This day has passed. Give one to come.").at("due_on")
+    if given.due_on > timezone.localdate(now) + timedelta(days=10 * 366):
+        raise InputError("This day is more than ten years ahead. Check the year.").at("due_on")
+    position = visit.position(given.part) if given.part else None
+    if given.kind in (FollowUpKind.BYPASS, FollowUpKind.SPARE_ON_ORDER) and position is None:
+        raise InputError("Say which part it is about.").at("part")
+    text = given.text
+    if given.kind == FollowUpKind.BYPASS:
+        text = _bypass(visit, given, text)
+    if not text:
+        raise InputError("Say in a few words what is to be done.").at("text")
+    return FollowUp.objects.create(
+        id=given.id,
+        job=visit.job,
+        position=position,
+        kind=given.kind,
+        text=text,
+        due_on=given.due_on,
+        opened_at=now,
+        opened_by=person,
+    )
+
+
+def _bypass(visit: Visit, given: FollowUpIn, text: str) -> str:
+    """What the bypass means for use; refused for a safety device."""
+    assert given.part is not None
+    position = visit.position(given.part)
+    assert position is not None
+    if safety_of(position, visit.specs.get(position.pk)):
+        raise InputError(
+            f"{position.name} is a safety device: it is never bypassed. Only a lead may unmark it, "
+            "on the machine's page."
+        ).at("part")
+    if given.sections is None and given.left_out is None:
+        return text
+    if given.sections is None or given.left_out is None:
+        raise InputError("Give both: how many sections there are, and how many are left out.").at(
+            "left_out"
+        )
+    try:
+        load = section_load(given.sections, given.left_out)
+    except InputError as error:
+        raise error.at("left_out") from None
+    said = (
+        f"Temporary bypass, {given.left_out} of {given.sections} sections left out: the rest run at "
+        f"× {load:.2f} of their watts per metre"
+    )
+    return f"{said}. {text}" if text else said
+
+
+def finish_follow_up(number: UUID, person: Person, now: datetime | None = None) -> FollowUp:
+    """Mark a follow-up as done; twice changes nothing."""
+    found = FollowUp.objects.filter(pk=number).select_related("job").first()
+    if found is None:
+        raise InputError("This follow-up is not here.").at("id")
+    if found.done_at is None:
+        found.done_at, found.done_by = now or timezone.now(), person
+        found.save(update_fields=["done_at", "done_by"])
+    return found
+
+
+def list_follow_ups(open_only: bool = True) -> QuerySet[FollowUp]:
+    """Follow-ups by the day they are due."""
+    found = FollowUp.objects.select_related("job__machine__customer", "position", "opened_by")
+    return found.filter(done_at__isnull=True) if open_only else found

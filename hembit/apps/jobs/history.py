@@ -1,0 +1,53 @@
+"""What was measured on a machine over all jobs: the last verdicts, baselines, a part's history."""
+
+from __future__ import annotations
+
+from django.db.models import OuterRef, QuerySet, Subquery
+
+from hembit.apps.jobs.models import Reading
+from hembit.apps.machines.models import FittedPart
+from hembit_core.findings.evidence import OHMS_ALONG
+from hembit_core.judging.states import Outcome
+
+
+def readings_of(position: int) -> QuerySet[Reading]:
+    """Every reading of a position, the newest first."""
+    return (
+        Reading.objects.filter(position=position)
+        .select_related("check_kept", "by", "superseded_by")
+        .defer("check_kept__submission", "check_kept__judgement")
+        .order_by("-at")
+    )
+
+
+def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading | None]]:
+    """For each position, the last reading of the part in it now, and the part's baseline.
+
+    A part's baseline is its first good reading from end to end, in ohms: the one taken
+    before it was fitted, where there is one. A new part starts anew.
+    """
+    mine = Reading.objects.filter(part=OuterRef("pk"), superseded_by__isnull=True)
+    good = {"measurand__in": OHMS_ALONG, "check_kept__outcome": Outcome.ACCEPT}
+    before = Reading.objects.filter(
+        spare=True,
+        position=OuterRef("position"),
+        job=OuterRef("job_number"),
+        superseded_by__isnull=True,
+        **good,
+    )
+    parts = FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True).annotate(
+        last=Subquery(mine.order_by("-at").values("pk")[:1]),
+        first=Subquery(mine.filter(**good).order_by("at").values("pk")[:1]),
+        first_loose=Subquery(before.order_by("-at").values("pk")[:1]),
+    )
+    rows = list(parts)
+    wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
+    found = (
+        Reading.objects.select_related("check_kept", "by")
+        .defer("check_kept__submission", "check_kept__judgement")
+        .in_bulk(wanted)
+    )
+    return {
+        part.position_id: (found.get(part.last), found.get(part.first_loose or part.first))
+        for part in rows
+    }

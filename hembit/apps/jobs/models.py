@@ -1,0 +1,184 @@
+"""Jobs, and what is written down in them. What was measured, found or done is append-only."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+from hembit.apps.checks.append_only import AppendOnly
+from hembit.apps.checks.models import Check
+from hembit.apps.machines.models import FittedPart, Machine, Position
+from hembit_core.planning.route import School
+from hembit_core.planning.symptoms import Symptom
+
+PERSON = settings.AUTH_USER_MODEL
+
+
+class JobState(models.TextChoices):
+    """Whether a job is worked on, or its record is closed."""
+
+    OPEN = "open"
+    CLOSED = "closed"
+
+
+class WaitKind(models.TextChoices):
+    """What is waited for."""
+
+    COOL_DOWN = "cool_down"
+    HEAT_UP = "heat_up"
+    CURRENT_STOPS = "current_stops"
+    NIGHT_RATE = "night_rate"
+    OTHER = "other"
+
+
+class FollowUpKind(models.TextChoices):
+    """What is to be come back to."""
+
+    BYPASS = "bypass"
+    SPARE_ON_ORDER = "spare_on_order"
+    WATCH = "watch"
+    YEARLY_CHECK = "yearly_check"
+    OTHER = "other"
+
+
+class Job(models.Model):
+    """A visit to a machine, from the complaint to the closed record.
+
+    ``choices`` is what people changed about the route; ``conditions`` what the last reading
+    was taken under, for the next one. ``version`` counts changes to the job itself.
+    """
+
+    number = models.BigAutoField(primary_key=True)
+    client_id = models.UUIDField(unique=True, editable=False)
+    machine = models.ForeignKey(Machine, models.PROTECT, related_name="jobs")
+    complaint = models.TextField(max_length=2000)
+    symptom = models.CharField(max_length=30, choices=[(one, one.label) for one in Symptom])
+    error_code = models.CharField(max_length=60, blank=True)
+    state = models.CharField(max_length=8, choices=JobState, default=JobState.OPEN)
+    technician = models.ForeignKey(PERSON, models.PROTECT, related_name="jobs")
+    opened_by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    opened_at = models.DateTimeField()
+    closed_at = models.DateTimeField(null=True)
+    choices = models.JSONField(default=dict)
+    conditions = models.JSONField(default=dict)
+    version = models.PositiveIntegerField(default=1)
+    changed_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
+    changed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-state", "-opened_at"]
+        indexes = [models.Index(fields=["state", "opened_at"])]
+
+    def __str__(self) -> str:
+        return f"Job {self.number}, {self.machine}"
+
+    @property
+    def school(self) -> School:
+        """Which tests come first."""
+        return School(self.choices.get("school", School.DEAD_FIRST))
+
+
+class Reading(AppendOnly):
+    """A reading in a job: a kept check, with the part it is of and who took it.
+
+    ``position`` is missing for the machine's supply; ``part`` for it and for a ``spare``, a
+    new part before it is fitted. ``supersedes`` is the reading that this one corrects.
+    """
+
+    check_kept = models.OneToOneField(Check, models.PROTECT, primary_key=True, related_name="reading")
+    job = models.ForeignKey(Job, models.PROTECT, related_name="readings")
+    position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="readings")
+    part = models.ForeignKey(FittedPart, models.PROTECT, null=True, related_name="readings")
+    spare = models.BooleanField(default=False)
+    measurand = models.CharField(max_length=40)
+    at = models.DateTimeField()
+    by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    supersedes = models.OneToOneField("self", models.PROTECT, null=True, related_name="superseded_by")
+    reason = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        ordering = ["at"]
+        indexes = [models.Index(fields=["position", "at"])]
+
+    def __str__(self) -> str:
+        return f"{self.measurand} in job {self.job_id}"
+
+
+class PartFinding(AppendOnly):
+    """What the evidence on a part said at a time. The latest stands; the earlier stay."""
+
+    job = models.ForeignKey(Job, models.PROTECT, related_name="findings")
+    position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="findings")
+    part = models.ForeignKey(FittedPart, models.PROTECT, null=True, related_name="findings")
+    at = models.DateTimeField()
+    by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    core_version = models.CharField(max_length=20)
+    conclusion = models.CharField(max_length=20)
+    finding = models.JSONField()
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.conclusion} in job {self.job_id}"
+
+
+class Entry(AppendOnly):
+    """Something done or decided in a job, beside its readings: one line of its log."""
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    job = models.ForeignKey(Job, models.PROTECT, related_name="entries")
+    kind = models.CharField(max_length=20)
+    position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="entries")
+    at = models.DateTimeField()
+    by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    data = models.JSONField()
+
+    class Meta:
+        ordering = ["at", "id"]
+
+    def __str__(self) -> str:
+        return f"{self.kind} in job {self.job_id}"
+
+
+class Wait(models.Model):
+    """A wait with its clock time. ``item`` is the item of the route that is due after it."""
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    job = models.ForeignKey(Job, models.PROTECT, related_name="waits")
+    kind = models.CharField(max_length=16, choices=WaitKind)
+    text = models.CharField(max_length=200)
+    reckoned = models.CharField(max_length=200, blank=True)
+    item = models.CharField(max_length=80, blank=True)
+    started_at = models.DateTimeField()
+    started_by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    due_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True)
+    ended_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["due_at"]
+
+    def __str__(self) -> str:
+        return self.text
+
+
+class FollowUp(models.Model):
+    """Something to come back to on a day: a bypass, a spare, a part to watch, a yearly check."""
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    job = models.ForeignKey(Job, models.PROTECT, related_name="follow_ups")
+    position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="+")
+    kind = models.CharField(max_length=16, choices=FollowUpKind)
+    text = models.CharField(max_length=400)
+    due_on = models.DateField()
+    opened_at = models.DateTimeField()
+    opened_by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
+    done_at = models.DateTimeField(null=True)
+    done_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["due_on", "opened_at"]
+
+    def __str__(self) -> str:
+        return self.text

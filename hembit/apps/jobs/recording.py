@@ -1,0 +1,206 @@
+"""Readings in a job: judged, kept and laid to the part, if the machine's state admits them."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.schemas import CheckIn
+from hembit.apps.checks.services import find_check, keep
+from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
+from hembit.apps.jobs.dead_or_live import state_of
+from hembit.apps.jobs.findings import refresh_finding
+from hembit.apps.jobs.models import Job, Reading, Wait
+from hembit.apps.jobs.route import figure
+from hembit.apps.jobs.schemas import AttachIn, ReadingIn
+from hembit.apps.jobs.services import find_job, find_open_job
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.models import Position
+from hembit.apps.machines.schemas import PositionIn
+from hembit.apps.machines.services import add_position
+from hembit.apps.people.models import Person
+from hembit_core.errors import InputError
+from hembit_core.planning.machine_state import MachineNow
+from hembit_core.planning.route import SUPPLY
+from hembit_core.safety import EITHER_MEASURANDS, LIVE_MEASURANDS, LoosePart
+
+
+def record(number: int, given: ReadingIn, person: Person, now: datetime | None = None) -> Job:
+    """Judge a reading of a part and keep it in the job; twice is once.
+
+    Raises
+    ------
+    InputError
+        If the reading cannot be used, the machine's state forbids it, or it takes another's
+        place without a reason.
+    ChangedMeanwhile
+        If somebody measured the same meanwhile.
+    """
+    now = now or timezone.now()
+    with transaction.atomic():
+        earlier = Reading.objects.filter(pk=given.id).first()
+        if earlier:
+            key = SUPPLY if earlier.position_id is None else str(earlier.position_id)
+            display = earlier.check_kept.submission["reading"]
+            if (earlier.job_id, key, display) != (
+                number,
+                given.part,
+                given.reading.model_dump(mode="json"),
+            ):
+                raise AlreadyNamed
+            return find_job(number)
+        job = find_open_job(number)
+        visit = Visit.load(job)
+        position = visit.position(given.part)
+        standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
+        _check_superseding(given, standing)
+        name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
+        check, _ = keep(
+            CheckIn(
+                id=given.id,
+                label=name[:120],
+                spec=visit.spec(given.part),
+                reading=given.reading,
+                machine=_machine(state_of(visit, person.name, now), given),
+                conditions=given.conditions,
+                rule=given.rule,
+            ),
+            person,
+            now,
+        )
+        part = visit.parts.get(position.pk) if position and not given.spare else None
+        Reading(
+            check_kept=check,
+            job=job,
+            position=position,
+            part=part,
+            spare=given.spare,
+            measurand=given.reading.measurand,
+            at=now,
+            by=person,
+            supersedes=standing,
+            reason=given.reason if standing else "",
+        ).save()
+        Job.objects.filter(pk=job.pk).update(
+            conditions={
+                **given.conditions.model_dump(mode="json"),
+                "lead_zero": getattr(given.reading, "lead_zero", None) and str(given.reading.lead_zero),
+                "leads_nulled": getattr(given.reading, "leads_nulled", False),
+            }
+        )
+        item = f"{'spare' if given.spare else given.part}:"
+        item += given.part if given.spare else given.reading.measurand
+        Wait.objects.filter(job=job, item=item, ended_at__isnull=True).update(
+            ended_at=now, ended_by=person
+        )
+        if not given.spare:
+            refresh_finding(job, position, person, now)
+    return find_job(number)
+
+
+def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
+    """A repeat or a correction names the reading it takes the place of, and why."""
+    saw = given.supersedes
+    if (standing.pk if standing else None) == saw:
+        if standing and not given.reason:
+            raise InputError(
+                f"{standing.by.name} read {figure(standing.check_kept.summary)} here. Say why this "
+                "reading takes its place: taken again, typed wrong, another range …"
+            ).at("reason")
+        return
+    if standing is None:
+        raise InputError(
+            "The reading that this one corrects does not stand any more. Take it as a new one."
+        ).at("supersedes")
+    raise ChangedMeanwhile(
+        f"{standing.by.name} took this reading meanwhile. Yours is not stored yet.",
+        {"reading": str(getattr(given.reading, "display", given.reading.measurand))},
+        {"reading": figure(standing.check_kept.summary), "standing": str(standing.pk)},
+    )
+
+
+def _machine(now: MachineNow, given: ReadingIn) -> Any:
+    """Dead or live as the job knows it; a loose part and a spare are exempt."""
+    measurand = given.reading.measurand
+    if measurand in LIVE_MEASURANDS:
+        if now.live is None:
+            raise InputError(
+                "Volts and amps need a live machine. State that it is live before they are taken."
+            ).at("machine")
+        return now.live
+    if given.loose or given.spare:
+        return LoosePart()
+    if now.live is not None:
+        return LoosePart() if measurand in EITHER_MEASURANDS else now.live
+    if now.proof is None or now.state != "proved_dead":
+        if measurand in EITHER_MEASURANDS:
+            return LoosePart()
+        why = now.lapsed or "Nobody has proved this machine dead yet."
+        raise InputError(f"{why} Ohms on a fitted part come after the proof.").at("machine")
+    return now.proof
+
+
+def attach(number: int, given: AttachIn, person: Person, now: datetime | None = None) -> Job:
+    """Put a kept check into a job, as a reading of one of the machine's parts.
+
+    Raises
+    ------
+    InputError
+        If the check is not kept, is in a job already, or is of another kind of part.
+    """
+    now = now or timezone.now()
+    with transaction.atomic():
+        job = find_open_job(number)
+        check = find_check(given.check_id)
+        if check is None:
+            raise InputError("This check is not kept here.").at("check_id")
+        earlier = Reading.objects.filter(pk=given.check_id).first()
+        if earlier:
+            if earlier.job_id == number:
+                return job
+            raise InputError(f"This check is in job {earlier.job_id} already.").at("check_id")
+        visit = Visit.load(job)
+        kind = check.submission["spec"]["kind"]
+        if kind == SUPPLY:
+            position = None
+        elif given.part is None:
+            position = _new_position(job, given, check)
+            visit = Visit.load(job)
+        else:
+            position = visit.position(given.part)
+        key = SUPPLY if position is None else str(position.pk)
+        _check_kind(visit, key, kind)
+        measurand = check.submission["reading"]["measurand"]
+        standing = visit.standing_of(key, measurand, spare=False)
+        Reading(
+            check_kept=check,
+            job=job,
+            position=position,
+            part=visit.parts.get(position.pk) if position else None,
+            measurand=measurand,
+            at=check.kept_at,
+            by=check.kept_by or person,
+            supersedes=standing,
+            reason="a kept check, put into the job" if standing else "",
+        ).save()
+        refresh_finding(job, position, person, now)
+    return find_job(number)
+
+
+def _check_kind(visit: Visit, key: str, kind: str) -> None:
+    there = visit.spec(key).kind
+    if there != kind:
+        raise InputError(
+            f"The check is of a {kind.replace('_', ' ')}, and {visit.name(key)} is a "
+            f"{there.replace('_', ' ')}. Choose another part, or add a position."
+        ).at("part")
+
+
+def _new_position(job: Job, given: AttachIn, check: Check) -> Position:
+    name = given.new_position or check.label
+    spec = check.submission["spec"]
+    return add_position(job.machine, PositionIn.model_validate({"name": name, "spec": spec}))

@@ -1,0 +1,133 @@
+"""Lay the route of a job: its parts and what was done, told to the core."""
+
+from __future__ import annotations
+
+from hembit.apps.jobs.models import Entry, FollowUpKind
+from hembit.apps.jobs.visit import Visit, key_of
+from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.judging.states import Outcome, State
+from hembit_core.planning.lay import lay, what_blocks_closing
+from hembit_core.planning.route import (
+    MACHINE,
+    SUPPLY,
+    Choices,
+    Done,
+    Route,
+    RoutePart,
+    Taken,
+)
+from hembit_core.planning.symptoms import Symptom
+
+
+def route_of(visit: Visit) -> Route:
+    """The route as it stands now."""
+    return lay(Symptom(visit.job.symptom), route_parts(visit), choices_of(visit), done_of(visit))
+
+
+def open_ends(visit: Visit) -> list[str]:
+    """What must be settled before the job closes, in sentences."""
+    return what_blocks_closing(route_parts(visit), done_of(visit))
+
+
+def choices_of(visit: Visit) -> Choices:
+    """What people changed about the route."""
+    return Choices.model_validate(visit.job.choices)
+
+
+def route_parts(visit: Visit) -> list[RoutePart]:
+    """The supply and every part that is fitted, with the evidence of this visit."""
+    parts = [_route_part(visit, SUPPLY, "Supply")]
+    for position in visit.positions:
+        if position.pk in visit.parts:
+            parts.append(_route_part(visit, str(position.pk), position.name))
+    return parts
+
+
+def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
+    position = visit.position(key)
+    found = visit.finding(key)
+    finding = Finding.model_validate(found.finding) if found else None
+    decision = standing_decision(visit, key)
+    cause = visit.last("cause_named", key)
+    return RoutePart(
+        key=key,
+        name=name,
+        spec=visit.spec(key),
+        part_of=str(position.part_of_id) if position and position.part_of_id else None,
+        behind_panel=bool(position and position.behind_panel),
+        taken=taken_of(visit, key),
+        concluded=finding.conclusion if finding else None,
+        decided=Conclusion(decision.data["conclusion"]) if decision else None,
+        asks_cause=_asks_cause(visit, key),
+        cause=cause.data["cause"] if cause else "",
+        spare_taken=_spare_taken(visit, key),
+        fitted=visit.last("fitted", key) is not None,
+        looked=visit.last("looked", key) is not None,
+    )
+
+
+def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
+    """The readings that stand of the part that is fitted now, the latest of each test."""
+    position = visit.position(key)
+    part = visit.parts.get(position.pk) if position else None
+    latest = {
+        one.measurand: Taken(
+            measurand=one.measurand,
+            state=State(one.check_kept.state),
+            outcome=Outcome(one.check_kept.outcome),
+            figure=figure(one.check_kept.summary),
+        )
+        for one in visit.standing
+        if key_of(one.position_id) == key
+        and not one.spare
+        and one.part_id == (part.pk if part else None)
+    }
+    return tuple(latest.values())
+
+
+def figure(summary: str) -> str:
+    """The figure in a kept check's summary: ``Between the terminals: 24.40 ± 0.67 Ω``."""
+    return summary.rpartition(": ")[2]
+
+
+def standing_decision(visit: Visit, key: str) -> Entry | None:
+    """The last decision on a part, unless a later finding says something else."""
+    decision = visit.last("decided", key)
+    found = visit.finding(key)
+    if decision is None or found is None:
+        return decision
+    is_news = found.at > decision.at and found.conclusion != decision.data["found"]
+    replaced = visit.last("fitted", key)
+    return None if is_news and not replaced else decision
+
+
+def _asks_cause(visit: Visit, key: str) -> bool:
+    position = visit.position(key)
+    return any(
+        one.finding["asks_cause"]
+        for one in visit.findings
+        if one.position_id == (position.pk if position else None)
+    )
+
+
+def _spare_taken(visit: Visit, key: str) -> tuple[str, ...]:
+    return tuple(
+        one.measurand for one in visit.standing if one.spare and key_of(one.position_id) == key
+    )
+
+
+def done_of(visit: Visit) -> Done:
+    """What else was done."""
+    fitted, gate = visit.last("fitted"), visit.last("gate_passed")
+    return Done(
+        isolated=visit.last("proved_dead") is not None,
+        looked=visit.last("looked", MACHINE) is not None,
+        meter_checked=visit.last("meter_checked") is not None,
+        gate_passed=gate is not None and (fitted is None or gate.at > fitted.at),
+        on_order=tuple(
+            key_of(one.position_id)
+            for one in visit.follow_ups
+            if one.kind == FollowUpKind.SPARE_ON_ORDER and one.done_at is None and one.position_id
+        ),
+        closed=visit.job.state == "closed",
+    )

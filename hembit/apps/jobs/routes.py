@@ -1,0 +1,156 @@
+"""Jobs: open, find, change; entries, readings, waits, follow-ups; what is on today."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from hembit.apps.checks.paging import Page, page_of
+from hembit.apps.jobs import services
+from hembit.apps.jobs.entries.registry import AnyEntry
+from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
+from hembit.apps.jobs.models import Job, JobState
+from hembit.apps.jobs.recording import attach, record
+from hembit.apps.jobs.schemas import AttachIn, FollowUpIn, JobChange, JobIn, ReadingIn, WaitIn
+from hembit.apps.jobs.shown import (
+    FollowUpOut,
+    JobOut,
+    JobSummary,
+    WaitOut,
+    follow_up_out,
+    job_out,
+    summary,
+    wait_out,
+)
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.waits import end_wait, running_waits, start_wait
+from hembit.apps.people.access import asking
+from hembit_core.model import Model
+
+router = Router(tags=["jobs"])
+
+
+class HomeOut(Model):
+    """What is open, what is waiting, what is due."""
+
+    open_jobs: tuple[JobSummary, ...]
+    waits: tuple[WaitOut, ...]
+    follow_ups: tuple[FollowUpOut, ...]
+
+
+class JobFilter(Model):
+    """Which jobs to list."""
+
+    text: str = Query("", max_length=120)
+    state: JobState | None = None
+    customer: int | None = None
+    machine: int | None = None
+    technician: int | None = None
+    page: int = Query(1, ge=1)
+
+
+def _whole(request: HttpRequest, job: Job) -> JobOut:
+    return job_out(job, asking(request), timezone.now())
+
+
+@router.get("/home", response=HomeOut, operation_id="get_home")
+def get_home(request: HttpRequest) -> HomeOut:
+    """The first page after signing in."""
+    jobs = services.list_jobs(state=JobState.OPEN)[:12]
+    return HomeOut(
+        open_jobs=tuple(summary(one) for one in jobs),
+        waits=tuple(wait_out(one) for one in running_waits()[:30]),
+        follow_ups=tuple(follow_up_out(one) for one in list_follow_ups()[:12]),
+    )
+
+
+@router.get("/jobs", response=Page[JobSummary], operation_id="list_jobs")
+def list_jobs(request: HttpRequest, wanted: Query[JobFilter]) -> Page[JobSummary]:
+    """Jobs, open ones first, then the newest."""
+    found = services.list_jobs(
+        wanted.text.strip(), wanted.state, wanted.customer, wanted.machine, wanted.technician
+    )
+    return page_of(found, wanted.page, summary)
+
+
+@router.post("/jobs", response=JobOut, operation_id="open_job")
+def open_job(request: HttpRequest, given: JobIn) -> JobOut:
+    """Open a job."""
+    job = services.open_job(given, asking(request))
+    return _whole(request, services.find_job(job.number))
+
+
+@router.get("/jobs/{int:number}", response=JobOut, operation_id="get_job")
+def get_job(request: HttpRequest, number: int) -> JobOut:
+    """A job whole."""
+    return _whole(request, services.find_job(number))
+
+
+@router.patch("/jobs/{int:number}", response=JobOut, operation_id="change_job")
+def change_job(request: HttpRequest, number: int, given: JobChange) -> JobOut:
+    """Change the complaint, the symptom or the route; 409 when somebody was faster."""
+    return _whole(request, services.change_job(number, given, asking(request)))
+
+
+@router.post("/jobs/{int:number}/entries", response=JobOut, operation_id="add_entry")
+def add_entry(request: HttpRequest, number: int, given: AnyEntry) -> JobOut:
+    """Write down something done or decided."""
+    return _whole(request, services.add_entry(number, given, asking(request)))
+
+
+@router.post("/jobs/{int:number}/readings", response=JobOut, operation_id="record_reading")
+def record_reading(request: HttpRequest, number: int, given: ReadingIn) -> JobOut:
+    """Judge and keep a reading, if the machine's state admits it."""
+    return _whole(request, record(number, given, asking(request)))
+
+
+@router.post("/jobs/{int:number}/checks", response=JobOut, operation_id="attach_check")
+def attach_check(request: HttpRequest, number: int, given: AttachIn) -> JobOut:
+    """Put a kept check into a job."""
+    return _whole(request, attach(number, given, asking(request)))
+
+
+@router.post("/jobs/{int:number}/waits", response=JobOut, operation_id="start_wait")
+def start_a_wait(request: HttpRequest, number: int, given: WaitIn) -> JobOut:
+    """Start a wait."""
+    job = services.find_open_job(number)
+    start_wait(job, given, asking(request))
+    return _whole(request, job)
+
+
+@router.post("/waits/{uuid:number}/end", response=JobOut, operation_id="end_wait")
+def end_a_wait(request: HttpRequest, number: UUID) -> JobOut:
+    """End a wait."""
+    wait = end_wait(number, asking(request))
+    return _whole(request, services.find_job(wait.job_id))
+
+
+@router.get("/waits", response=list[WaitOut], operation_id="list_waits")
+def list_waits(request: HttpRequest) -> list[WaitOut]:
+    """Every wait that runs or is due; fifty at the most."""
+    return [wait_out(one) for one in running_waits()[:50]]
+
+
+@router.post("/jobs/{int:number}/follow-ups", response=JobOut, operation_id="add_follow_up")
+def add_a_follow_up(request: HttpRequest, number: int, given: FollowUpIn) -> JobOut:
+    """Add a follow-up."""
+    job = services.find_open_job(number)
+    add_follow_up(Visit.load(job), given, asking(request))
+    return _whole(request, job)
+
+
+@router.post("/follow-ups/{uuid:number}/done", response=FollowUpOut, operation_id="finish_follow_up")
+def finish_a_follow_up(request: HttpRequest, number: UUID) -> FollowUpOut:
+    """Mark a follow-up as done."""
+    return follow_up_out(finish_follow_up(number, asking(request)))
+
+
+@router.get("/follow-ups", response=Page[FollowUpOut], operation_id="list_follow_ups")
+def list_all_follow_ups(
+    request: HttpRequest, page: int = Query(1, ge=1), done: bool = False
+) -> Page[FollowUpOut]:
+    """Follow-ups by the day they are due."""
+    return page_of(list_follow_ups(open_only=not done), page, follow_up_out)

@@ -1,0 +1,111 @@
+"""What goes into the job routes."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import AwareDatetime, Field, StringConstraints
+
+from hembit.apps.checks.schemas import ConditionsIn
+from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
+from hembit.apps.jobs.models import FollowUpKind, WaitKind
+from hembit_core import DecisionRule, PartReading
+from hembit_core.model import Model
+from hembit_core.planning.route import Choices, School
+from hembit_core.planning.symptoms import Symptom
+from hembit_core.reckoner.waits import CoolingByTemperature, CoolingByWinding, HeatUpSum
+
+ErrorCode = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
+ShortText = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200)]
+
+
+class JobIn(Model):
+    """A job as it is opened."""
+
+    id: UUID
+    machine: int
+    complaint: Sentence
+    symptom: Symptom
+    error_code: ErrorCode = ""
+    school: School = School.DEAD_FIRST
+
+
+class JobChange(Model):
+    """A change to a job, made on ``version`` of it."""
+
+    version: int = Field(ge=1)
+    complaint: Sentence | None = None
+    symptom: Symptom | None = None
+    error_code: ErrorCode | None = None
+    choices: Choices | None = None
+
+
+class ReadingIn(Model):
+    """A reading in a job. Dead or live is the job's to know; ``loose`` says the part is out.
+
+    ``spare`` is a new part before it is fitted. ``supersedes`` is the reading of the same test
+    that the person saw standing, ``reason`` why this one takes its place.
+    """
+
+    id: UUID
+    part: PartKey
+    reading: PartReading
+    conditions: ConditionsIn = ConditionsIn()
+    rule: DecisionRule = DecisionRule.SIMPLE
+    loose: bool = False
+    spare: bool = False
+    supersedes: UUID | None = None
+    reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+
+
+class AttachIn(Model):
+    """A kept check put into a job: of a part of the machine, or of a position to be added."""
+
+    check_id: UUID
+    part: PartKey | None = None
+    new_position: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
+
+
+class InMinutes(Model):
+    """A wait of so many minutes."""
+
+    how: Literal["minutes"] = "minutes"
+    minutes: float = Field(gt=0, le=7 * 24 * 60)
+
+
+class AtClock(Model):
+    """A wait until a time."""
+
+    how: Literal["clock"] = "clock"
+    at: AwareDatetime
+
+
+class ByReckoning(Model):
+    """A wait whose length is worked out."""
+
+    how: Literal["reckoned"] = "reckoned"
+    sum: Annotated[CoolingByTemperature | CoolingByWinding | HeatUpSum, Field(discriminator="sum")]
+
+
+class WaitIn(Model):
+    """A wait to start. ``item`` is the item of the route that is due after it."""
+
+    id: UUID
+    kind: WaitKind
+    text: ShortText
+    until: Annotated[InMinutes | AtClock | ByReckoning, Field(discriminator="how")]
+    item: Annotated[str, StringConstraints(max_length=80)] = ""
+
+
+class FollowUpIn(Model):
+    """Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section."""
+
+    id: UUID
+    kind: FollowUpKind
+    part: PartKey | None = None
+    text: Reason
+    due_on: date
+    sections: int | None = Field(default=None, ge=2, le=200)
+    left_out: int | None = Field(default=None, ge=1, le=199)

@@ -1,0 +1,178 @@
+"""Jobs: open, change, find; write down what was done and measured in one."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Q, QuerySet
+from django.utils import timezone
+
+from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
+from hembit.apps.jobs.entries.base import EntryIn, Moment
+from hembit.apps.jobs.entries.preparing import Looked
+from hembit.apps.jobs.models import Entry, Job, JobState
+from hembit.apps.jobs.schemas import JobChange, JobIn
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.services import find_machine
+from hembit.apps.people.models import Person
+from hembit_core.errors import InputError
+from hembit_core.planning.route import Choices
+from hembit_core.planning.symptoms import Symptom
+
+
+class NoSuchJob(Exception):
+    """No job has this number."""
+
+    def __init__(self, number: int) -> None:
+        super().__init__(f"There is no job {number}. Find it in the list of jobs.")
+
+
+def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
+    """Open a job; the same one twice is opened once."""
+    earlier = Job.objects.filter(client_id=given.id).first()
+    if earlier:
+        if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
+            raise AlreadyNamed
+        return earlier
+    return Job.objects.create(
+        client_id=given.id,
+        machine=find_machine(given.machine),
+        complaint=given.complaint,
+        symptom=given.symptom,
+        error_code=given.error_code,
+        technician=person,
+        opened_by=person,
+        opened_at=now or timezone.now(),
+        choices=Choices(school=given.school).model_dump(mode="json"),
+    )
+
+
+def find_job(number: int) -> Job:
+    """The job with that number; NoSuchJob when there is none."""
+    found = (
+        Job.objects.select_related("machine__customer", "technician", "opened_by", "changed_by")
+        .filter(pk=number)
+        .first()
+    )
+    if found is None:
+        raise NoSuchJob(number)
+    return found
+
+
+def find_open_job(number: int) -> Job:
+    """The same, for writing: InputError when it is closed."""
+    job = find_job(number)
+    if job.state == JobState.CLOSED:
+        raise InputError(f"Job {number} is closed. Reopen it, with a reason, to write in it.")
+    return job
+
+
+def list_jobs(
+    text: str = "",
+    state: JobState | None = None,
+    customer: int | None = None,
+    machine: int | None = None,
+    technician: int | None = None,
+) -> QuerySet[Job]:
+    """Jobs, open ones first, then the newest."""
+    found = Job.objects.select_related("machine__customer", "technician").defer("choices", "conditions")
+    wanted = {
+        "state": state,
+        "machine__customer": customer,
+        "machine": machine,
+        "technician": technician,
+    }
+    found = found.filter(**{name: value for name, value in wanted.items() if value})
+    if text:
+        named = (
+            Q(complaint__icontains=text)
+            | Q(error_code__icontains=text)
+            | Q(machine__name__icontains=text)
+            | Q(machine__place__icontains=text)
+            | Q(machine__customer__name__icontains=text)
+        )
+        if text.isdecimal():
+            named |= Q(pk=int(text[:18]))
+        found = found.filter(named)
+    return found
+
+
+def change_job(number: int, given: JobChange, person: Person, now: datetime | None = None) -> Job:
+    """Change a job, if it still is as the person saw it.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        If somebody changed it since; with both versions.
+    """
+    wanted: dict[str, Any] = given.model_dump(mode="json", exclude={"version"}, exclude_none=True)
+    with transaction.atomic():
+        job = find_open_job(number)
+        there = {name: getattr(job, name) for name in wanted}
+        if there == wanted:
+            return job
+        if job.version != given.version:
+            who = job.changed_by.name if job.changed_by else "Somebody"
+            raise ChangedMeanwhile(
+                f"{who} changed this job meanwhile. Nothing of yours was stored yet.",
+                {name: _words(name, value) for name, value in wanted.items()},
+                {name: _words(name, value) for name, value in there.items()},
+            )
+        change(job, person, now or timezone.now(), **wanted)
+    return job
+
+
+def _words(name: str, value: Any) -> str:
+    """A field of a job as a person reads it."""
+    if name == "symptom":
+        return Symptom(value).label
+    if name != "choices":
+        return str(value)
+    choices = Choices.model_validate(value)
+    said = [choices.school.replace("_", " ")]
+    if choices.order:
+        said.append("reordered")
+    said += [f"skipped {one.key}: {one.reason}" for one in choices.skipped]
+    said += [f"added “{one.text}”{' (done)' if one.done else ''}" for one in choices.added]
+    return "; ".join(said)
+
+
+def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None = None) -> Job:
+    """Write an entry into a job's log, by the rules of its kind; twice is once.
+
+    Raises
+    ------
+    InputError
+        If the state of the visit forbids it.
+    AlreadyNamed
+        If the id names another entry.
+    """
+    kind = given.model_dump(include={"kind"})["kind"]
+    with transaction.atomic():
+        earlier = Entry.objects.filter(pk=given.id).first()
+        if earlier:
+            sent = given.data()
+            kept = {name: value for name, value in earlier.data.items() if name in sent}
+            if (earlier.job_id, earlier.kind, kept) != (number, kind, sent):
+                raise AlreadyNamed
+            return find_job(number)
+        job = find_job(number) if kind in ("reopened", "closed") else find_open_job(number)
+        if kind == "closed" and job.state == JobState.CLOSED:
+            return job
+        moment = Moment(Visit.load(job), person, now or timezone.now())
+        data = given.accept(moment)
+        part = data.get("part")
+        Entry(
+            id=given.id,
+            job=job,
+            kind=kind,
+            position=moment.visit.position(part) if part else None,
+            at=moment.now,
+            by=person,
+            data=data,
+        ).save()
+        if isinstance(given, Looked):
+            given.afterwards(moment)
+    return find_job(number)

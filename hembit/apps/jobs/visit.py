@@ -1,0 +1,146 @@
+"""A job as it was loaded: machine, parts, readings, findings, entries, waits, follow-ups."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any
+
+from django.db.models import Max
+
+from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
+from hembit.apps.machines.models import FittedPart, Position
+from hembit_core.errors import InputError
+from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.planning.route import MACHINE, SUPPLY
+
+
+def key_of(position_id: int | None) -> str:
+    """The key of a part in the route: its position's number, or "supply"."""
+    return SUPPLY if position_id is None else str(position_id)
+
+
+@dataclass(frozen=True)
+class Visit:
+    """Everything of one job, loaded with a fixed number of queries.
+
+    ``findings`` are the latest of each part that was in a position during the job.
+    """
+
+    job: Job
+    positions: tuple[Position, ...]
+    parts: dict[int, FittedPart]
+    readings: tuple[Reading, ...]
+    findings: tuple[PartFinding, ...]
+    entries: tuple[Entry, ...]
+    waits: tuple[Wait, ...]
+    follow_ups: tuple[FollowUp, ...]
+
+    @classmethod
+    def load(cls, job: Job) -> Visit:
+        """Load what belongs to ``job``; its verdicts' long texts stay in the database."""
+        latest = (
+            PartFinding.objects.filter(job=job)
+            .order_by()
+            .values("position", "part")
+            .annotate(last=Max("id"))
+            .values("last")
+        )
+        parts = FittedPart.objects.filter(position__machine=job.machine_id, removed_at__isnull=True)
+        return cls(
+            job=job,
+            positions=tuple(Position.objects.filter(machine=job.machine_id)),
+            parts={one.position_id: one for one in parts},
+            readings=tuple(
+                Reading.objects.filter(job=job)
+                .select_related("check_kept", "by", "superseded_by")
+                .defer("check_kept__submission", "check_kept__judgement")
+            ),
+            findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
+            entries=tuple(Entry.objects.filter(job=job).select_related("by")),
+            waits=tuple(Wait.objects.filter(job=job).select_related("started_by", "ended_by")),
+            follow_ups=tuple(
+                FollowUp.objects.filter(job=job).select_related("opened_by", "done_by", "position")
+            ),
+        )
+
+    @property
+    def supply(self) -> Supply:
+        """The machine's supply, as a part of its own."""
+        return Supply(system=SupplySystem(self.job.machine.supply_system))
+
+    @cached_property
+    def specs(self) -> dict[int, Any]:
+        """The spec of the part in each position now."""
+        return {number: part.part_spec for number, part in self.parts.items()}
+
+    def position(self, key: str) -> Position | None:
+        """The position with that key; None for the supply and the machine as a whole.
+
+        Raises
+        ------
+        InputError
+            If the key names neither.
+        """
+        if key in (SUPPLY, MACHINE):
+            return None
+        found = next((one for one in self.positions if str(one.pk) == key), None)
+        if found is None:
+            raise InputError("This part is not in the machine. Choose one of the route.").at("part")
+        return found
+
+    def spec(self, key: str) -> Any:
+        """The spec of the part with that key, as it is fitted now."""
+        position = self.position(key)
+        if position is None:
+            return self.supply
+        spec = self.specs.get(position.pk)
+        if spec is None:
+            raise InputError(f"{position.name} is empty: no part is noted there.").at("part")
+        return spec
+
+    def name(self, key: str) -> str:
+        """The part's name, as its position is called."""
+        position = None if key == MACHINE else self.position(key)
+        if position is not None:
+            return position.name
+        return self.job.machine.name if key == MACHINE else "Supply"
+
+    def entries_of(self, kind: str, key: str | None = None) -> list[Entry]:
+        """The entries of that kind, oldest first; of one part where a key is given."""
+        found = [one for one in self.entries if one.kind == kind]
+        return found if key is None else [one for one in found if one.data.get("part") == key]
+
+    def last(self, kind: str, key: str | None = None) -> Entry | None:
+        """The latest entry of that kind."""
+        found = self.entries_of(kind, key)
+        return found[-1] if found else None
+
+    @cached_property
+    def standing(self) -> tuple[Reading, ...]:
+        """The readings that no other supersedes, oldest first."""
+        return tuple(one for one in self.readings if not hasattr(one, "superseded_by"))
+
+    def standing_of(self, key: str, measurand: str, *, spare: bool) -> Reading | None:
+        """The reading of that test that stands for the part in its position now.
+
+        For a spare, the one of the part that is not fitted yet.
+        """
+        position = self.position(key)
+        part = self.parts.get(position.pk) if position and not spare else None
+        since = self.last("fitted", key) if spare else None
+        for one in reversed(self.standing):
+            same = one.position_id == (position.pk if position else None) and one.spare is spare
+            if not same or one.measurand != measurand or one.part_id != (part.pk if part else None):
+                continue
+            if since is None or one.at > since.at:
+                return one
+        return None
+
+    def finding(self, key: str) -> PartFinding | None:
+        """The finding that stands for a part: of the one fitted now, else of the one before."""
+        position = self.position(key)
+        found = [one for one in self.findings if one.position_id == (position.pk if position else None)]
+        part = self.parts.get(position.pk) if position else None
+        mine = [one for one in found if one.part_id == (part.pk if part else None)]
+        return max(mine or found, key=lambda one: one.pk, default=None)

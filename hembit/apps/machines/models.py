@@ -1,0 +1,105 @@
+"""Customers, their machines, the positions in them, and the part fitted in each."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import models
+from pydantic import TypeAdapter
+
+from hembit_core import PartSpec
+from hembit_core.families.supply.spec import SupplySystem
+
+_SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
+SUPPLY_SYSTEMS = [(one.value, one.value) for one in SupplySystem]
+
+
+class Customer(models.Model):
+    """Whom a machine belongs to. Erased customers keep their row, without anything personal."""
+
+    name = models.CharField(max_length=120)
+    contact = models.CharField(max_length=120, blank=True)
+    phone = models.CharField(max_length=40, blank=True)
+    email = models.EmailField(blank=True)
+    address = models.TextField(max_length=400, blank=True)
+    note = models.TextField(max_length=2000, blank=True)
+    erased_at = models.DateTimeField(null=True, editable=False)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Machine(models.Model):
+    """A machine at a site: its supply system, and the site's altitude [m] where it is known."""
+
+    customer = models.ForeignKey(Customer, models.PROTECT, related_name="machines")
+    name = models.CharField(max_length=120)
+    place = models.CharField(max_length=120, blank=True)
+    supply_system = models.CharField(max_length=40, choices=SUPPLY_SYSTEMS)
+    altitude = models.IntegerField(null=True, blank=True)
+    note = models.TextField(max_length=2000, blank=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Position(models.Model):
+    """A place in a machine where a part sits: "top deck, front element".
+
+    ``part_of`` is the bank or set it is a member of. ``safety_device`` is a lead's word on
+    whether the part may ever be bypassed; None leaves it to the kind of part.
+    """
+
+    machine = models.ForeignKey(Machine, models.CASCADE, related_name="positions")
+    name = models.CharField(max_length=120)
+    place = models.PositiveSmallIntegerField(default=0)
+    part_of = models.ForeignKey("self", models.SET_NULL, null=True, related_name="members")
+    behind_panel = models.BooleanField(default=False)
+    safety_device = models.BooleanField(null=True, default=None)
+
+    class Meta:
+        ordering = ["machine", "place", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["machine", "name"], name="position_named_once"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class FittedPart(models.Model):
+    """A part in a position from the day it was fitted to the day it was taken out.
+
+    ``job_number`` is the visit it was fitted in; a part that was there before has none.
+    """
+
+    position = models.ForeignKey(Position, models.CASCADE, related_name="parts")
+    spec = models.JSONField()
+    serial = models.CharField(max_length=80, blank=True)
+    fitted_on = models.DateField(null=True)
+    removed_at = models.DateTimeField(null=True)
+    job_number = models.PositiveIntegerField(null=True)
+
+    class Meta:
+        ordering = ["-id"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["position"],
+                condition=models.Q(removed_at__isnull=True),
+                name="one_part_in_a_position",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.position}: {self.serial or 'no serial'}"
+
+    @property
+    def part_spec(self) -> Any:
+        """The spec for the core."""
+        return _SPEC.validate_python(self.spec)

@@ -1,0 +1,106 @@
+"""Customers, machines, positions, parts."""
+
+from __future__ import annotations
+
+from django.db.models import QuerySet
+from django.http import HttpRequest
+from ninja import Query, Router
+from ninja.pagination import PageNumberPagination, paginate
+
+from hembit.apps.machines import services
+from hembit.apps.machines.models import Customer, Machine
+from hembit.apps.machines.schemas import (
+    CustomerIn,
+    CustomerOut,
+    MachineIn,
+    MachineOut,
+    MachineSummary,
+    PartIn,
+    PositionChange,
+    PositionIn,
+    SafetyIn,
+)
+from hembit.apps.people.access import leads_only
+
+router = Router(tags=["machines"])
+
+
+@router.get("/customers", response=list[CustomerOut], operation_id="list_customers")
+@paginate(PageNumberPagination, page_size=50)
+def list_customers(request: HttpRequest, text: str = Query("", max_length=120)) -> QuerySet[Customer]:
+    """Customers by name."""
+    return services.list_customers(text.strip())
+
+
+@router.post("/customers", response=CustomerOut, operation_id="add_customer")
+def add_customer(request: HttpRequest, given: CustomerIn) -> Customer:
+    """Add a customer."""
+    return services.save_customer(given)
+
+
+@router.put("/customers/{int:number}", response=CustomerOut, operation_id="change_customer")
+def change_customer(request: HttpRequest, number: int, given: CustomerIn) -> Customer:
+    """Change a customer."""
+    return services.save_customer(given, number)
+
+
+@router.get("/machines", response=list[MachineSummary], operation_id="list_machines")
+@paginate(PageNumberPagination, page_size=50)
+def list_machines(
+    request: HttpRequest, text: str = Query("", max_length=120), customer: int | None = None
+) -> QuerySet[Machine]:
+    """Machines by name, with their customer."""
+    return services.list_machines(text.strip(), customer)
+
+
+@router.post("/machines", response=MachineOut, operation_id="add_machine")
+def add_machine(request: HttpRequest, given: MachineIn) -> MachineOut:
+    """Add a machine."""
+    return services.machine_out(services.save_machine(given))
+
+
+@router.get("/machines/{int:number}", response=MachineOut, operation_id="get_machine")
+def get_machine(request: HttpRequest, number: int) -> MachineOut:
+    """A machine with its positions and the part in each."""
+    return services.machine_out(services.find_machine(number))
+
+
+@router.put("/machines/{int:number}", response=MachineOut, operation_id="change_machine")
+def change_machine(request: HttpRequest, number: int, given: MachineIn) -> MachineOut:
+    """Change a machine."""
+    return services.machine_out(services.save_machine(given, number))
+
+
+@router.post("/machines/{int:number}/positions", response=MachineOut, operation_id="add_position")
+def add_position(request: HttpRequest, number: int, given: PositionIn) -> MachineOut:
+    """Add a position with the part in it."""
+    machine = services.find_machine(number)
+    services.add_position(machine, given)
+    return services.machine_out(machine)
+
+
+@router.patch("/positions/{int:number}", response=MachineOut, operation_id="change_position")
+def change_position(request: HttpRequest, number: int, given: PositionChange) -> MachineOut:
+    """Change a position's name, or whether it sits behind a panel."""
+    position = services.change_position(services.find_position(number), given)
+    return services.machine_out(services.find_machine(position.machine_id))
+
+
+@router.put(
+    "/positions/{int:number}/safety",
+    response=MachineOut,
+    operation_id="mark_safety",
+    auth=leads_only,
+)
+def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOut:
+    """A lead says whether the part is a safety device."""
+    position = services.mark_safety(services.find_position(number), given.safety_device)
+    return services.machine_out(services.find_machine(position.machine_id))
+
+
+@router.post("/positions/{int:number}/parts", response=MachineOut, operation_id="fit_part")
+def fit_part(request: HttpRequest, number: int, given: PartIn) -> MachineOut:
+    """Note a part that was fitted outside a job."""
+    position = services.find_position(number)
+    services.fit_part(position, given)
+    return services.machine_out(services.find_machine(position.machine_id))

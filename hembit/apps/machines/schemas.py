@@ -1,0 +1,158 @@
+"""What goes in and out of the machine routes."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Annotated
+
+from pydantic import ConfigDict, Field, StringConstraints, field_validator
+
+from hembit_core import PartSpec
+from hembit_core.errors import InputError
+from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.model import Model
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
+Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=2000)]
+Serial = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
+
+
+class CustomerIn(Model):
+    """A customer as typed."""
+
+    name: Name
+    contact: Line = ""
+    phone: Annotated[str, StringConstraints(strip_whitespace=True, max_length=40)] = ""
+    email: Annotated[str, StringConstraints(strip_whitespace=True, max_length=254)] = ""
+    address: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)] = ""
+    note: Text = ""
+
+    @field_validator("email")
+    @classmethod
+    def _email(cls, text: str) -> str:
+        if text and ("@" not in text.strip("@") or " " in text):
+            raise ValueError(f"“{text}” is no e-mail address. One has a name, an @ and a place.")
+        return text
+
+
+class CustomerOut(Model):
+    """A customer; ``erased_at`` is set once a lead erased the personal data."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    id: int
+    name: str
+    contact: str
+    phone: str
+    email: str
+    address: str
+    note: str
+    erased_at: datetime | None
+
+
+class MachineIn(Model):
+    """A machine as typed. ``altitude`` of the site in metres."""
+
+    customer: int
+    name: Name
+    place: Line = ""
+    supply_system: SupplySystem = SupplySystem.SINGLE_PHASE_230
+    altitude: int | None = Field(default=None, ge=-450, le=6000)
+    note: Text = ""
+
+
+class MachineSummary(Model):
+    """A machine in a list."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    id: int
+    name: str
+    place: str
+    customer_name: str
+    position_count: int
+    open_job_count: int
+
+
+class PositionIn(Model):
+    """A position as typed, with the part that is in it. ``part_of`` is the bank it belongs to."""
+
+    name: Name
+    part_of: int | None = None
+    behind_panel: bool = False
+    spec: PartSpec
+    serial: Serial = ""
+    fitted_on: date | None = None
+
+    @field_validator("fitted_on")
+    @classmethod
+    def _past(cls, day: date | None) -> date | None:
+        if day and day.year < 1900:
+            raise ValueError("The day it was fitted lies before 1900. Check the year.")
+        return day
+
+
+class PositionChange(Model):
+    """What may change about a position while its part stays."""
+
+    name: Name | None = None
+    behind_panel: bool | None = None
+
+
+class SafetyIn(Model):
+    """A lead's word: whether the part is a safety device. Null leaves it to the kind of part."""
+
+    safety_device: bool | None
+
+
+class PartIn(Model):
+    """A part fitted outside a job: its spec, serial and date."""
+
+    spec: PartSpec
+    serial: Serial = ""
+    fitted_on: date | None = None
+
+
+class PartOut(Model):
+    """A part in a position, now or once."""
+
+    id: int
+    description: str
+    spec: PartSpec
+    serial: str
+    fitted_on: date | None
+    removed_at: datetime | None
+    job_number: int | None
+
+
+class PositionOut(Model):
+    """A position with the part in it now and the ones before."""
+
+    id: int
+    name: str
+    part_of: int | None
+    behind_panel: bool
+    safety_device: bool
+    safety_said_by_lead: bool
+    part: PartOut | None
+    earlier: tuple[PartOut, ...]
+
+
+class MachineOut(Model):
+    """A machine whole."""
+
+    id: int
+    name: str
+    place: str
+    supply_system: SupplySystem
+    supply: str
+    altitude: int | None
+    note: str
+    customer: CustomerOut
+    positions: tuple[PositionOut, ...]
+
+
+def not_here(what: str) -> InputError:
+    """The sentence for a number that names nothing."""
+    return InputError(f"{what} is not here. Choose one of the list.")

@@ -1,0 +1,240 @@
+"""Customers and machines: add, change, find; fit a part in a position."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import date, datetime
+from typing import Any
+
+from django.db import IntegrityError, transaction
+from django.db.models import Count, F, Max, Q, QuerySet
+from django.utils import timezone
+
+from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
+from hembit.apps.machines.schemas import (
+    CustomerIn,
+    CustomerOut,
+    MachineIn,
+    MachineOut,
+    PartIn,
+    PartOut,
+    PositionChange,
+    PositionIn,
+    PositionOut,
+    not_here,
+)
+from hembit_core.errors import InputError
+from hembit_core.families.registry import AnySpec
+from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.judge import describe
+from hembit_core.planning.bypass import is_safety_device
+
+
+def list_customers(text: str = "") -> QuerySet[Customer]:
+    """Customers by name; with ``text``, those whose name, contact or address holds it."""
+    found = Customer.objects.all()
+    if text:
+        found = found.filter(
+            Q(name__icontains=text) | Q(contact__icontains=text) | Q(address__icontains=text)
+        )
+    return found
+
+
+def find_customer(number: int) -> Customer:
+    """The customer with that number; InputError when there is none."""
+    found = Customer.objects.filter(pk=number).first()
+    if found is None:
+        raise not_here("This customer").at("customer")
+    return found
+
+
+def save_customer(given: CustomerIn, number: int | None = None) -> Customer:
+    """Add a customer, or change the one with that number.
+
+    Raises
+    ------
+    InputError
+        If there is none, or it was erased.
+    """
+    customer = find_customer(number) if number else Customer()
+    if customer.erased_at:
+        raise InputError("This customer was erased. Add a new one.").at("customer")
+    for name, value in given.model_dump().items():
+        setattr(customer, name, value)
+    customer.save()
+    return customer
+
+
+def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machine]:
+    """Machines by name, with their customer and how many positions they have."""
+    found = Machine.objects.annotate(
+        customer_name=F("customer__name"),
+        position_count=Count("positions", distinct=True),
+        open_job_count=Count("jobs", filter=Q(jobs__state="open"), distinct=True),
+    )
+    if customer:
+        found = found.filter(customer=customer)
+    if text:
+        found = found.filter(
+            Q(name__icontains=text) | Q(place__icontains=text) | Q(customer__name__icontains=text)
+        )
+    return found
+
+
+def find_machine(number: int) -> Machine:
+    """The machine with that number; InputError when there is none."""
+    found = Machine.objects.select_related("customer").filter(pk=number).first()
+    if found is None:
+        raise not_here("This machine").at("machine")
+    return found
+
+
+def save_machine(given: MachineIn, number: int | None = None) -> Machine:
+    """Add a machine, or change the one with that number."""
+    machine = find_machine(number) if number else Machine()
+    machine.customer = find_customer(given.customer)
+    for name, value in given.model_dump(exclude={"customer"}).items():
+        setattr(machine, name, value)
+    machine.save()
+    return machine
+
+
+def find_position(number: int, machine: Machine | None = None) -> Position:
+    """The position with that number, in ``machine`` where one is given."""
+    found = Position.objects.select_related("machine").filter(pk=number)
+    if machine is not None:
+        found = found.filter(machine=machine)
+    position = found.first()
+    if position is None:
+        raise not_here("This position").at("position")
+    return position
+
+
+def add_position(machine: Machine, given: PositionIn, today: date | None = None) -> Position:
+    """Add a position with the part that is in it.
+
+    Raises
+    ------
+    InputError
+        If the name is taken in this machine, or the bank is not one of its positions.
+    """
+    bank = find_position(given.part_of, machine) if given.part_of else None
+    _not_ahead(given.fitted_on, today)
+    last = machine.positions.aggregate(last=Max("place"))["last"]
+    position = Position(
+        machine=machine,
+        name=given.name,
+        place=0 if last is None else last + 1,
+        part_of=bank,
+        behind_panel=given.behind_panel,
+    )
+    _saved(position)
+    FittedPart.objects.create(
+        position=position,
+        spec=given.spec.model_dump(mode="json"),
+        serial=given.serial,
+        fitted_on=given.fitted_on,
+    )
+    return position
+
+
+def _not_ahead(day: date | None, today: date | None) -> None:
+    if day and day > (today or timezone.localdate()):
+        raise InputError("The day it was fitted lies ahead. Check the date.").at("fitted_on")
+
+
+def _saved(position: Position) -> None:
+    try:
+        with transaction.atomic():
+            position.save()
+    except IntegrityError:
+        raise InputError(
+            f"“{position.name}” is in this machine already. Give it a name of its own."
+        ).at("name") from None
+
+
+def change_position(position: Position, given: PositionChange) -> Position:
+    """Change a position's name or whether it sits behind a panel."""
+    for name, value in given.model_dump(exclude_none=True).items():
+        setattr(position, name, value)
+    _saved(position)
+    return position
+
+
+def mark_safety(position: Position, safety: bool | None) -> Position:
+    """A lead's word on whether the part may ever be bypassed."""
+    position.safety_device = safety
+    position.save(update_fields=["safety_device"])
+    return position
+
+
+def fit_part(
+    position: Position, given: PartIn, now: datetime | None = None, job_number: int | None = None
+) -> FittedPart:
+    """Fit a part: the one before is taken out, the position's history goes on."""
+    now = now or timezone.now()
+    day = given.fitted_on or timezone.localdate(now)
+    _not_ahead(given.fitted_on, timezone.localdate(now))
+    with transaction.atomic():
+        position.parts.filter(removed_at__isnull=True).update(removed_at=now)
+        return FittedPart.objects.create(
+            position=position,
+            spec=given.spec.model_dump(mode="json"),
+            serial=given.serial,
+            fitted_on=day,
+            job_number=job_number,
+        )
+
+
+def safety_of(position: Position, spec: AnySpec | None) -> bool:
+    """Whether the part is a safety device: by a lead's word, else by its kind."""
+    if position.safety_device is not None:
+        return position.safety_device
+    return spec is not None and is_safety_device(spec)
+
+
+def part_out(part: FittedPart) -> PartOut:
+    """A part as it is shown."""
+    spec = part.part_spec
+    return PartOut(
+        id=part.pk,
+        description=describe(spec),
+        spec=spec,
+        serial=part.serial,
+        fitted_on=part.fitted_on,
+        removed_at=part.removed_at,
+        job_number=part.job_number,
+    )
+
+
+def position_out(position: Position, parts: Iterable[FittedPart]) -> PositionOut:
+    """A position as it is shown."""
+    shown = [part_out(one) for one in parts]
+    now = next((one for one in shown if one.removed_at is None), None)
+    return PositionOut(
+        id=position.pk,
+        name=position.name,
+        part_of=position.part_of_id,
+        behind_panel=position.behind_panel,
+        safety_device=safety_of(position, now.spec if now else None),
+        safety_said_by_lead=position.safety_device is not None,
+        part=now,
+        earlier=tuple(one for one in shown if one.removed_at is not None),
+    )
+
+
+def machine_out(machine: Machine) -> MachineOut:
+    """A machine whole, with positions and parts."""
+    system = SupplySystem(machine.supply_system)
+    positions: Any = machine.positions.prefetch_related("parts")
+    return MachineOut(
+        id=machine.pk,
+        name=machine.name,
+        place=machine.place,
+        supply_system=system,
+        supply=Supply(system=system).entry["label"],
+        altitude=machine.altitude,
+        note=machine.note,
+        customer=CustomerOut.model_validate(machine.customer),
+        positions=tuple(position_out(one, one.parts.all()) for one in positions),
+    )

@@ -1,0 +1,51 @@
+"""Who may call the API: people who are signed in, from this server's own pages."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja.errors import HttpError
+from ninja.utils import check_csrf
+
+from hembit.apps.people.models import Person
+
+
+def own_pages(request: HttpRequest) -> bool:
+    """Refuse a write that does not come from this server's own page (CSRF)."""
+    if check_csrf(request) is not None:
+        raise HttpError(403, "This did not come from Hembit's own page. Reload the page and try again.")
+    return True
+
+
+def signed_in(request: HttpRequest) -> Person:
+    """The person who asks.
+
+    Raises
+    ------
+    HttpError
+        401 when nobody is signed in, 403 from a foreign page.
+    """
+    own_pages(request)
+    if not isinstance(request.user, Person):
+        raise HttpError(401, "Sign in first. What you typed is kept here.")
+    return request.user
+
+
+def leads_only(request: HttpRequest) -> Person:
+    """The lead who asks; 403 for a technician."""
+    person = signed_in(request)
+    if not person.is_lead:
+        raise HttpError(403, "Only a lead may do this. Ask one.")
+    return person
+
+
+def asking(request: HttpRequest) -> Person:
+    """The person who was let in to a route."""
+    assert isinstance(request.user, Person)
+    return request.user
+
+
+def locked_out(request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
+    """After too many wrong passwords."""
+    sentence = "Too many wrong passwords. Wait five minutes, then try again, or ask a lead."
+    error = {"field": "", "message": sentence, "code": "locked", "choices": []}
+    return JsonResponse({"errors": [error]}, status=429)

@@ -1,0 +1,50 @@
+"""The session, and who works here."""
+
+from __future__ import annotations
+
+from django.contrib.auth import logout
+from django.http import HttpRequest
+from ninja import Router
+from ninja.errors import HttpError
+
+from hembit.apps.people import services
+from hembit.apps.people.access import own_pages
+from hembit.apps.people.models import Person
+from hembit.apps.people.schemas import DemoPerson, PersonOut, SessionOut, SignIn
+
+router = Router(tags=["people"])
+
+
+@router.get("/session", response=SessionOut, operation_id="get_session", auth=None)
+def get_session(request: HttpRequest) -> SessionOut:
+    """Who is signed in."""
+    if isinstance(request.user, Person):
+        return SessionOut(person=PersonOut.model_validate(request.user))
+    return SessionOut(
+        person=None, demo=tuple(DemoPerson.model_validate(one) for one in services.demo_people())
+    )
+
+
+@router.post("/session", response=SessionOut, operation_id="sign_in", auth=own_pages)
+def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
+    """Sign in."""
+    try:
+        person = services.sign_in(request, given.username, given.password)
+    except services.NotSignedIn:
+        raise HttpError(
+            401, "Name and password do not fit. Check both, and the Caps Lock key."
+        ) from None
+    return SessionOut(person=PersonOut.model_validate(person))
+
+
+@router.delete("/session", response=SessionOut, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> SessionOut:
+    """Sign out."""
+    logout(request)
+    return get_session(request)
+
+
+@router.get("/people", response=list[PersonOut], operation_id="list_people")
+def list_people(request: HttpRequest) -> list[Person]:
+    """Everybody who works here."""
+    return services.list_people()

@@ -1,0 +1,79 @@
+"""Photos of a job."""
+
+from __future__ import annotations
+
+from typing import Literal
+from uuid import UUID
+
+from django.http import FileResponse, HttpRequest
+from ninja import File, Form, Router, UploadedFile
+from ninja.errors import HttpError
+
+from hembit.apps.jobs.services import find_job, find_open_job
+from hembit.apps.people.access import asking
+from hembit.apps.photos import services
+from hembit.apps.photos.files import path_of
+from hembit.apps.photos.models import Photo
+from hembit.apps.photos.schemas import PhotoChange, PhotoIn, PhotoOut
+from hembit_core.planning.route import StepKind
+
+router = Router(tags=["photos"])
+
+
+def _out(photo: Photo) -> PhotoOut:
+    return PhotoOut(
+        id=photo.pk,
+        step=StepKind(photo.step),
+        part=str(photo.position_id) if photo.position_id else None,
+        part_name=photo.position.name if photo.position else "",
+        caption=photo.caption,
+        pair=photo.pair_id,
+        width=photo.width,
+        height=photo.height,
+        taken_at=photo.taken_at,
+        taken_by=photo.taken_by.name,
+    )
+
+
+def _found(number: UUID) -> Photo:
+    photo = services.find_photo(number)
+    if photo is None:
+        raise HttpError(404, "There is no photo with this number.")
+    return photo
+
+
+@router.get("/jobs/{int:number}/photos", response=list[PhotoOut], operation_id="list_photos")
+def list_photos(request: HttpRequest, number: int) -> list[PhotoOut]:
+    """The photos of a job, in the order taken; two hundred at the most."""
+    job = find_job(number)
+    return [_out(one) for one in job.photos.select_related("taken_by", "position")]
+
+
+@router.post("/jobs/{int:number}/photos", response=PhotoOut, operation_id="add_photo")
+def add_photo(
+    request: HttpRequest, number: int, given: Form[PhotoIn], file: File[UploadedFile]
+) -> PhotoOut:
+    """Add a photo: JPEG, PNG or WebP, checked and re-encoded here."""
+    photo = services.add_photo(number, given, file, file.size, asking(request))
+    return _out(photo)
+
+
+@router.patch("/photos/{uuid:number}", response=PhotoOut, operation_id="change_photo")
+def change_photo(request: HttpRequest, number: UUID, given: PhotoChange) -> PhotoOut:
+    """Change the caption, or pair it with the photo from before."""
+    photo = _found(number)
+    find_open_job(photo.job_id)
+    return _out(services.change_photo(photo, given))
+
+
+@router.get("/photos/{uuid:number}/{size}", operation_id="get_photo", include_in_schema=False)
+def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]) -> FileResponse:
+    """The picture itself."""
+    photo = _found(number)
+    path = path_of(photo.pk, size)
+    if not path.exists():
+        raise HttpError(404, "The picture of this photo is missing on the disk.")
+    response = FileResponse(path.open("rb"), content_type="image/jpeg")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    response["X-Content-Type-Options"] = "nosniff"
+    return response
