@@ -1,5 +1,6 @@
 """Settings: one shop, one server on its own machine, one SQLite file in WAL mode."""
 
+import json
 import os
 from datetime import timedelta
 from pathlib import Path
@@ -92,10 +93,7 @@ AXES_VERBOSE = False
 SESSION_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 7 * 24 * 3600
 DEMO_PEOPLE = (
-    [
-        {"username": "ilse", "password": "skerrow-tide", "name": "Ilse Fennick", "role": "technician"},
-        {"username": "maud", "password": "skerrow-gale", "name": "Maud Fennick", "role": "lead"},
-    ]
+    json.loads((ROOT / "hembit" / "apps" / "demo" / "data" / "people.json").read_text("utf-8"))
     if os.environ.get("HEMBIT_DEMO") == "1"
     else []
 )

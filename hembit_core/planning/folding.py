@@ -80,6 +80,9 @@ def _suspicion(visit: Visit, part: RoutePart, test: PartTest) -> float:
     speaks = suspicion(visit.symptom, part.spec.kind, test.measurand)
     if _is_cause(visit, part, test):
         speaks = max(speaks, 1.0) * 4
+    bank = visit.part(part.part_of)
+    if part.changed or (bank is not None and _points_at_members(bank)):
+        speaks *= 4
     return speaks
 
 
@@ -126,7 +129,7 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
         return f"{bank.name} speaks for it until the bank is off"
     if suspicion(visit.symptom, part.spec.kind, test.measurand) == 0:
         return f"Says nothing about “{visit.symptom.label}”"
-    if part.bad and part.reading(test.measurand) is None and test.room != "live":
+    if part.bad and part.taken and part.reading(test.measurand) is None and test.room != "live":
         return f"Decided: {part.decided or part.concluded}"
     if test.side and (part.concluded is None or part.concluded not in _UNSETTLED):
         return "Only if the plain tests do not decide"
@@ -158,6 +161,8 @@ def _points_at_members(bank: RoutePart) -> bool:
 
 
 def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
+    if part.changed:
+        return f"{part.changed} was renewed: measure the whole again"
     dead = visit.unexplained
     if dead is not None and _is_cause(visit, part, test):
         return f"{dead.name} opened for a reason: this may be it"

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from typing import TypeVar
 
 from hembit_core.data_files import table
+from hembit_core.findings.finding import Conclusion
 from hembit_core.planning.folding import Visit, Weighed, weigh
 from hembit_core.planning.part_tests import minutes_of, tests_of
 from hembit_core.planning.route import (
@@ -22,7 +23,7 @@ from hembit_core.planning.route import (
     School,
     StepKind,
 )
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.planning.symptoms import Symptom, suspicion
 
 _LIVE_FIRST = (
     StepKind.SUPPLY,
@@ -124,7 +125,7 @@ def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> 
         yield _plain(f"look:{MACHINE}", "The machine as a whole", done.looked, part=MACHINE)
         for part in visit.parts:
             if part.key != SUPPLY and not _member_unasked(visit, part):
-                yield _plain(f"look:{part.key}", part.name, part.looked, part=part.key)
+                yield _look(visit, part)
     elif kind is StepKind.METER:
         yield _plain("meter", "Meter, leads, battery", done.meter_checked)
     elif kind is StepKind.DECIDE:
@@ -133,6 +134,24 @@ def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> 
         yield from _fitting(visit, done)
     else:
         yield _plain("close", "Report and close", done.closed)
+
+
+def _look(visit: Visit, part: RoutePart) -> RouteItem:
+    """A part is looked at where the symptom speaks for it, or its evidence does."""
+    item = _plain(f"look:{part.key}", part.name, part.looked, part=part.key)
+    if item.state == "done" or part.bad or _speaks(visit, part) >= _strongest(visit) / 2:
+        return item
+    return item.model_copy(update={"state": "folded", "why": "Little speaks for it so far"})
+
+
+def _speaks(visit: Visit, part: RoutePart) -> float:
+    tests = (one for one in tests_of(part.spec) if not one.side)
+    kind = part.spec.kind
+    return max((suspicion(visit.symptom, kind, one.measurand) for one in tests), default=0.0)
+
+
+def _strongest(visit: Visit) -> float:
+    return max((_speaks(visit, one) for one in visit.parts if one.key != SUPPLY), default=0.0)
 
 
 def _plain(key: str, title: str, is_done: bool, part: str | None = None) -> RouteItem:
@@ -167,7 +186,7 @@ def _decisions(visit: Visit) -> Iterable[RouteItem]:
             yield RouteItem(
                 key=f"decide:{part.key}",
                 title=part.name,
-                state="done" if part.decided or part.fitted else "due",
+                state=_decision_state(part),
                 why=str(part.decided or part.concluded),
                 part=part.key,
             )
@@ -181,12 +200,20 @@ def _decisions(visit: Visit) -> Iterable[RouteItem]:
             )
 
 
+def _decision_state(part: RoutePart) -> ItemState:
+    """A sound part asks for no decision; it may be overruled all the same."""
+    if part.decided or part.fitted:
+        return "done"
+    return "folded" if part.concluded in _NOTHING_TO_DECIDE else "due"
+
+
 def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
     fitted = [part for part in visit.parts if part.fitted]
     for part in visit.parts:
         if part.fitted or part.decided in TO_REPLACE:
             yield from _replacing(part, done)
-    if any(part.decided is not None and part.decided in TO_REPLACE for part in visit.parts) or fitted:
+    coming = any(part.decided in TO_REPLACE and part.key not in done.on_order for part in visit.parts)
+    if coming or fitted:
         yield _plain("gate", "Before energising: earth, insulation, covers", done.gate_passed)
     for part in fitted:
         for test in tests_of(part.spec):
@@ -258,6 +285,7 @@ def _state_of(
     return "folded", items[0].why if items else _NOTHING[kind]
 
 
+_NOTHING_TO_DECIDE = frozenset({Conclusion.SOUND, Conclusion.NOT_THE_PART})
 _SETTLED: tuple[ItemState, ...] = ("done", "skipped")
 _NOTHING = dict.fromkeys(StepKind, "Nothing here for this machine") | {
     StepKind.DECIDE: "Comes with the first readings",
@@ -279,6 +307,8 @@ def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
     for part in listed:
         if part.bad and part.decided is None:
             blocks.append(f"{part.name}: the readings say {part.concluded}; decide on it")
+        if part.changed:
+            blocks.append(f"{part.name}: {part.changed} was renewed; measure the whole again")
         if part.asks_cause and not part.cause:
             blocks.append(f"{part.name} died of something: name the cause first")
         if part.decided in TO_REPLACE and not part.fitted and part.key not in done.on_order:

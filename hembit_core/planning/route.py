@@ -57,7 +57,8 @@ class RoutePart(Model):
     ``part_of`` is the key of the bank it is a member of. ``taken`` are the readings of
     the part that is fitted now. ``concluded`` is what its evidence says, ``decided`` what
     a person accepted or overruled it to. ``spare_taken`` are the tests of the new part,
-    before fitting; ``fitted`` says that a new part went in during this visit.
+    before fitting; ``fitted`` says that a new part went in during this visit. ``changed`` names
+    what was renewed inside it since it was measured: the whole is then measured again.
     """
 
     key: str
@@ -73,6 +74,7 @@ class RoutePart(Model):
     spare_taken: tuple[str, ...] = ()
     fitted: bool = False
     looked: bool = False
+    changed: str = ""
 
     def reading(self, *measurands: str) -> Taken | None:
         """The first of these tests that was taken."""

@@ -46,6 +46,9 @@ def route_parts(visit: Visit) -> list[RoutePart]:
 def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
     position = visit.position(key)
     found = visit.finding(key)
+    renewed = renewed_in(visit, key)
+    if found and renewed and found.at < renewed.at:
+        found = None
     finding = Finding.model_validate(found.finding) if found else None
     decision = standing_decision(visit, key)
     cause = visit.last("cause_named", key)
@@ -63,13 +66,22 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         spare_taken=_spare_taken(visit, key),
         fitted=visit.last("fitted", key) is not None,
         looked=visit.last("looked", key) is not None,
+        changed=visit.name(renewed.data["part"]) if renewed and not found else "",
     )
+
+
+def renewed_in(visit: Visit, key: str) -> Entry | None:
+    """The last fitting of a member of this bank; what was read of the whole before is past."""
+    members = {str(one.pk) for one in visit.positions if str(one.part_of_id) == key}
+    fitted = [one for one in visit.entries_of("fitted") if one.data["part"] in members]
+    return fitted[-1] if fitted else None
 
 
 def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
     """The readings that stand of the part that is fitted now, the latest of each test."""
     position = visit.position(key)
     part = visit.parts.get(position.pk) if position else None
+    renewed = renewed_in(visit, key)
     latest = {
         one.measurand: Taken(
             measurand=one.measurand,
@@ -81,6 +93,7 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
         if key_of(one.position_id) == key
         and not one.spare
         and one.part_id == (part.pk if part else None)
+        and (renewed is None or one.at > renewed.at)
     }
     return tuple(latest.values())
 
@@ -97,7 +110,9 @@ def standing_decision(visit: Visit, key: str) -> Entry | None:
     if decision is None or found is None:
         return decision
     is_news = found.at > decision.at and found.conclusion != decision.data["found"]
-    replaced = visit.last("fitted", key)
+    renewed, replaced = renewed_in(visit, key), visit.last("fitted", key)
+    if renewed and renewed.at > decision.at:
+        return None
     return None if is_news and not replaced else decision
 
 

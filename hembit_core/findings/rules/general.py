@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from hembit_core.data_files import table
+from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.supply.spec import Supply
@@ -14,6 +16,11 @@ _LOOKS = {
     Observation.BURNT_TERMINAL: ("A burnt terminal: renew it with its wire end", Conclusion.REPAIR),
     Observation.CORRODED: ("Corroded: clean or renew the terminals", Conclusion.REPAIR),
 }
+
+
+def label(observation: Observation) -> str:
+    """What was observed, in trade words."""
+    return str(table("observations")["observations"][observation]["label"])
 
 
 def ask_first(spec: AnySpec, evidence: Evidence) -> Finding | None:
@@ -31,12 +38,17 @@ def ask_first(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def looks_bad(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Something seen that decides although the readings pass."""
+    if evidence.rejected():
+        return None
     for observation, (headline, conclusion) in _LOOKS.items():
         if evidence.has(observation):
             return Finding(
                 conclusion=conclusion,
                 headline=headline,
-                rests_on=("seen", *(cited(one) for one in evidence.judgements.values())),
+                rests_on=(
+                    f"seen: {label(observation)}",
+                    *(cited(one) for one in evidence.judgements.values()),
+                ),
                 next_step="Then measure again: ohms that pass cold can fail hot at such a place.",
             )
     return None
@@ -49,7 +61,9 @@ def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
         return None
     conclusion = Conclusion.REPLACE
     rules_out: tuple[str, ...] = ()
-    if isinstance(spec, Supply):
+    if isinstance(spec, ElementBank):
+        conclusion = Conclusion.REPAIR  # one member is changed, not the bank
+    elif isinstance(spec, Supply):
         conclusion, rules_out = Conclusion.REPAIR, ("what stands on it, until it is right",)
     elif isinstance(spec, IgnitionSequence):
         conclusion, rules_out = Conclusion.UNDECIDED, ("the stages before it",)
@@ -58,7 +72,7 @@ def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
     return Finding(
         conclusion=conclusion,
         headline=found.headline,
-        rests_on=(cited(found),),
+        rests_on=(cited(found), *(f"seen: {label(one)}" for one in _LOOKS if evidence.has(one))),
         rules_out=rules_out,
         next_step=found.next_step,
     )

@@ -4,6 +4,54 @@
  */
 
 export interface paths {
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Session
+         * @description Who is signed in.
+         */
+        get: operations["get_session"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in.
+         */
+        post: operations["sign_in"];
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
+        delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List People
+         * @description Everybody who works here.
+         */
+        get: operations["list_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/options": {
         parameters: {
             query?: never;
@@ -168,10 +216,606 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Customers
+         * @description Customers by name.
+         */
+        get: operations["list_customers"];
+        put?: never;
+        /**
+         * Add Customer
+         * @description Add a customer.
+         */
+        post: operations["add_customer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Customer
+         * @description Change a customer.
+         */
+        put: operations["change_customer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Machines
+         * @description Machines by name, with their customer.
+         */
+        get: operations["list_machines"];
+        put?: never;
+        /**
+         * Add Machine
+         * @description Add a machine.
+         */
+        post: operations["add_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Machine
+         * @description A machine with its positions and the part in each.
+         */
+        get: operations["get_machine"];
+        /**
+         * Change Machine
+         * @description Change a machine.
+         */
+        put: operations["change_machine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{number}/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Position
+         * @description Add a position with the part in it.
+         */
+        post: operations["add_position"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Position
+         * @description Change a position's name, or whether it sits behind a panel.
+         */
+        patch: operations["change_position"];
+        trace?: never;
+    };
+    "/api/positions/{number}/safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark Safety
+         * @description A lead says whether the part is a safety device.
+         */
+        put: operations["mark_safety"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{number}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit Part
+         * @description Note a part that was fitted outside a job.
+         */
+        post: operations["fit_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Home
+         * @description The first page after signing in.
+         */
+        get: operations["get_home"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description Jobs, open ones first, then the newest.
+         */
+        get: operations["list_jobs"];
+        put?: never;
+        /**
+         * Open Job
+         * @description Open a job.
+         */
+        post: operations["open_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Job
+         * @description A job whole.
+         */
+        get: operations["get_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Job
+         * @description Change the complaint, the symptom or the route; 409 when somebody was faster.
+         */
+        patch: operations["change_job"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Entry
+         * @description Write down something done or decided.
+         */
+        post: operations["add_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Reading
+         * @description Judge and keep a reading, if the machine's state admits it.
+         */
+        post: operations["record_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Attach Check
+         * @description Put a kept check into a job.
+         */
+        post: operations["attach_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Wait
+         * @description Start a wait.
+         */
+        post: operations["start_wait"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waits/{number}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End A Wait
+         * @description End a wait.
+         */
+        post: operations["end_wait"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Waits
+         * @description Every wait that runs or is due; fifty at the most.
+         */
+        get: operations["list_waits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/follow-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add A Follow Up
+         * @description Add a follow-up.
+         */
+        post: operations["add_follow_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/{number}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish A Follow Up
+         * @description Mark a follow-up as done.
+         */
+        post: operations["finish_follow_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List All Follow Ups
+         * @description Follow-ups by the day they are due.
+         */
+        get: operations["list_follow_ups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{number}/verdicts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Verdicts
+         * @description The last verdict on each part of a machine, and its baseline.
+         */
+        get: operations["list_verdicts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{number}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Position Readings
+         * @description Every reading of a position, the newest first.
+         */
+        get: operations["list_position_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos
+         * @description The photos of a job, in the order taken; two hundred at the most.
+         */
+        get: operations["list_photos"];
+        put?: never;
+        /**
+         * Add Photo
+         * @description Add a photo: JPEG, PNG or WebP, checked and re-encoded here.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Photo
+         * @description Change the caption, or pair it with the photo from before.
+         */
+        patch: operations["change_photo"];
+        trace?: never;
+    };
+    "/api/customers/{number}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Customer
+         * @description Everything that is kept of a customer in words.
+         */
+        get: operations["export_customer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{number}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Erase Customer
+         * @description Erase a customer's personal data; measurements stay.
+         */
+        post: operations["erase_customer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * DemoPerson
+         * @description Somebody the demo lets in.
+         */
+        DemoPerson: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * PersonOut
+         * @description A person of the workshop.
+         */
+        PersonOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * Role
+         * @description What a person may do. A lead may all that a technician may.
+         * @enum {string}
+         */
+        Role: "technician" | "lead";
+        /**
+         * SessionOut
+         * @description Who is signed in; ``demo`` names the demo's people while nobody is.
+         */
+        SessionOut: {
+            person: components["schemas"]["PersonOut"] | null;
+            /**
+             * Demo
+             * @default []
+             */
+            demo: components["schemas"]["DemoPerson"][];
+        };
+        /**
+         * SignIn
+         * @description User name and password.
+         */
+        SignIn: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+        };
         /**
          * ChoiceOut
          * @description A choice with its label.
@@ -186,6 +830,18 @@ export interface components {
              * @default
              */
             detail: string;
+        };
+        /**
+         * Inspection
+         * @description Something to look for; ``kinds`` of part it belongs to, none meaning all.
+         */
+        Inspection: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Kinds */
+            kinds: string[];
         };
         /**
          * ObservationOut
@@ -218,6 +874,12 @@ export interface components {
             observations: components["schemas"]["ObservationOut"][];
             /** Supply Systems */
             supply_systems: components["schemas"]["ChoiceOut"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["ChoiceOut"][];
+            /** Inspections */
+            inspections: components["schemas"]["Inspection"][];
+            /** Conclusions */
+            conclusions: components["schemas"]["ChoiceOut"][];
             /**
              * Proof Of Dead Minutes
              * @description A proof of dead lapses after this [min]
@@ -300,18 +962,32 @@ export interface components {
         };
         /**
          * Gate
-         * @description A dead end of the rail: ``label`` is on it; ``due`` when a sound part stands there.
+         * @description What was checked before it is energised.
+         *
+         *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
+         *     may be left out with a reason (protection class II, extra-low voltage).
          */
         Gate: {
-            /** Label */
-            label: string;
-            /** Due */
-            due: boolean;
+            /** Protective Conductor */
+            protective_conductor?: string | null;
             /**
-             * Hit
-             * @default false
+             * No Protective Conductor Because
+             * @default
              */
-            hit: boolean;
+            no_protective_conductor_because: string;
+            /** Insulation */
+            insulation?: string | null;
+            /**
+             * No Insulation Because
+             * @default
+             */
+            no_insulation_because: string;
+            /** Nothing Left Inside */
+            nothing_left_inside: boolean;
+            /** Bypasses Removed */
+            bypasses_removed: boolean;
+            /** Covers On */
+            covers_on: boolean;
         };
         /**
          * Mark
@@ -2019,8 +2695,9 @@ export interface components {
          */
         ProvedDead: {
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * State
+             * @default proved_dead
+             * @constant
              */
             state: "proved_dead";
             /** By */
@@ -2030,6 +2707,11 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "proved_dead";
         };
         /**
          * Running
@@ -3100,6 +3782,1386 @@ export interface components {
             /** Label */
             label: string;
         };
+        /**
+         * CustomerOut
+         * @description A customer; ``erased_at`` is set once a lead erased the personal data.
+         */
+        CustomerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Contact */
+            contact: string;
+            /** Phone */
+            phone: string;
+            /** Email */
+            email: string;
+            /** Address */
+            address: string;
+            /** Note */
+            note: string;
+            /** Erased At */
+            erased_at: string | null;
+        };
+        /** PagedCustomerOut */
+        PagedCustomerOut: {
+            /** Items */
+            items: components["schemas"]["CustomerOut"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * CustomerIn
+         * @description A customer as typed.
+         */
+        CustomerIn: {
+            /** Name */
+            name: string;
+            /**
+             * Contact
+             * @default
+             */
+            contact: string;
+            /**
+             * Phone
+             * @default
+             */
+            phone: string;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * MachineSummary
+         * @description A machine in a list.
+         */
+        MachineSummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Customer Name */
+            customer_name: string;
+            /** Position Count */
+            position_count: number;
+            /** Open Job Count */
+            open_job_count: number;
+        };
+        /** PagedMachineSummary */
+        PagedMachineSummary: {
+            /** Items */
+            items: components["schemas"]["MachineSummary"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * MachineOut
+         * @description A machine whole.
+         */
+        MachineOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            supply_system: components["schemas"]["SupplySystem"];
+            /** Supply */
+            supply: string;
+            /** Altitude */
+            altitude: number | null;
+            /** Note */
+            note: string;
+            customer: components["schemas"]["CustomerOut"];
+            /** Positions */
+            positions: components["schemas"]["PositionOut"][];
+        };
+        /**
+         * PartOut
+         * @description A part in a position, now or once.
+         */
+        PartOut: {
+            /** Id */
+            id: number;
+            /** Description */
+            description: string;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            /** Serial */
+            serial: string;
+            /** Fitted On */
+            fitted_on: string | null;
+            /** Removed At */
+            removed_at: string | null;
+            /** Job Number */
+            job_number: number | null;
+        };
+        /**
+         * PositionOut
+         * @description A position with the part in it now and the ones before.
+         */
+        PositionOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Part Of */
+            part_of: number | null;
+            /** Behind Panel */
+            behind_panel: boolean;
+            /** Safety Device */
+            safety_device: boolean;
+            /** Safety Said By Lead */
+            safety_said_by_lead: boolean;
+            part: components["schemas"]["PartOut"] | null;
+            /** Earlier */
+            earlier: components["schemas"]["PartOut"][];
+        };
+        /**
+         * MachineIn
+         * @description A machine as typed. ``altitude`` of the site in metres.
+         */
+        MachineIn: {
+            /** Customer */
+            customer: number;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** @default single_phase_230 */
+            supply_system: components["schemas"]["SupplySystem"];
+            /** Altitude */
+            altitude?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * PositionIn
+         * @description A position as typed, with the part that is in it. ``part_of`` is the bank it belongs to.
+         */
+        PositionIn: {
+            /** Name */
+            name: string;
+            /** Part Of */
+            part_of?: number | null;
+            /**
+             * Behind Panel
+             * @default false
+             */
+            behind_panel: boolean;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Fitted On */
+            fitted_on?: string | null;
+        };
+        /**
+         * PositionChange
+         * @description What may change about a position while its part stays.
+         */
+        PositionChange: {
+            /** Name */
+            name?: string | null;
+            /** Behind Panel */
+            behind_panel?: boolean | null;
+        };
+        /**
+         * SafetyIn
+         * @description A lead's word: whether the part is a safety device. Null leaves it to the kind of part.
+         */
+        SafetyIn: {
+            /** Safety Device */
+            safety_device: boolean | null;
+        };
+        /**
+         * PartIn
+         * @description A part fitted outside a job: its spec, serial and date.
+         */
+        PartIn: {
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Fitted On */
+            fitted_on?: string | null;
+        };
+        /**
+         * FollowUpKind
+         * @description What is to be come back to.
+         * @enum {string}
+         */
+        FollowUpKind: "bypass" | "spare_on_order" | "watch" | "yearly_check" | "other";
+        /**
+         * FollowUpOut
+         * @description A follow-up with the day it is due.
+         */
+        FollowUpOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Job */
+            job: number;
+            /** Machine */
+            machine: string;
+            /** Customer */
+            customer: string;
+            /** Part */
+            part: string;
+            kind: components["schemas"]["FollowUpKind"];
+            /** Text */
+            text: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Opened By */
+            opened_by: string;
+            /** Done At */
+            done_at: string | null;
+        };
+        /**
+         * HomeOut
+         * @description What is open, what is waiting, what is due.
+         */
+        HomeOut: {
+            /** Open Jobs */
+            open_jobs: components["schemas"]["JobSummary"][];
+            /** Waits */
+            waits: components["schemas"]["WaitOut"][];
+            /** Follow Ups */
+            follow_ups: components["schemas"]["FollowUpOut"][];
+        };
+        /**
+         * JobState
+         * @description Whether a job is worked on, or its record is closed.
+         * @enum {string}
+         */
+        JobState: "open" | "closed";
+        /**
+         * JobSummary
+         * @description A job in a list.
+         */
+        JobSummary: {
+            /** Number */
+            number: number;
+            /** Machine */
+            machine: string;
+            /** Place */
+            place: string;
+            /** Customer */
+            customer: string;
+            /** Complaint */
+            complaint: string;
+            symptom: components["schemas"]["Symptom"];
+            /** Symptom Label */
+            symptom_label: string;
+            state: components["schemas"]["JobState"];
+            /** Technician */
+            technician: string;
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /** Closed At */
+            closed_at: string | null;
+        };
+        /**
+         * Symptom
+         * @description The complaint, as the trade sorts it.
+         * @enum {string}
+         */
+        Symptom: "no_heat" | "some_heat" | "too_much_heat" | "will_not_light" | "drops_out" | "trips" | "wrong_temperature" | "does_not_act" | "yearly_check";
+        /**
+         * WaitKind
+         * @description What is waited for.
+         * @enum {string}
+         */
+        WaitKind: "cool_down" | "heat_up" | "current_stops" | "night_rate" | "other";
+        /**
+         * WaitOut
+         * @description A wait with its clock time.
+         */
+        WaitOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Job */
+            job: number;
+            /** Machine */
+            machine: string;
+            kind: components["schemas"]["WaitKind"];
+            /** Text */
+            text: string;
+            /** Reckoned */
+            reckoned: string;
+            /** Item */
+            item: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Started By */
+            started_by: string;
+            /**
+             * Due At
+             * Format: date-time
+             */
+            due_at: string;
+            /** Ended At */
+            ended_at: string | null;
+        };
+        /**
+         * JobFilter
+         * @description Which jobs to list.
+         */
+        JobFilter: {
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            state?: components["schemas"]["JobState"] | null;
+            /** Customer */
+            customer?: number | null;
+            /** Machine */
+            machine?: number | null;
+            /** Technician */
+            technician?: number | null;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+        };
+        /** Page[JobSummary] */
+        Page_JobSummary_: {
+            /** Items */
+            items: components["schemas"]["JobSummary"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * Added
+         * @description A step of one's own, in words.
+         */
+        Added: {
+            /** Key */
+            key: string;
+            step: components["schemas"]["StepKind"];
+            /** Text */
+            text: string;
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+        };
+        /**
+         * Choices
+         * @description What the person changed about the route: school, order, what is left out or added.
+         */
+        Choices: {
+            /** @default dead_first */
+            school: components["schemas"]["School"];
+            /**
+             * Order
+             * @default []
+             */
+            order: string[];
+            /**
+             * Skipped
+             * @default []
+             */
+            skipped: components["schemas"]["Skip"][];
+            /**
+             * Added
+             * @default []
+             */
+            added: components["schemas"]["Added"][];
+        };
+        /**
+         * DecisionOut
+         * @description A decision: as found, or overruled with a reason.
+         */
+        DecisionOut: {
+            conclusion: components["schemas"]["Conclusion"];
+            found: components["schemas"]["Conclusion"];
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * EntryOut
+         * @description A line of the log.
+         */
+        EntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Part */
+            part: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FindingOut
+         * @description What the evidence says, since when.
+         */
+        FindingOut: {
+            /** Number */
+            number: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Core Version */
+            core_version: string;
+            finding: components["schemas"]["Finding"];
+        };
+        /**
+         * JobOut
+         * @description A job whole.
+         */
+        JobOut: {
+            /** Number */
+            number: number;
+            /** Machine */
+            machine: string;
+            /** Place */
+            place: string;
+            /** Customer */
+            customer: string;
+            /** Complaint */
+            complaint: string;
+            symptom: components["schemas"]["Symptom"];
+            /** Symptom Label */
+            symptom_label: string;
+            state: components["schemas"]["JobState"];
+            /** Technician */
+            technician: string;
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /** Closed At */
+            closed_at: string | null;
+            /** Machine Id */
+            machine_id: number;
+            /** Customer Id */
+            customer_id: number;
+            /** Error Code */
+            error_code: string;
+            /** Altitude */
+            altitude: number | null;
+            /** Technician Id */
+            technician_id: number;
+            /** Opened By */
+            opened_by: string;
+            /** Version */
+            version: number;
+            /** Changed By */
+            changed_by: string | null;
+            choices: components["schemas"]["Choices"];
+            /** Conditions */
+            conditions: {
+                [key: string]: string | number | boolean | null;
+            };
+            meter: components["schemas"]["MeterOfJob"] | null;
+            machine_now: components["schemas"]["MachineNow"];
+            /** Pairs To Prove */
+            pairs_to_prove: string[];
+            route: components["schemas"]["Route"];
+            /** Blocks Closing */
+            blocks_closing: string[];
+            /** Parts */
+            parts: components["schemas"]["PartOfJob"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** Waits */
+            waits: components["schemas"]["WaitOut"][];
+            /** Follow Ups */
+            follow_ups: components["schemas"]["FollowUpOut"][];
+        };
+        /**
+         * MachineNow
+         * @description Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more.
+         */
+        MachineNow: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "proved_dead" | "live" | "not_proved";
+            proof?: components["schemas"]["ProvedDead"] | null;
+            live?: components["schemas"]["Live"] | null;
+            /** Lapses At */
+            lapses_at?: string | null;
+            /**
+             * Lapsed
+             * @default
+             */
+            lapsed: string;
+            /** Lapsed At */
+            lapsed_at?: string | null;
+        };
+        /**
+         * MeterOfJob
+         * @description The meter that was checked in this job, and what its leads showed.
+         */
+        MeterOfJob: {
+            /** Meter */
+            meter: number | null;
+            /** Name */
+            name: string;
+            /** Shorted */
+            shorted: string;
+            /** Leads Nulled */
+            leads_nulled: boolean;
+        };
+        /**
+         * PartOfJob
+         * @description A part of the machine, as the job sees it.
+         */
+        PartOfJob: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Description */
+            description: string;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            /** Serial */
+            serial: string;
+            /** Fitted On */
+            fitted_on: string | null;
+            /** Part Of */
+            part_of: string | null;
+            /** Safety Device */
+            safety_device: boolean;
+            finding: components["schemas"]["FindingOut"] | null;
+            decision: components["schemas"]["DecisionOut"] | null;
+            /** Asks Cause */
+            asks_cause: boolean;
+            /** Cause */
+            cause: string;
+            /** Companion */
+            companion: string | null;
+            /** Fitted Here */
+            fitted_here: boolean;
+        };
+        /**
+         * ReadingOut
+         * @description A reading of a job, briefly; its verdict whole is the kept check of the same id.
+         */
+        ReadingOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Job */
+            job: number;
+            /** Part */
+            part: string;
+            /** Spare */
+            spare: boolean;
+            /** Before Fitting */
+            before_fitting: boolean;
+            /** Measurand */
+            measurand: string;
+            /** Title */
+            title: string;
+            /** Figure */
+            figure: string;
+            state: components["schemas"]["State"];
+            outcome: components["schemas"]["Outcome"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Superseded By */
+            superseded_by: string | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Route
+         * @description The whole route, and the item that comes next.
+         */
+        Route: {
+            symptom: components["schemas"]["Symptom"];
+            school: components["schemas"]["School"];
+            /** Steps */
+            steps: components["schemas"]["RouteStep"][];
+            /** Next Key */
+            next_key?: string | null;
+        };
+        /**
+         * RouteItem
+         * @description One thing to do in a step. ``why`` says why it stands there, or why it does not matter.
+         */
+        RouteItem: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "due" | "done" | "blocked" | "skipped" | "folded";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** Part */
+            part?: string | null;
+            /** Measurand */
+            measurand?: string | null;
+            /** Room */
+            room?: ("dead" | "live" | "either") | null;
+            /** Minutes */
+            minutes?: number | null;
+            reading_state?: components["schemas"]["State"] | null;
+            /**
+             * Figure
+             * @default
+             */
+            figure: string;
+        };
+        /**
+         * RouteStep
+         * @description One step with its items; ``state`` follows from theirs.
+         */
+        RouteStep: {
+            kind: components["schemas"]["StepKind"];
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "due" | "done" | "blocked" | "skipped" | "folded";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["RouteItem"][];
+        };
+        /**
+         * School
+         * @description Which test comes first.
+         * @enum {string}
+         */
+        School: "dead_first" | "live_first";
+        /**
+         * Skip
+         * @description A step or an item that is left out, with the reason.
+         */
+        Skip: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * StepKind
+         * @description The steps, in the order of a dead-first visit.
+         * @enum {string}
+         */
+        StepKind: "supply" | "isolate" | "look" | "meter" | "measure" | "actuate" | "sensors" | "live" | "decide" | "fit" | "close";
+        /**
+         * JobIn
+         * @description A job as it is opened.
+         */
+        JobIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Machine */
+            machine: number;
+            /** Complaint */
+            complaint: string;
+            symptom: components["schemas"]["Symptom"];
+            /**
+             * Error Code
+             * @default
+             */
+            error_code: string;
+            /** @default dead_first */
+            school: components["schemas"]["School"];
+        };
+        /**
+         * JobChange
+         * @description A change to a job, made on ``version`` of it.
+         */
+        JobChange: {
+            /** Version */
+            version: number;
+            /** Complaint */
+            complaint?: string | null;
+            symptom?: components["schemas"]["Symptom"] | null;
+            /** Error Code */
+            error_code?: string | null;
+            choices?: components["schemas"]["Choices"] | null;
+        };
+        /**
+         * CauseNamed
+         * @description What a part died of, in words.
+         */
+        CauseNamed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cause_named";
+            /** Part */
+            part: string;
+            /** Cause */
+            cause: string;
+        };
+        /**
+         * Closed
+         * @description The record is closed.
+         */
+        Closed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "closed";
+        };
+        /**
+         * CoverBack
+         * @description The covers went back on: a proof of dead lapses.
+         */
+        CoverBack: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cover_back";
+        };
+        /**
+         * Decided
+         * @description A finding accepted, or overruled to another conclusion with a reason.
+         *
+         *     ``finding`` is the number of the finding that the person saw.
+         */
+        Decided: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "decided";
+            /** Part */
+            part: string;
+            /** Finding */
+            finding: number;
+            conclusion: components["schemas"]["Conclusion"];
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * Feed
+         * @description Rated currents of what feeds the part, as written on them.
+         */
+        Feed: {
+            /** Fuse */
+            fuse?: string | null;
+            /** Cable */
+            cable?: string | null;
+            /** Contactor */
+            contactor?: string | null;
+        };
+        /**
+         * FeedChecked
+         * @description The new part's amps against fuse, cable and contactor, at the supply [V].
+         */
+        FeedChecked: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "feed_checked";
+            /** Part */
+            part: string;
+            feed: components["schemas"]["Feed"];
+            /**
+             * Supply
+             * @description the voltage [V], as written
+             */
+            supply: string;
+        };
+        /**
+         * Fitted
+         * @description A new part in a position: the same spec as before, unless another is given.
+         *
+         *     ``unmeasured_because`` is the reason for fitting it without a good reading of it.
+         */
+        Fitted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fitted";
+            /** Part */
+            part: string;
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Spec */
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"]) | null;
+            /** Fitted On */
+            fitted_on?: string | null;
+            /**
+             * Unmeasured Because
+             * @default
+             */
+            unmeasured_because: string;
+        };
+        /**
+         * GatePassed
+         * @description What was checked before it is energised after a repair.
+         */
+        GatePassed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gate_passed";
+            gate: components["schemas"]["Gate"];
+        };
+        /**
+         * Isolation
+         * @description What was switched off and secured, and the proving readings.
+         *
+         *     ``readings`` maps each pair of conductors to what the tester showed [V].
+         */
+        Isolation: {
+            /** Switched Off */
+            switched_off: string[];
+            /** Locked */
+            locked: boolean;
+            /**
+             * Not Locked Because
+             * @default
+             */
+            not_locked_because: string;
+            /** Drained */
+            drained?: boolean | null;
+            /** Discharged */
+            discharged?: boolean | null;
+            /** Tester Before */
+            tester_before: boolean;
+            /** Readings */
+            readings: {
+                [key: string]: string;
+            };
+            /** Tester After */
+            tester_after: boolean;
+        };
+        /**
+         * Looked
+         * @description What was seen on a part, or on the machine as a whole.
+         */
+        Looked: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "looked";
+            /** Part */
+            part: string;
+            /** Seen */
+            seen: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * MeterCheck
+         * @description What the meter showed with its leads shorted and open. It expires with the job.
+         */
+        MeterCheck: {
+            /** Shorted */
+            shorted: string;
+            /** Steady */
+            steady: boolean;
+            /** Open Reads Ol */
+            open_reads_ol: boolean;
+            /** Battery Good */
+            battery_good: boolean;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+        };
+        /**
+         * MeterChecked
+         * @description The meter by its number, and what it showed shorted and open.
+         */
+        MeterChecked: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "meter_checked";
+            /** Meter */
+            meter?: number | null;
+            check: components["schemas"]["MeterCheck"];
+        };
+        /**
+         * Noted
+         * @description A note in words.
+         */
+        Noted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "noted";
+            /** Text */
+            text: string;
+        };
+        /**
+         * Reopened
+         * @description A closed record is opened again, with the reason.
+         */
+        Reopened: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reopened";
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * SwitchedOff
+         * @description Made dead, from wherever one was. Accepted always; it proves nothing yet.
+         */
+        SwitchedOff: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "switched_off";
+        };
+        /**
+         * TookOver
+         * @description The person takes the job over. A proof of dead by the one before lapses.
+         */
+        TookOver: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "took_over";
+        };
+        /**
+         * WentLive
+         * @description The person states that the machine is live.
+         */
+        WentLive: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "went_live";
+        };
+        /**
+         * ReadingIn
+         * @description A reading in a job. Dead or live is the job's to know; ``loose`` says the part is out.
+         *
+         *     ``spare`` is a new part before it is fitted. ``supersedes`` is the reading of the same test
+         *     that the person saw standing, ``reason`` why this one takes its place.
+         */
+        ReadingIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Part */
+            part: string;
+            /** Reading */
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            /**
+             * @default {
+             *       "meter": null,
+             *       "part_temperature": null,
+             *       "temperature_source": "air_settled",
+             *       "thermometer_limit": null,
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "stands_at": null
+             *     }
+             */
+            conditions: components["schemas"]["ConditionsIn"];
+            /** @default simple */
+            rule: components["schemas"]["DecisionRule"];
+            /**
+             * Loose
+             * @default false
+             */
+            loose: boolean;
+            /**
+             * Spare
+             * @default false
+             */
+            spare: boolean;
+            /** Supersedes */
+            supersedes?: string | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * AttachIn
+         * @description A kept check put into a job: of a part of the machine, or of a position to be added.
+         */
+        AttachIn: {
+            /**
+             * Check Id
+             * Format: uuid
+             */
+            check_id: string;
+            /** Part */
+            part?: string | null;
+            /**
+             * New Position
+             * @default
+             */
+            new_position: string;
+        };
+        /**
+         * AtClock
+         * @description A wait until a time.
+         */
+        AtClock: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "clock";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * ByReckoning
+         * @description A wait whose length is worked out.
+         */
+        ByReckoning: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "reckoned";
+            /** Sum */
+            sum: components["schemas"]["CoolingByTemperature"] | components["schemas"]["CoolingByWinding"] | components["schemas"]["HeatUpSum"];
+        };
+        /**
+         * InMinutes
+         * @description A wait of so many minutes.
+         */
+        InMinutes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "minutes";
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * WaitIn
+         * @description A wait to start. ``item`` is the item of the route that is due after it.
+         */
+        WaitIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            kind: components["schemas"]["WaitKind"];
+            /** Text */
+            text: string;
+            /** Until */
+            until: components["schemas"]["InMinutes"] | components["schemas"]["AtClock"] | components["schemas"]["ByReckoning"];
+            /**
+             * Item
+             * @default
+             */
+            item: string;
+        };
+        /**
+         * FollowUpIn
+         * @description Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section.
+         */
+        FollowUpIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            kind: components["schemas"]["FollowUpKind"];
+            /** Part */
+            part?: string | null;
+            /** Text */
+            text: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Sections */
+            sections?: number | null;
+            /** Left Out */
+            left_out?: number | null;
+        };
+        /** Page[FollowUpOut] */
+        Page_FollowUpOut_: {
+            /** Items */
+            items: components["schemas"]["FollowUpOut"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * LastVerdict
+         * @description Of one position: the last reading of the part in it, and that part's baseline.
+         */
+        LastVerdict: {
+            /** Position */
+            position: number;
+            last: components["schemas"]["ReadingOut"] | null;
+            baseline: components["schemas"]["ReadingOut"] | null;
+        };
+        /** Page[ReadingOut] */
+        Page_ReadingOut_: {
+            /** Items */
+            items: components["schemas"]["ReadingOut"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * PhotoOut
+         * @description A photo; its picture lies at /api/photos/ID/full and /small.
+         */
+        PhotoOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            step: components["schemas"]["StepKind"];
+            /** Part */
+            part: string | null;
+            /** Part Name */
+            part_name: string;
+            /** Caption */
+            caption: string;
+            /** Pair */
+            pair: string | null;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Taken By */
+            taken_by: string;
+        };
+        /**
+         * PhotoIn
+         * @description What is said of a photo as it is sent. ``pair`` is the photo from before.
+         */
+        PhotoIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            step: components["schemas"]["StepKind"];
+            /** Position */
+            position?: number | null;
+            /**
+             * Caption
+             * @default
+             */
+            caption: string;
+            /** Pair */
+            pair?: string | null;
+        };
+        /**
+         * PhotoChange
+         * @description What may change: the caption, and the photo from before.
+         */
+        PhotoChange: {
+            /** Caption */
+            caption?: string | null;
+            /** Pair */
+            pair?: string | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -3109,6 +5171,90 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    list_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"][];
+                };
+            };
+        };
+    };
     get_options: {
         parameters: {
             query?: never;
@@ -3320,6 +5466,809 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeterOut"][];
+                };
+            };
+        };
+    };
+    list_customers: {
+        parameters: {
+            query?: {
+                text?: string;
+                page?: number;
+                page_size?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedCustomerOut"];
+                };
+            };
+        };
+    };
+    add_customer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CustomerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+        };
+    };
+    change_customer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CustomerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+        };
+    };
+    list_machines: {
+        parameters: {
+            query?: {
+                text?: string;
+                customer?: number | null;
+                page?: number;
+                page_size?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedMachineSummary"];
+                };
+            };
+        };
+    };
+    add_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    get_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    change_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    add_position: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    change_position: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    mark_safety: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SafetyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    fit_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+        };
+    };
+    get_home: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeOut"];
+                };
+            };
+        };
+    };
+    list_jobs: {
+        parameters: {
+            query?: {
+                text?: string;
+                state?: components["schemas"]["JobState"] | null;
+                customer?: number | null;
+                machine?: number | null;
+                technician?: number | null;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_JobSummary_"];
+                };
+            };
+        };
+    };
+    open_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    get_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    change_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    add_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProvedDead"] | components["schemas"]["WentLive"] | components["schemas"]["SwitchedOff"] | components["schemas"]["CoverBack"] | components["schemas"]["MeterChecked"] | components["schemas"]["Looked"] | components["schemas"]["Decided"] | components["schemas"]["CauseNamed"] | components["schemas"]["Fitted"] | components["schemas"]["FeedChecked"] | components["schemas"]["GatePassed"] | components["schemas"]["Noted"] | components["schemas"]["TookOver"] | components["schemas"]["Closed"] | components["schemas"]["Reopened"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    record_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    attach_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttachIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    start_wait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    end_wait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    list_waits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitOut"][];
+                };
+            };
+        };
+    };
+    add_follow_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    finish_follow_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowUpOut"];
+                };
+            };
+        };
+    };
+    list_follow_ups: {
+        parameters: {
+            query?: {
+                page?: number;
+                done?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_FollowUpOut_"];
+                };
+            };
+        };
+    };
+    list_verdicts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastVerdict"][];
+                };
+            };
+        };
+    };
+    list_position_readings: {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_ReadingOut_"];
+                };
+            };
+        };
+    };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Id
+                     * Format: uuid
+                     */
+                    id: string;
+                    /**
+                     * StepKind
+                     * @description The steps, in the order of a dead-first visit.
+                     * @enum {string}
+                     */
+                    step: "supply" | "isolate" | "look" | "meter" | "measure" | "actuate" | "sensors" | "live" | "decide" | "fit" | "close";
+                    /** Position */
+                    position?: number | null;
+                    /**
+                     * Caption
+                     * @default
+                     */
+                    caption?: string;
+                    /** Pair */
+                    pair?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    change_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    export_customer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    erase_customer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
                 };
             };
         };

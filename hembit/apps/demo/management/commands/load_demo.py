@@ -12,6 +12,8 @@ from django.utils import timezone
 
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
+from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
+from hembit.apps.people.models import Person
 from hembit.apps.shop.services import add_meter
 from hembit_core import Meter
 
@@ -19,16 +21,22 @@ DATA = Path(__file__).resolve().parents[2] / "data"
 
 
 class Command(BaseCommand):
-    """Load meters and kept checks. Loading twice changes nothing."""
+    """Load people, meters, kept checks, machines and jobs. Loading twice changes nothing."""
 
-    help = "Load the demo workshop: two meters and six kept checks."
+    help = "Load the demo workshop: two people, two meters, kept checks, machines and six jobs."
 
     def handle(self, *args: Any, **options: Any) -> None:
         meters = load_meters()
         checks = json.loads((DATA / "checks.json").read_text("utf-8"))["checks"]
         now = timezone.now()
-        stored = sum(_keep(one, meters, now) for one in checks)
-        self.stdout.write(f"Demo data: {len(meters)} meters, {stored} checks stored.")
+        people = load_people()
+        stored = sum(_keep(one, meters, people, now) for one in checks)
+        machines = load_machines()
+        jobs = load_jobs(machines, people, meters["Bench meter 2"])
+        self.stdout.write(
+            f"Demo data: {len(people)} people, {len(meters)} meters, {stored} checks, "
+            f"{len(machines)} machines, {jobs} jobs stored."
+        )
 
 
 def load_meters() -> dict[str, int]:
@@ -39,7 +47,9 @@ def load_meters() -> dict[str, int]:
     }
 
 
-def _keep(one: dict[str, Any], meters: dict[str, int], now: datetime) -> bool:
+def _keep(
+    one: dict[str, Any], meters: dict[str, int], people: dict[str, Person], now: datetime
+) -> bool:
     kept_at = now - timedelta(minutes=one.pop("minutes_ago"))
     machine = one["machine"]
     if machine["state"] == "proved_dead":
@@ -50,5 +60,5 @@ def _keep(one: dict[str, Any], meters: dict[str, int], now: datetime) -> bool:
     check = CheckIn.model_validate(one)
     if find_check(check.id):
         return False
-    keep(check, now=kept_at)
+    keep(check, people.get(machine.get("by", "")), kept_at)
     return True
