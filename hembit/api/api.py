@@ -12,6 +12,7 @@ from hembit.apps.people.routes import router as people
 from hembit.apps.photos.routes import router as photos
 from hembit.apps.privacy.routes import router as privacy
 from hembit.apps.reckoner.routes import router as reckoner
+from hembit.apps.reports.routes import router as reports
 from hembit.apps.shop.routes import router as shop
 
 api = NinjaAPI(
@@ -32,3 +33,4 @@ api.add_router("", jobs)
 api.add_router("", history)
 api.add_router("", photos)
 api.add_router("", privacy)
+api.add_router("", reports)

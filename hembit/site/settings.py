@@ -119,7 +119,10 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 USE_TZ = True
-TIME_ZONE = "UTC"
+# Times are stored in UTC; pages show them in the browser's zone, the PDF in the shop's.
+TIME_ZONE = os.environ.get("HEMBIT_TIME_ZONE", "UTC")
+# What stands on the customer's page.
+SHOP_NAME = os.environ.get("HEMBIT_SHOP", "Fennick & Daughter" if DEMO_PEOPLE else "Workshop")
 LANGUAGE_CODE = "en-gb"
 
 # The built front end lies at the root: /assets/… carries a hash in its name and never changes.

@@ -12,7 +12,7 @@ from hembit_core.curves.ends import CurveRangeError
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.families.temperature_sensor.types import CurveSensor
+from hembit_core.families.temperature_sensor.types import CurveSensor, SwitchingPtc
 
 
 @dataclass(frozen=True)
@@ -86,8 +86,10 @@ def candidates(
     points: Sequence[tuple[float, float]], spec: TemperatureSensor
 ) -> tuple[SensorMatch, ...]:
     """Curves of the library that read these points unlike the spec's own, best first."""
-    own = which_sensor(points, [("own", spec.sensor)])
     found = which_sensor(points)
+    if isinstance(spec.sensor, SwitchingPtc):
+        return found
+    own = which_sensor(points, [("own", spec.sensor)])
     if not own:
         return found
     return tuple(one for one in found if not _alike(one.residuals, own[0].residuals))

@@ -16,7 +16,7 @@ from hembit_core.planning.proving import DisplayText
 Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)]
 
 
-class Gate(Model):
+class EnergisingGate(Model):
     """What was checked before it is energised.
 
     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
@@ -38,7 +38,7 @@ class GatePassed(Model):
     lines: tuple[str, ...]
 
 
-def pass_gate(given: Gate) -> GatePassed:
+def pass_gate(given: EnergisingGate) -> GatePassed:
     """Check ``given`` against the limits; say each line with the limit used.
 
     Raises
@@ -62,7 +62,7 @@ def pass_gate(given: Gate) -> GatePassed:
     return GatePassed(lines=(*lines, "nothing left inside, bypasses out, covers on"))
 
 
-def _protective_conductor(given: Gate) -> str:
+def _protective_conductor(given: EnergisingGate) -> str:
     text, limit = given.protective_conductor, defaults.PROTECTIVE_CONDUCTOR_UP_TO
     said = quantity(limit, "Ω", 1)
     if text is None:
@@ -80,7 +80,7 @@ def _protective_conductor(given: Gate) -> str:
     return f"protective conductor {shown.shown}, at most {said} (shop default; local code decides)"
 
 
-def _insulation(given: Gate) -> str:
+def _insulation(given: EnergisingGate) -> str:
     text, limit = given.insulation, defaults.INSULATION_AT_LEAST
     said = quantity(limit, "Ω", 1)
     if text is None:

@@ -1,18 +1,39 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { NotReached } from "@/api/client";
+import { NotReached, Refused } from "@/api/client";
 import { Frame } from "@/app/Frame";
 import { MachineProvider } from "@/app/machine";
 import { NotFound } from "@/app/NotFound";
-import { CheckPage } from "@/check/CheckPage";
-import { KeptCheckPage } from "@/kept/KeptCheckPage";
-import { KeptPage } from "@/kept/KeptPage";
-import { ReckonerPage } from "@/reckoner/ReckonerPage";
+import { RoomProvider } from "@/app/room";
+import { SignedIn } from "@/people/SignedIn";
 import "@/styles/index.css";
 
-const queries = new QueryClient({
+// A place is fetched when it is gone to: the first load stays small.
+const HomePage = lazy(() => import("@/home/HomePage"));
+const CheckPage = lazy(() => import("@/check/CheckPage"));
+const KeptPage = lazy(() => import("@/kept/KeptPage"));
+const KeptCheckPage = lazy(() => import("@/kept/KeptCheckPage"));
+const ReckonerPage = lazy(() => import("@/reckoner/ReckonerPage"));
+const JobsPage = lazy(() => import("@/jobs/JobsPage"));
+const NewJobPage = lazy(() => import("@/jobs/NewJobPage"));
+const JobPage = lazy(() => import("@/jobs/JobPage"));
+const ReportPage = lazy(() => import("@/report/ReportPage"));
+const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
+const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
+const MachinePage = lazy(() => import("@/machines/MachinePage"));
+
+/** A session that ended is noticed by whatever is refused first. */
+function noticed(error: Error) {
+  if (error instanceof Refused && error.status === 401) {
+    void queries.invalidateQueries({ queryKey: ["session"] });
+  }
+}
+
+const queries: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: noticed }),
+  mutationCache: new MutationCache({ onError: noticed }),
   defaultOptions: {
     queries: {
       networkMode: "always",
@@ -31,17 +52,29 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <MachineProvider>
-        <BrowserRouter>
-          <Routes>
-            <Route element={<Frame />}>
-              <Route index element={<CheckPage />} />
-              <Route path="kept" element={<KeptPage />} />
-              <Route path="kept/:number" element={<KeptCheckPage />} />
-              <Route path="reckoner" element={<ReckonerPage />} />
-              <Route path="*" element={<NotFound />} />
-            </Route>
-          </Routes>
-        </BrowserRouter>
+        <RoomProvider>
+          <BrowserRouter>
+            <SignedIn>
+              <Routes>
+                <Route element={<Frame />}>
+                  <Route index element={<HomePage />} />
+                  <Route path="check" element={<CheckPage />} />
+                  <Route path="kept" element={<KeptPage />} />
+                  <Route path="kept/:number" element={<KeptCheckPage />} />
+                  <Route path="reckoner" element={<ReckonerPage />} />
+                  <Route path="jobs" element={<JobsPage />} />
+                  <Route path="jobs/new" element={<NewJobPage />} />
+                  <Route path="jobs/:number" element={<JobPage />} />
+                  <Route path="jobs/:number/report" element={<ReportPage />} />
+                  <Route path="follow-ups" element={<FollowUpsPage />} />
+                  <Route path="machines" element={<MachinesPage />} />
+                  <Route path="machines/:number" element={<MachinePage />} />
+                  <Route path="*" element={<NotFound />} />
+                </Route>
+              </Routes>
+            </SignedIn>
+          </BrowserRouter>
+        </RoomProvider>
       </MachineProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
-from hembit.apps.jobs.entries.preparing import Looked
+from hembit.apps.jobs.entries.preparing import LookedEntry
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
@@ -173,6 +173,6 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             by=person,
             data=data,
         ).save()
-        if isinstance(given, Looked):
+        if isinstance(given, LookedEntry):
             given.afterwards(moment)
     return find_job(number)

@@ -20,7 +20,8 @@ from hembit_core.planning.route import StepKind
 router = Router(tags=["photos"])
 
 
-def _out(photo: Photo) -> PhotoOut:
+def photo_out(photo: Photo) -> PhotoOut:
+    """A photo as it is shown."""
     return PhotoOut(
         id=photo.pk,
         step=StepKind(photo.step),
@@ -46,7 +47,7 @@ def _found(number: UUID) -> Photo:
 def list_photos(request: HttpRequest, number: int) -> list[PhotoOut]:
     """The photos of a job, in the order taken; two hundred at the most."""
     job = find_job(number)
-    return [_out(one) for one in job.photos.select_related("taken_by", "position")]
+    return [photo_out(one) for one in job.photos.select_related("taken_by", "position")]
 
 
 @router.post("/jobs/{int:number}/photos", response=PhotoOut, operation_id="add_photo")
@@ -55,7 +56,7 @@ def add_photo(
 ) -> PhotoOut:
     """Add a photo: JPEG, PNG or WebP, checked and re-encoded here."""
     photo = services.add_photo(number, given, file, file.size, asking(request))
-    return _out(photo)
+    return photo_out(photo)
 
 
 @router.patch("/photos/{uuid:number}", response=PhotoOut, operation_id="change_photo")
@@ -63,7 +64,7 @@ def change_photo(request: HttpRequest, number: UUID, given: PhotoChange) -> Phot
     """Change the caption, or pair it with the photo from before."""
     photo = _found(number)
     find_open_job(photo.job_id)
-    return _out(services.change_photo(photo, given))
+    return photo_out(services.change_photo(photo, given))
 
 
 @router.get("/photos/{uuid:number}/{size}", operation_id="get_photo", include_in_schema=False)

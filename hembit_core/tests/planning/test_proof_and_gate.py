@@ -16,7 +16,7 @@ from hembit_core.families.supply.spec import SupplySystem
 from hembit_core.findings.finding import Observation
 from hembit_core.planning.bypass import is_safety_device, section_load
 from hembit_core.planning.fitting import Feed, amps_drawn, check_feed, companion
-from hembit_core.planning.gate import Gate, pass_gate
+from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
 from hembit_core.planning.meter_check import MeterCheck, check_meter
 from hembit_core.planning.part_tests import part_test
@@ -170,11 +170,11 @@ class BeforeEnergising(unittest.TestCase):
 
     def refused(self, **changes: Any) -> InputError:
         with self.assertRaises(InputError) as caught:
-            pass_gate(Gate.model_validate(self.good | changes))
+            pass_gate(EnergisingGate.model_validate(self.good | changes))
         return caught.exception
 
     def test_says_each_figure_with_its_limit(self) -> None:
-        lines = pass_gate(Gate.model_validate(self.good)).lines
+        lines = pass_gate(EnergisingGate.model_validate(self.good)).lines
         self.assertIn("protective conductor 0.12 Ω, at most 0.3 Ω", lines[0])
         self.assertIn("insulation 40 MΩ, at least 1 MΩ at 500 V DC", lines[1])
 
@@ -182,13 +182,13 @@ class BeforeEnergising(unittest.TestCase):
         self.assertIn("0.31 Ω, above 0.3 Ω", self.refused(protective_conductor="0.31").message)
         self.assertEqual(self.refused(insulation="0.9 M").field, "insulation")
         self.assertEqual(self.refused(covers_on=False).field, "covers_on")
-        beyond = pass_gate(Gate.model_validate(self.good | {"insulation": "OL"}))
+        beyond = pass_gate(EnergisingGate.model_validate(self.good | {"insulation": "OL"}))
         self.assertIn("beyond the tester's range", beyond.lines[1])
 
     def test_left_out_only_with_a_reason(self) -> None:
         self.assertEqual(self.refused(insulation=None).field, "no_insulation_because")
         told = {"protective_conductor": None, "no_protective_conductor_because": "class II"}
-        self.assertIn("class II", pass_gate(Gate.model_validate(self.good | told)).lines[0])
+        self.assertIn("class II", pass_gate(EnergisingGate.model_validate(self.good | told)).lines[0])
 
 
 class NewParts(unittest.TestCase):

@@ -1,22 +1,28 @@
 import createClient from "openapi-fetch";
 import type { paths } from "./schema.gen";
-import type { FieldError } from "./types";
+import type { BothVersions, FieldError } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
 client.use({
   onRequest({ request }) {
-    const token = document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1];
+    const token = csrfToken();
     if (token) request.headers.set("X-CSRFToken", token);
     return request;
   },
 });
+
+/** What the server asks back with every write, so that only its own pages can make one. */
+export function csrfToken(): string {
+  return document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1] ?? "";
+}
 
 /** The server refused an input and said why, field by field. Nothing was stored. */
 export class Refused extends Error {
   constructor(
     readonly status: number,
     readonly errors: FieldError[],
+    readonly versions: BothVersions | null = null,
   ) {
     super(errors.map((one) => one.message).join(" "));
   }
@@ -43,12 +49,15 @@ export async function ask<T>(pending: Promise<Answer<T>>): Promise<T> {
   if (answer.data !== undefined) return answer.data;
   const { status } = answer.response;
   if (status >= 500) throw new NotReached();
-  const body = answer.error as { errors?: FieldError[]; detail?: string } | undefined;
+  const body = answer.error as
+    | { errors?: FieldError[]; detail?: string; versions?: BothVersions | null }
+    | undefined;
   throw new Refused(
     status,
     body?.errors ?? [
       { field: "", message: body?.detail ?? "This was refused.", code: "refused", choices: [] },
     ],
+    body?.versions ?? null,
   );
 }
 

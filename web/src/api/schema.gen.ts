@@ -760,6 +760,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Report
+         * @description The customer's page, as data.
+         */
+        get: operations["get_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -962,32 +982,18 @@ export interface components {
         };
         /**
          * Gate
-         * @description What was checked before it is energised.
-         *
-         *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
-         *     may be left out with a reason (protection class II, extra-low voltage).
+         * @description A dead end of the rail: ``label`` is on it; ``due`` when a sound part stands there.
          */
         Gate: {
-            /** Protective Conductor */
-            protective_conductor?: string | null;
+            /** Label */
+            label: string;
+            /** Due */
+            due: boolean;
             /**
-             * No Protective Conductor Because
-             * @default
+             * Hit
+             * @default false
              */
-            no_protective_conductor_because: string;
-            /** Insulation */
-            insulation?: string | null;
-            /**
-             * No Insulation Because
-             * @default
-             */
-            no_insulation_because: string;
-            /** Nothing Left Inside */
-            nothing_left_inside: boolean;
-            /** Bypasses Removed */
-            bypasses_removed: boolean;
-            /** Covers On */
-            covers_on: boolean;
+            hit: boolean;
         };
         /**
          * Mark
@@ -1128,7 +1134,7 @@ export interface components {
             rail: components["schemas"]["Rail"];
             state?: components["schemas"]["State"] | null;
             side?: components["schemas"]["Side"] | null;
-            value?: components["schemas"]["Measured"] | null;
+            value?: components["schemas"]["hembit_core__judging__judgement__Measured"] | null;
         };
         /**
          * Rung
@@ -2695,9 +2701,8 @@ export interface components {
          */
         ProvedDead: {
             /**
-             * State
-             * @default proved_dead
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             state: "proved_dead";
             /** By */
@@ -2707,11 +2712,6 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "proved_dead";
         };
         /**
          * Running
@@ -4579,10 +4579,10 @@ export interface components {
             choices?: components["schemas"]["Choices"] | null;
         };
         /**
-         * CauseNamed
+         * CauseNamedEntry
          * @description What a part died of, in words.
          */
-        CauseNamed: {
+        CauseNamedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4599,10 +4599,10 @@ export interface components {
             cause: string;
         };
         /**
-         * Closed
+         * ClosedEntry
          * @description The record is closed.
          */
-        Closed: {
+        ClosedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4615,10 +4615,10 @@ export interface components {
             kind: "closed";
         };
         /**
-         * CoverBack
+         * CoverBackEntry
          * @description The covers went back on: a proof of dead lapses.
          */
-        CoverBack: {
+        CoverBackEntry: {
             /**
              * Id
              * Format: uuid
@@ -4631,12 +4631,12 @@ export interface components {
             kind: "cover_back";
         };
         /**
-         * Decided
+         * DecidedEntry
          * @description A finding accepted, or overruled to another conclusion with a reason.
          *
          *     ``finding`` is the number of the finding that the person saw.
          */
-        Decided: {
+        DecidedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4659,6 +4659,35 @@ export interface components {
             reason: string;
         };
         /**
+         * EnergisingGate
+         * @description What was checked before it is energised.
+         *
+         *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
+         *     may be left out with a reason (protection class II, extra-low voltage).
+         */
+        EnergisingGate: {
+            /** Protective Conductor */
+            protective_conductor?: string | null;
+            /**
+             * No Protective Conductor Because
+             * @default
+             */
+            no_protective_conductor_because: string;
+            /** Insulation */
+            insulation?: string | null;
+            /**
+             * No Insulation Because
+             * @default
+             */
+            no_insulation_because: string;
+            /** Nothing Left Inside */
+            nothing_left_inside: boolean;
+            /** Bypasses Removed */
+            bypasses_removed: boolean;
+            /** Covers On */
+            covers_on: boolean;
+        };
+        /**
          * Feed
          * @description Rated currents of what feeds the part, as written on them.
          */
@@ -4671,10 +4700,10 @@ export interface components {
             contactor?: string | null;
         };
         /**
-         * FeedChecked
+         * FeedCheckedEntry
          * @description The new part's amps against fuse, cable and contactor, at the supply [V].
          */
-        FeedChecked: {
+        FeedCheckedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4695,12 +4724,12 @@ export interface components {
             supply: string;
         };
         /**
-         * Fitted
+         * FittedEntry
          * @description A new part in a position: the same spec as before, unless another is given.
          *
          *     ``unmeasured_because`` is the reason for fitting it without a good reading of it.
          */
-        Fitted: {
+        FittedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4729,10 +4758,10 @@ export interface components {
             unmeasured_because: string;
         };
         /**
-         * GatePassed
+         * GatePassedEntry
          * @description What was checked before it is energised after a repair.
          */
-        GatePassed: {
+        GatePassedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4743,7 +4772,7 @@ export interface components {
              * @enum {string}
              */
             kind: "gate_passed";
-            gate: components["schemas"]["Gate"];
+            gate: components["schemas"]["EnergisingGate"];
         };
         /**
          * Isolation
@@ -4775,10 +4804,10 @@ export interface components {
             tester_after: boolean;
         };
         /**
-         * Looked
+         * LookedEntry
          * @description What was seen on a part, or on the machine as a whole.
          */
-        Looked: {
+        LookedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4819,10 +4848,10 @@ export interface components {
             leads_nulled: boolean;
         };
         /**
-         * MeterChecked
+         * MeterCheckedEntry
          * @description The meter by its number, and what it showed shorted and open.
          */
-        MeterChecked: {
+        MeterCheckedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4838,10 +4867,10 @@ export interface components {
             check: components["schemas"]["MeterCheck"];
         };
         /**
-         * Noted
+         * NotedEntry
          * @description A note in words.
          */
-        Noted: {
+        NotedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4856,10 +4885,27 @@ export interface components {
             text: string;
         };
         /**
-         * Reopened
+         * ProvedDeadEntry
+         * @description What was switched off and secured, and the proving readings of every pair.
+         */
+        ProvedDeadEntry: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "proved_dead";
+            isolation: components["schemas"]["Isolation"];
+        };
+        /**
+         * ReopenedEntry
          * @description A closed record is opened again, with the reason.
          */
-        Reopened: {
+        ReopenedEntry: {
             /**
              * Id
              * Format: uuid
@@ -4874,10 +4920,10 @@ export interface components {
             reason: string;
         };
         /**
-         * SwitchedOff
+         * SwitchedOffEntry
          * @description Made dead, from wherever one was. Accepted always; it proves nothing yet.
          */
-        SwitchedOff: {
+        SwitchedOffEntry: {
             /**
              * Id
              * Format: uuid
@@ -4890,10 +4936,10 @@ export interface components {
             kind: "switched_off";
         };
         /**
-         * TookOver
+         * TookOverEntry
          * @description The person takes the job over. A proof of dead by the one before lapses.
          */
-        TookOver: {
+        TookOverEntry: {
             /**
              * Id
              * Format: uuid
@@ -4906,10 +4952,10 @@ export interface components {
             kind: "took_over";
         };
         /**
-         * WentLive
+         * WentLiveEntry
          * @description The person states that the machine is live.
          */
-        WentLive: {
+        WentLiveEntry: {
             /**
              * Id
              * Format: uuid
@@ -5161,6 +5207,146 @@ export interface components {
             caption?: string | null;
             /** Pair */
             pair?: string | null;
+        };
+        /**
+         * Done
+         * @description One line of the work, with who and when.
+         */
+        Done: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FittedPart
+         * @description A part that was put in.
+         */
+        FittedPart: {
+            /** Part */
+            part: string;
+            /** Description */
+            description: string;
+            /** Serial */
+            serial: string;
+            /** On */
+            on: string | null;
+        };
+        /**
+         * Found
+         * @description What was found on a part, and what was decided.
+         */
+        Found: {
+            /** Part */
+            part: string;
+            /** Headline */
+            headline: string;
+            /** Conclusion */
+            conclusion: string;
+            /** Decided */
+            decided: string;
+            /** Overruled */
+            overruled: boolean;
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /** Cause */
+            cause: string;
+            /** Rests On */
+            rests_on: string[];
+            /** Not Tested */
+            not_tested: string[];
+        };
+        /**
+         * Report
+         * @description A job for the customer: complaint, measurements, findings, work, parts, what to watch.
+         */
+        Report: {
+            job: components["schemas"]["JobSummary"];
+            /** Error Code */
+            error_code: string;
+            /** Shop */
+            shop: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Found */
+            found: components["schemas"]["Found"][];
+            /** Measured */
+            measured: components["schemas"]["hembit__apps__reports__schemas__Measured"][];
+            /** Work */
+            work: components["schemas"]["Done"][];
+            /** Parts */
+            parts: components["schemas"]["FittedPart"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Follow Ups */
+            follow_ups: components["schemas"]["FollowUpOut"][];
+            /** Not Tested */
+            not_tested: string[];
+            /** Skipped */
+            skipped: string[];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * Measured
+         * @description One reading against what it should have been, with its rail or its rows.
+         */
+        hembit__apps__reports__schemas__Measured: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Part */
+            part: string;
+            /** Test */
+            test: string;
+            /** Due */
+            due: string;
+            /** Read */
+            read: string;
+            state: components["schemas"]["State"];
+            outcome: components["schemas"]["Outcome"];
+            /** Headline */
+            headline: string;
+            rail: components["schemas"]["Rail"];
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+            /** Spare */
+            spare: boolean;
+            /** Part Before */
+            part_before: boolean;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * Measured
+         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
+         */
+        hembit_core__judging__judgement__Measured: {
+            /** Value */
+            value: number;
+            /** Expanded */
+            expanded: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -5875,7 +6061,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProvedDead"] | components["schemas"]["WentLive"] | components["schemas"]["SwitchedOff"] | components["schemas"]["CoverBack"] | components["schemas"]["MeterChecked"] | components["schemas"]["Looked"] | components["schemas"]["Decided"] | components["schemas"]["CauseNamed"] | components["schemas"]["Fitted"] | components["schemas"]["FeedChecked"] | components["schemas"]["GatePassed"] | components["schemas"]["Noted"] | components["schemas"]["TookOver"] | components["schemas"]["Closed"] | components["schemas"]["Reopened"];
+                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
             };
         };
         responses: {
@@ -6269,6 +6455,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+        };
+    };
+    get_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
                 };
             };
         };

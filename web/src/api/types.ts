@@ -26,6 +26,38 @@ export type Machine = JudgementIn["machine"];
 export type Reading = JudgementIn["reading"];
 export type Measurand = Reading["measurand"];
 
+export type Person = Schemas["PersonOut"];
+export type Session = Schemas["SessionOut"];
+export type Home = Schemas["HomeOut"];
+export type Job = Schemas["JobOut"];
+export type JobSummary = Schemas["JobSummary"];
+export type JobChange = Schemas["JobChange"];
+export type PartOfJob = Schemas["PartOfJob"];
+export type JobReading = Schemas["ReadingOut"];
+export type ReadingIn = Schemas["ReadingIn"];
+export type AnyEntry = NonNullable<
+  import("./schema.gen").operations["add_entry"]["requestBody"]
+>["content"]["application/json"];
+export type RouteStep = Schemas["RouteStep"];
+export type RouteItem = Schemas["RouteItem"];
+export type MachineNow = Schemas["MachineNow"];
+export type Wait = Schemas["WaitOut"];
+export type WaitIn = Schemas["WaitIn"];
+export type FollowUp = Schemas["FollowUpOut"];
+export type FollowUpIn = Schemas["FollowUpIn"];
+export type Photo = Schemas["PhotoOut"];
+export type Customer = Schemas["CustomerOut"];
+export type CustomerIn = Schemas["CustomerIn"];
+export type MachineWhole = Schemas["MachineOut"];
+export type MachineIn = Schemas["MachineIn"];
+export type Position = Schemas["PositionOut"];
+export type PositionIn = Schemas["PositionIn"];
+export type Report = Schemas["Report"];
+export type StepKind = Schemas["StepKind"];
+
+/** Both sides of a change that somebody else was faster with, field by field in words. */
+export type BothVersions = { yours: Record<string, string>; theirs: Record<string, string> };
+
 /** What is wrong with one field, as the API says it. */
 export type FieldError = {
   field: string;

@@ -1,26 +1,38 @@
-import { Moon, Sun } from "lucide-react";
-import { NavLink, Outlet, useNavigate } from "react-router";
-import { KeysDialog } from "@/keys/KeysDialog";
+import { Menu } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { Suspense } from "react";
+import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useKeys } from "@/keys/shortcuts";
-import { Button } from "@/ui/Button";
-import { clock, useMachine } from "./machine";
+import { Outbox } from "@/outbox/Outbox";
+import { useSession, useSignOut } from "@/people/session";
+import { Notice } from "@/ui/Notice";
+import { MachineBand } from "./MachineBand";
+import { useMachine } from "./machine";
+import { useRoom } from "./room";
 import { useTheme } from "./theme";
+import { WaitsBar } from "./WaitsBar";
 
 const PLACES = [
-  { to: "/", label: "Check" },
-  { to: "/kept", label: "Kept checks" },
-  { to: "/reckoner", label: "Reckoner" },
+  { to: "/check", label: "Check", phone: true },
+  { to: "/jobs", label: "Jobs", phone: true },
+  { to: "/machines", label: "Machines", phone: true },
+  { to: "/kept", label: "Kept checks", phone: false },
+  { to: "/reckoner", label: "Reckoner", phone: false },
 ];
 
-/** The sign on top, the dead/live band under it, and the place itself. */
+/** The sign on top, the dead/live band and what is waiting under it, and the place itself. */
 export function Frame() {
   const { machine, state } = useMachine();
+  const { room } = useRoom();
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
-  const live = machine?.state === "live";
+  const live = room ? room.state === "live" : machine?.state === "live";
   useKeys({
-    dead: () => state(null),
-    check: () => navigate("/"),
+    dead: () => (room ? room.makeDead() : state(null)),
+    home: () => navigate("/"),
+    check: () => navigate("/check"),
+    jobs: () => navigate("/jobs"),
+    machines: () => navigate("/machines"),
     kept: () => navigate("/kept"),
     reckoner: () => navigate("/reckoner"),
     dark: toggleTheme,
@@ -28,116 +40,100 @@ export function Frame() {
   return (
     <div className="flex min-h-screen flex-col">
       <header className="no-print bg-sign p-1 text-on-sign">
-        <div className="flex items-center gap-6 rounded border max-sm:gap-2 border-on-sign/70 px-3 py-0.5">
-          <span className="font-bold tracking-[0.12em] max-sm:text-[0.8rem] max-sm:tracking-normal">
+        <div className="flex items-center gap-6 rounded border border-on-sign/70 px-3 py-0.5 max-sm:gap-1.5 max-sm:px-2">
+          <Link
+            to="/"
+            className="font-bold tracking-[0.12em] max-sm:text-[0.8rem] max-sm:tracking-normal"
+          >
             HEMBIT
-          </span>
-          <nav aria-label="Places" className="flex gap-1 max-sm:text-[0.9rem]">
-            {PLACES.map(({ to, label }) => (
+          </Link>
+          <nav aria-label="Places" className="flex gap-1 max-sm:text-[0.95rem]">
+            {PLACES.map(({ to, label, phone }) => (
               <NavLink
                 key={to}
                 to={to}
-                end={to === "/"}
                 className={({ isActive }) =>
-                  `whitespace-nowrap rounded px-3 py-1.5 max-sm:px-1.5 ${isActive ? "bg-on-sign font-semibold text-sign" : ""}`
+                  `whitespace-nowrap rounded px-3 py-1.5 max-sm:px-2.5 max-sm:py-2.5 ${phone ? "" : "max-md:hidden"} ${isActive ? "bg-on-sign font-semibold text-sign" : ""}`
                 }
               >
                 {label}
               </NavLink>
             ))}
           </nav>
-          <button
-            type="button"
-            onClick={toggleTheme}
-            className="ml-auto flex items-center gap-2 rounded px-2 py-1 text-sm"
-          >
-            {theme === "light" ? (
-              <Moon aria-hidden="true" size={16} />
-            ) : (
-              <Sun aria-hidden="true" size={16} />
-            )}
-            <span className="max-sm:sr-only">{theme === "light" ? "Dark" : "Light"}</span>
-          </button>
+          <PersonMenu theme={theme} toggleTheme={toggleTheme} />
         </div>
       </header>
-      <MachineBand live={live} />
+      <MachineBand />
+      <WaitsBar />
+      <Outbox />
       <main
-        className={`flex flex-1 flex-col ${live ? "border-x-[6px] border-b-[6px] border-hazard" : ""}`}
+        className={`flex flex-1 flex-col print:border-0 ${live ? "border-x-[6px] border-b-[6px] border-hazard" : ""}`}
       >
-        <Outlet />
+        <Suspense fallback={<Opening />}>
+          <Outlet />
+        </Suspense>
       </main>
     </div>
   );
 }
 
-/** Dead or live, in words, shape and colour, at all times. */
-function MachineBand({ live }: { live: boolean }) {
-  const { machine, state } = useMachine();
-  if (live && machine?.state === "live") {
-    return (
-      <div
-        role="status"
-        aria-label="Machine state"
-        className="hazard-band no-print flex items-center justify-between gap-3 px-3 py-1.5"
-      >
-        <strong className="bg-hazard px-3 py-1 text-hazard-ink">
-          ⚡ LIVE since {clock(machine.since)} — one hand, covered tips
-        </strong>
-        <div className="flex items-center gap-2">
-          <Button look="hazard" shortcut="D" className="!min-h-9" onClick={() => state(null)}>
-            Make it dead
-          </Button>
-          <div className="bg-hazard text-hazard-ink">
-            <KeysDialog />
-          </div>
-        </div>
-      </div>
-    );
-  }
+function Opening() {
   return (
-    <div
-      role="status"
-      aria-label="Machine state"
-      className="no-print flex items-center gap-2.5 border-hairline border-b bg-calm px-4.5 py-1"
-    >
-      <svg
-        aria-hidden="true"
-        width="15"
-        height="15"
-        viewBox="0 0 16 16"
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="3.4"
-      >
-        <circle cx="8" cy="8" r="5.6" strokeDasharray={machine ? undefined : "3 2.86"} />
-      </svg>
-      <DeadWords />
-      <div className="ml-auto">
-        <KeysDialog />
-      </div>
+    <div className="p-4.5">
+      <Notice>Opening …</Notice>
     </div>
   );
 }
 
-function DeadWords() {
-  const { machine } = useMachine();
-  if (machine?.state === "loose_part") {
-    return (
-      <span>
-        <b>Dead</b> — loose part on the bench. Ohms may be taken.
-      </span>
-    );
-  }
-  if (machine?.state === "proved_dead") {
-    return (
-      <span>
-        <b>Proved dead</b> by {machine.by} at {clock(machine.at)}. Ohms may be taken.
-      </span>
-    );
-  }
+type MenuProps = { theme: "light" | "dark"; toggleTheme: () => void };
+
+function PersonMenu({ theme, toggleTheme }: MenuProps) {
+  const { person } = useSession();
+  const signOut = useSignOut();
+  const navigate = useNavigate();
+  const here = useLocation().pathname;
+  const item =
+    "flex min-h-[44px] cursor-pointer items-center rounded px-3 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action";
   return (
-    <span>
-      <b>Not stated</b> — dead or live? Asked before the first reading.
-    </span>
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="ml-auto flex min-h-9 items-center gap-2 rounded px-2 py-1 max-sm:min-h-[44px]">
+        <span className="max-sm:sr-only">{person?.name}</span>
+        <Menu aria-hidden="true" size={19} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-50 min-w-[13rem] rounded-md border border-edge bg-sheet p-1 text-ink shadow-lg"
+        >
+          <DropdownMenu.Label className="px-3 py-1.5 text-muted">
+            {person?.name}, {person?.role}
+          </DropdownMenu.Label>
+          {[
+            { to: "/", label: "Open, waiting, due" },
+            { to: "/follow-ups", label: "Follow-ups" },
+            { to: "/kept", label: "Kept checks" },
+            { to: "/reckoner", label: "Reckoner" },
+          ]
+            .filter(({ to }) => to !== here)
+            .map(({ to, label }) => (
+              <DropdownMenu.Item key={to} className={item} onSelect={() => navigate(to)}>
+                {label}
+              </DropdownMenu.Item>
+            ))}
+          <DropdownMenu.Item className={item} onSelect={toggleTheme}>
+            {theme === "light" ? "Dark" : "Light"}
+          </DropdownMenu.Item>
+          {person?.role === "lead" && (
+            <DropdownMenu.Item className={item} onSelect={() => window.location.assign("/admin/")}>
+              Administration
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => signOut.mutate()}>
+            Sign out
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }

@@ -16,6 +16,24 @@ export function useStored<T>(key: string, initial: T): [T, (next: T | ((now: T) 
   return [value, store];
 }
 
+/** The same for a form that is sent once: after it was stored, nothing of it stays here. */
+export function useDraft<T extends object>(
+  key: string,
+  initial: T,
+): [T, (part: Partial<T>) => void, () => void] {
+  const [value, setValue] = useStored<T>(key, initial);
+  const change = useCallback(
+    (part: Partial<T>) => setValue((now) => ({ ...now, ...part })),
+    [setValue],
+  );
+  const first = JSON.stringify(initial);
+  const forget = useCallback(() => {
+    setValue(JSON.parse(first) as T);
+    localStorage.removeItem(key);
+  }, [key, first, setValue]);
+  return [value, change, forget];
+}
+
 function read<T>(key: string, initial: T): T {
   try {
     const text = localStorage.getItem(key);

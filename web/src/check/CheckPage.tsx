@@ -23,7 +23,7 @@ import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
 
 /** Check: one part, now. Part left, measurement in the centre, working right. */
-export function CheckPage() {
+export default function CheckPage() {
   const check = useCheck();
   const { machine } = useMachine();
   const actions = useMachineActions();

@@ -8,7 +8,7 @@ import { unbroken } from "@/verdict/prose";
 import { type Entry as EntryState, entryOf, textIn, UNKNOWN_METER } from "./draft";
 import { FormField } from "./FormField";
 import { type Box, boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
-import type { Check } from "./useCheck";
+import type { Measuring } from "./useMeasuring";
 
 const CONNECTIONS = [
   { value: "isolated", label: "Isolated, ends free" },
@@ -16,7 +16,7 @@ const CONNECTIONS = [
 ];
 
 /** The entry: the displays' texts as they stand, and beside them how they were taken. */
-export function Entry({ check }: { check: Check }) {
+export function Entry({ check }: { check: Measuring }) {
   const { draft } = check;
   const def = READINGS[draft.measurand];
   const boxes = boxesOf(draft.measurand, check.expectation);
@@ -61,7 +61,7 @@ export function boxId(place: number): string {
   return place === 0 ? "entry" : `entry-${place}`;
 }
 
-type BoxProps = { check: Check; box: Box; place: number; big: boolean };
+type BoxProps = { check: Measuring; box: Box; place: number; big: boolean };
 
 function DisplayBox({ check, box, place, big }: BoxProps) {
   const field = useRef<HTMLInputElement>(null);
@@ -115,7 +115,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
 
 /** Return keeps, or goes to the next display that is still empty; arrows change the test. */
 function useEntryKeys(
-  check: Check,
+  check: Measuring,
   at: string,
   text: string,
   place: number,
@@ -141,7 +141,7 @@ function useEntryKeys(
   };
 }
 
-type SeriesProps = { check: Check; series: Series; first: boolean };
+type SeriesProps = { check: Measuring; series: Series; first: boolean };
 
 /** Many figures in the order they came: an area, since ten parts in a row are typed in one go. */
 function SeriesBox({ check, series, first }: SeriesProps) {
@@ -180,12 +180,12 @@ function tidy(text: string): string {
   return /^OL+$/i.test(text) ? "OL" : text;
 }
 
-function neighbour({ kind, measurand }: Check["draft"], step: number) {
+function neighbour({ kind, measurand }: Measuring["draft"], step: number) {
   const tests = MEASURANDS[kind];
   return tests[(tests.indexOf(measurand) + step + tests.length) % tests.length] ?? measurand;
 }
 
-function HowTaken({ check, ohms }: { check: Check; ohms: boolean }) {
+function HowTaken({ check, ohms }: { check: Measuring; ohms: boolean }) {
   const { draft, changeEntry } = check;
   const def = READINGS[draft.measurand];
   const entry = entryOf(draft);
@@ -252,7 +252,7 @@ function Complaint({
   at,
   error,
 }: {
-  check: Check;
+  check: Measuring;
   at: string;
   error: FieldError | undefined;
 }) {

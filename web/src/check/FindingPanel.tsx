@@ -19,7 +19,7 @@ export function FindingPanel({ check }: { check: Check }) {
   return (
     <section aria-label="Finding">
       <h2 className="legend mb-1">What the readings say</h2>
-      {finding.data && <Said finding={finding.data} />}
+      {finding.data && <FindingText finding={finding.data} />}
       {finding.isError && <p className="text-bad">{finding.error.message}</p>}
       <fieldset className="mt-2">
         <legend className="text-[0.87rem] text-muted">Seen as well</legend>
@@ -44,7 +44,8 @@ export function FindingPanel({ check }: { check: Check }) {
   );
 }
 
-function Said({ finding }: { finding: Finding }) {
+/** A finding in words: what it says, what it rests on, rules out, leaves untested. */
+export function FindingText({ finding }: { finding: Finding }) {
   const parts: [string, string[]][] = [
     ["Rests on", finding.rests_on],
     ["Rules out", finding.rules_out],

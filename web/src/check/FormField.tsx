@@ -1,6 +1,7 @@
 import { useOptions } from "@/api/queries";
 import { Field, TextInput } from "@/ui/Field";
 import { Select } from "@/ui/Select";
+import { TickBox } from "@/ui/TickBox";
 import { type FieldDef, type Fields, standing } from "./forms/fields";
 
 type Props = {
@@ -19,15 +20,11 @@ export function FormField({ def, fields, area, error, onChange, onLeave }: Props
   if (!def.label) return null;
   if (def.type === "tick") {
     return (
-      <label className="flex min-h-7 items-center gap-2 text-muted">
-        <input
-          type="checkbox"
-          className="size-5 accent-[var(--action)]"
-          checked={fields[def.at] === true}
-          onChange={(event) => onChange(def.at, event.target.checked)}
-        />
-        {def.label}
-      </label>
+      <TickBox
+        label={def.label}
+        on={fields[def.at] === true}
+        onChange={(on) => onChange(def.at, on)}
+      />
     );
   }
   const value = standing(def, fields);

@@ -1,10 +1,10 @@
 import type { Question } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { entryOf } from "./draft";
-import type { Check } from "./useCheck";
+import type { Measuring } from "./useMeasuring";
 
 /** What has to be confirmed before the reading is judged. */
-export function Questions({ check, questions }: { check: Check; questions: Question[] }) {
+export function Questions({ check, questions }: { check: Measuring; questions: Question[] }) {
   const { draft, changeEntry } = check;
   const answers = entryOf(draft).answers;
   return (

@@ -74,7 +74,10 @@ export function entryOf(draft: Draft, measurand: Measurand = draft.measurand): E
   return draft.entries[measurand] ?? EMPTY_ENTRY;
 }
 
-export function specFields(draft: Draft): Fields {
+/** A kind of part and what was typed of it. */
+export type SpecDraft = Pick<Draft, "kind" | "specs">;
+
+export function specFields(draft: SpecDraft): Fields {
   return draft.specs[draft.kind] ?? {};
 }
 
@@ -114,7 +117,7 @@ export function afterKeeping(draft: Draft): Draft {
 }
 
 /** The spec as typed; null while nothing is given yet. The server says what is wrong with it. */
-export function specOf(draft: Draft): Spec | null {
+export function specOf(draft: SpecDraft): Spec | null {
   const fields = specFields(draft);
   const form = formOf(draft.kind, fields);
   if (isBlank(form, fields)) return null;

@@ -1,119 +1,52 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
-import { ask, client, NotReached, Refused } from "@/api/client";
-import { useExpectations, useJudgement } from "@/api/queries";
-import type { CheckIn, FieldError, Judgement, KeptCheck } from "@/api/types";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import type { CheckIn, KeptCheck } from "@/api/types";
 import { useMachine } from "@/app/machine";
 import { useStored } from "@/app/stored";
-import {
-  afterKeeping,
-  chosenAgain,
-  conditionsOf,
-  type Draft,
-  type Entry,
-  entryOf,
-  newDraft,
-  ofKind,
-  readingOf,
-  specOf,
-} from "./draft";
+import { useSend } from "@/outbox/useSend";
+import { chosenAgain, type Draft, newDraft, ofKind, specOf } from "./draft";
 import type { familyOf, Kind } from "./forms/forms";
+import { useMeasuring } from "./useMeasuring";
 
-const LOOSE = { state: "loose_part" as const };
-
-/** A pause in typing after which questions and complaints are shown [ms]. */
-const PAUSE = 800;
-
-/** All that the Check screen knows: the draft, what is expected, the verdict, and how to keep it. */
+/** All that the Check screen knows: one part of any kind, measured on the bench or anywhere. */
 export function useCheck() {
   const [draft, setDraft] = useStored<Draft>("hembit.draft.5", newDraft());
   const { machine, state: stateMachine } = useMachine();
-  const [kept, setKept] = useState<KeptCheck | null>(null);
-  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
-  const [insisted, setInsisted] = useState(false);
-  const settled = useSettled(draft);
   const store = useQueryClient();
-
-  const spec = specOf(draft);
-  const conditions = conditionsOf(draft);
-  const expected = useExpectations(spec, conditions);
-  const expectations = spec && !isRefused(expected.error, "spec") ? expected.data : undefined;
-  const expectation = expectations?.find((one) => one.measurand === draft.measurand);
-  const reading = readingOf(draft, expectation);
-  const stated = machine ?? (expectation?.room === "either" ? LOOSE : null);
-  const body =
-    spec && reading && stated
-      ? { spec, reading, machine: stated, conditions, rule: draft.rule }
-      : null;
-  const judged = useJudgement(body);
-
-  const keeping = useMutation({
-    mutationFn: (check: CheckIn) => ask(client.POST("/api/checks", { body: check })),
-    onSuccess: (check) => {
-      setKept(check);
-      setInsisted(false);
-      setDraft(afterKeeping);
+  const post = useSend();
+  const send = useCallback(
+    async (check: CheckIn) => {
+      const label = check.label || "A check";
+      const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label });
       void store.invalidateQueries({ queryKey: ["kept"] });
+      return sent;
     },
+    [post, store],
+  );
+  const onMachineRefused = useCallback(() => stateMachine(null), [stateMachine]);
+  const measuring = useMeasuring({
+    draft,
+    setDraft,
+    spec: specOf(draft),
+    machine,
+    onMachineRefused,
+    send,
   });
 
-  const change = useCallback(
-    (part: Partial<Draft>) => {
-      keeping.reset();
-      setDraft((now) => ({ ...now, ...part }));
-    },
-    [keeping.reset, setDraft],
-  );
-  const changeEntry = useCallback(
-    (part: Partial<Entry>) => {
-      keeping.reset();
-      setInsisted(false);
-      setDraft((now) => {
-        const entry = { ...entryOf(now), ...part };
-        return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
-      });
-    },
-    [keeping.reset, setDraft],
-  );
-  /** Another text is another reading: answers to questions about the last one do not hold. */
-  const changeEntryField = useCallback(
-    (at: string, value: string | boolean) => {
-      keeping.reset();
-      if (value) setKept(null);
-      setInsisted(false);
-      setDraft((now) => {
-        const before = entryOf(now);
-        const entry = { ...before, answers: {}, fields: { ...before.fields, [at]: value } };
-        return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
-      });
-    },
-    [keeping.reset, setDraft],
-  );
   /** Another spec is another part: its kept checks say nothing of this one. */
+  const { change } = measuring;
   const changeSpec = useCallback(
     (at: string, value: string | boolean) => {
-      keeping.reset();
-      setDraft((now) => ({
-        ...now,
-        kept: [],
-        specs: { ...now.specs, [now.kind]: { ...now.specs[now.kind], [at]: value } },
-      }));
+      const specs = { ...draft.specs, [draft.kind]: { ...draft.specs[draft.kind], [at]: value } };
+      change({ kept: [], specs });
     },
-    [keeping.reset, setDraft],
+    [change, draft],
   );
-
-  function replace(next: Draft) {
-    keeping.reset();
-    setKept(null);
-    setInsisted(false);
-    setTouched(new Set());
-    setDraft(next);
-  }
 
   /** Another kind is another part: what was said of the last one does not hold for it. */
   function chooseKind(kind: Kind) {
     if (kind === draft.kind) return;
-    replace(ofKind(draft, kind));
+    measuring.replace(ofKind(draft, kind));
     if (machine?.state !== "live") stateMachine(null);
   }
 
@@ -121,118 +54,7 @@ export function useCheck() {
     chooseKind(chosenAgain(draft, family));
   }
 
-  function keep() {
-    setInsisted(true);
-    if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
-  }
-
-  const machineError = machineErrorOf(keeping.error) ?? machineErrorOf(judged.error);
-  const [lapsed, setLapsed] = useState<string>();
-  useEffect(() => {
-    if (machineError) {
-      setLapsed(machineError);
-      stateMachine(null);
-    }
-  }, [machineError, stateMachine]);
-  useEffect(() => {
-    if (machine) setLapsed(undefined);
-  }, [machine]);
-
-  const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
-  const asked = new Set(judged.data?.questions.map((one) => one.code));
-  const refused = sources
-    .filter((one) => one instanceof Refused)
-    .flatMap((one) => one.errors)
-    .filter((one) => !asked.has(one.code));
-  const current = currentJudgement(
-    body === null ? undefined : judged.data,
-    judged.error,
-    settled || insisted,
-  );
-  const keptHere = kept?.judgement.measurand === draft.measurand ? kept : null;
-  return {
-    draft,
-    change,
-    changeEntry,
-    changeEntryField,
-    changeSpec,
-    replace,
-    chooseKind,
-    chooseFamily,
-    touch: (field: string) => setTouched((now) => new Set(now).add(field)),
-    keep,
-    keeping: keeping.isPending,
-    ready: body !== null,
-    expectations,
-    expectation,
-    expecting: expected.isLoading,
-    judgement: current,
-    shown: current ?? keptHere?.judgement,
-    keptHere,
-    machineError: lapsed,
-    unreachable: sources.some((one) => one instanceof NotReached),
-    refusal: (field: string, text: string) =>
-      shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
-    /** The same for a field with many entries: what is wrong with the first of them. */
-    refusalUnder: (field: string, text: string) => {
-      const found = refused.find((one) => one.field.startsWith(`${field}.`));
-      return found
-        ? shown(refused, found.field, text, { settled, insisted, touched: touched.has(field) })
-        : undefined;
-    },
-    loose: unplaced(refused),
-    blank: spec === null,
-    waitingFor: refused[0]?.message,
-  };
+  return { ...measuring, changeSpec, chooseKind, chooseFamily };
 }
 
 export type Check = ReturnType<typeof useCheck>;
-
-/** True once nothing was typed for a moment. */
-function useSettled(draft: Draft): boolean {
-  const [settledDraft, setSettledDraft] = useState<Draft | null>(null);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettledDraft(draft), PAUSE);
-    return () => clearTimeout(timer);
-  }, [draft]);
-  return settledDraft === draft;
-}
-
-/** What the server says of the machine's state, such as a proof of dead that has lapsed. */
-function machineErrorOf(error: Error | null): string | undefined {
-  if (!(error instanceof Refused)) return undefined;
-  return error.errors.find((one) => one.field === "machine")?.message;
-}
-
-function isRefused(error: Error | null, area: string): boolean {
-  return error instanceof Refused && error.errors.some((one) => one.field.startsWith(area));
-}
-
-/** Questions wait for a pause or Return; everything else is shown as it is typed. */
-function currentJudgement(
-  judgement: Judgement | undefined,
-  error: Error | null,
-  ready: boolean,
-): Judgement | undefined {
-  if (!judgement || error) return undefined;
-  return judgement.questions.length > 0 && !ready ? undefined : judgement;
-}
-
-/** What to show beside a field: not while it is being typed, not before it was visited. */
-function shown(
-  errors: FieldError[],
-  field: string,
-  text: string,
-  when: { settled: boolean; insisted: boolean; touched: boolean },
-): FieldError | undefined {
-  const found = errors.find((one) => one.field === field);
-  if (!found) return undefined;
-  const ready = text.trim() ? when.settled || when.insisted : when.touched || when.insisted;
-  return ready ? found : undefined;
-}
-
-const PLACED = /^(spec|reading|conditions)(\.|$)|^machine$/;
-
-function unplaced(errors: FieldError[]): string[] {
-  return [...new Set(errors.filter((one) => !PLACED.test(one.field)).map((one) => one.message))];
-}

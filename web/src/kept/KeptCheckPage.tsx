@@ -12,7 +12,7 @@ import { Working } from "@/verdict/Working";
 import { submitted } from "./submitted";
 
 /** One kept check: the verdict of that day, exactly as it was, and what it rested on. */
-export function KeptCheckPage() {
+export default function KeptCheckPage() {
   const { number = "" } = useParams();
   const found = useKeptCheck(number);
   if (found.isLoading) return <Page>Reading the check …</Page>;

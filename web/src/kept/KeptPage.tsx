@@ -1,41 +1,31 @@
-import { Search } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useKept } from "@/api/queries";
 import { dateAndClock } from "@/app/machine";
-import { Button } from "@/ui/Button";
-import { TextInput } from "@/ui/Field";
+import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
+import { Pager } from "@/ui/Pager";
 import { StateShape } from "@/verdict/states";
 
-const PAGE_SIZE = 50;
 const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided" } as const;
 
 /** All kept checks, newest first. */
-export function KeptPage() {
+export default function KeptPage() {
   const [text, setText] = useState("");
   const [page, setPage] = useState(1);
   const kept = useKept(page, text);
-  const pages = Math.max(1, Math.ceil((kept.data?.count ?? 0) / PAGE_SIZE));
   return (
     <div className="mx-auto w-full max-w-[72rem] px-4.5 py-4">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-xl font-semibold">Kept checks</h1>
-        <label htmlFor="find" className="flex items-center gap-2 text-muted">
-          <Search aria-hidden="true" size={17} /> Find
-          <div className="w-64">
-            <TextInput
-              id="find"
-              value={text}
-              maxLength={120}
-              placeholder="part or place"
-              onText={(next) => {
-                setText(next);
-                setPage(1);
-              }}
-            />
-          </div>
-        </label>
+        <FindField
+          text={text}
+          hint="part or place"
+          onText={(next) => {
+            setText(next);
+            setPage(1);
+          }}
+        />
       </div>
       {kept.isLoading && <Notice>Reading the kept checks …</Notice>}
       {kept.isError && (
@@ -68,19 +58,7 @@ export function KeptPage() {
           </li>
         ))}
       </ul>
-      {pages > 1 && (
-        <div className="mt-4 flex items-center gap-3">
-          <Button disabled={page <= 1} onClick={() => setPage(page - 1)}>
-            Newer
-          </Button>
-          <span>
-            page {page} of {pages}
-          </span>
-          <Button disabled={page >= pages} onClick={() => setPage(page + 1)}>
-            Older
-          </Button>
-        </div>
-      )}
+      <Pager page={page} count={kept.data?.count ?? 0} onPage={setPage} />
     </div>
   );
 }

@@ -13,7 +13,7 @@ import { Working } from "@/verdict/Working";
 import { SUMS, type SumForm, sumOf } from "./sums";
 
 /** Sums of the trade that belong to no single part: one at a time, worked out as they are typed. */
-export function ReckonerPage() {
+export default function ReckonerPage() {
   const [chosen, setChosen] = useStored<string>("hembit.sum", SUMS[0]?.sum ?? "");
   const form = SUMS.find((one) => one.sum === chosen) ?? SUMS[0];
   if (!form) return null;

@@ -61,3 +61,55 @@ export function TextInput({ id, unit, error, onText, className = "", ...rest }: 
     </div>
   );
 }
+
+/** A label above its control, for forms with room. */
+export function Labelled({
+  id,
+  label,
+  hint,
+  error,
+  children,
+}: {
+  id: string;
+  label: string;
+  hint?: string | undefined;
+  error?: string | undefined;
+  children: ReactNode;
+}) {
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="mb-0.5 block text-muted">
+        {label}
+        {hint && <span className="text-[0.87rem]"> — {hint}</span>}
+      </label>
+      {children}
+      <FieldMessage id={id} error={error} />
+    </div>
+  );
+}
+
+type AreaProps = {
+  id: string;
+  value: string;
+  rows?: number;
+  maxLength?: number;
+  placeholder?: string;
+  error?: string | undefined;
+  onText: (text: string) => void;
+};
+
+/** Several lines of text. */
+export function TextArea({ id, value, rows = 3, error, onText, ...rest }: AreaProps) {
+  return (
+    <textarea
+      id={id}
+      rows={rows}
+      value={value}
+      aria-invalid={error ? true : undefined}
+      aria-describedby={error ? `${id}-error` : undefined}
+      className={`block w-full min-w-0 rounded-md border bg-well px-2.5 py-1.5 ${error ? "border-bad" : "border-edge"}`}
+      onChange={(event) => onText(event.target.value)}
+      {...rest}
+    />
+  );
+}

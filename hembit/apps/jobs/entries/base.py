@@ -27,6 +27,11 @@ class Moment:
     now: datetime
 
 
+def with_unit(text: str, unit: str) -> str:
+    """A display as it was typed, with its unit where only digits were."""
+    return f"{text} {unit}" if text[-1:].isdigit() else text
+
+
 class EntryIn(Model):
     """An entry as it is sent. ``id`` is the client's: the same entry twice is stored once."""
 

@@ -9,7 +9,7 @@ from hembit_core.errors import InputError
 from hembit_core.findings.finding import Conclusion
 
 
-class Decided(EntryIn):
+class DecidedEntry(EntryIn):
     """A finding accepted, or overruled to another conclusion with a reason.
 
     ``finding`` is the number of the finding that the person saw.
@@ -47,7 +47,7 @@ def told_decided(data: dict[str, Any]) -> str:
     return f"Overruled from “{data['found']}” to “{data['conclusion']}”: {data['reason']}"
 
 
-class CauseNamed(EntryIn):
+class CauseNamedEntry(EntryIn):
     """What a part died of, in words."""
 
     kind: Literal["cause_named"] = "cause_named"

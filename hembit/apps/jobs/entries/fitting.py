@@ -14,11 +14,11 @@ from hembit_core.errors import InputError
 from hembit_core.figures import Voltage
 from hembit_core.judging.states import Outcome
 from hembit_core.planning.fitting import Feed, check_feed
-from hembit_core.planning.gate import Gate, pass_gate
+from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.part_tests import tests_of
 
 
-class Fitted(EntryIn):
+class FittedEntry(EntryIn):
     """A new part in a position: the same spec as before, unless another is given.
 
     ``unmeasured_because`` is the reason for fitting it without a good reading of it.
@@ -85,7 +85,7 @@ def told_fitted(data: dict[str, Any]) -> str:
     return f"New part fitted{serial}{why}"
 
 
-class FeedChecked(EntryIn):
+class FeedCheckedEntry(EntryIn):
     """The new part's amps against fuse, cable and contactor, at the supply [V]."""
 
     kind: Literal["feed_checked"] = "feed_checked"
@@ -104,11 +104,11 @@ def told_feed(data: dict[str, Any]) -> str:
     return str(data["headline"])
 
 
-class GatePassed(EntryIn):
+class GatePassedEntry(EntryIn):
     """What was checked before it is energised after a repair."""
 
     kind: Literal["gate_passed"] = "gate_passed"
-    gate: Gate
+    gate: EnergisingGate
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Refuse at the first thing that forbids energising."""

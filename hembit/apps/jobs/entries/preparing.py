@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
-from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
 from hembit.apps.shop.services import find_meter
@@ -18,7 +18,7 @@ from hembit_core.planning.route import MACHINE, SUPPLY
 Seen = Annotated[str, StringConstraints(max_length=40)]
 
 
-class MeterChecked(EntryIn):
+class MeterCheckedEntry(EntryIn):
     """The meter by its number, and what it showed shorted and open."""
 
     kind: Literal["meter_checked"] = "meter_checked"
@@ -44,11 +44,11 @@ class MeterChecked(EntryIn):
 def told_meter(data: dict[str, Any]) -> str:
     """One line for the log."""
     leads = "taken off by REL" if data["check"]["leads_nulled"] else "counted"
-    shorted = data["check"]["shorted"]
-    return f"{data['meter_name']}: leads shorted {shorted} Ω ({leads}), open OL, battery good"
+    shorted = with_unit(data["check"]["shorted"], "Ω")
+    return f"{data['meter_name']}: leads shorted {shorted} ({leads}), open OL, battery good"
 
 
-class Looked(EntryIn):
+class LookedEntry(EntryIn):
     """What was seen on a part, or on the machine as a whole."""
 
     kind: Literal["looked"] = "looked"

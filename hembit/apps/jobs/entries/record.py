@@ -11,14 +11,14 @@ from hembit.apps.jobs.route import open_ends
 from hembit_core.errors import InputError
 
 
-class Noted(EntryIn):
+class NotedEntry(EntryIn):
     """A note in words."""
 
     kind: Literal["noted"] = "noted"
     text: Sentence
 
 
-class TookOver(EntryIn):
+class TookOverEntry(EntryIn):
     """The person takes the job over. A proof of dead by the one before lapses."""
 
     kind: Literal["took_over"] = "took_over"
@@ -37,7 +37,7 @@ def told_took_over(data: dict[str, Any]) -> str:
     return f"Took the job over from {data['from']}"
 
 
-class Closed(EntryIn):
+class ClosedEntry(EntryIn):
     """The record is closed."""
 
     kind: Literal["closed"] = "closed"
@@ -55,7 +55,7 @@ class Closed(EntryIn):
         return self.data()
 
 
-class Reopened(EntryIn):
+class ReopenedEntry(EntryIn):
     """A closed record is opened again, with the reason."""
 
     kind: Literal["reopened"] = "reopened"

@@ -7,41 +7,47 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from hembit.apps.jobs.entries.deciding import CauseNamed, Decided, told_cause, told_decided
+from hembit.apps.jobs.entries.deciding import CauseNamedEntry, DecidedEntry, told_cause, told_decided
 from hembit.apps.jobs.entries.fitting import (
-    FeedChecked,
-    Fitted,
-    GatePassed,
+    FeedCheckedEntry,
+    FittedEntry,
+    GatePassedEntry,
     told_feed,
     told_fitted,
     told_gate,
 )
-from hembit.apps.jobs.entries.preparing import Looked, MeterChecked, told_looked, told_meter
-from hembit.apps.jobs.entries.record import Closed, Noted, Reopened, TookOver, told_took_over
+from hembit.apps.jobs.entries.preparing import LookedEntry, MeterCheckedEntry, told_looked, told_meter
+from hembit.apps.jobs.entries.record import (
+    ClosedEntry,
+    NotedEntry,
+    ReopenedEntry,
+    TookOverEntry,
+    told_took_over,
+)
 from hembit.apps.jobs.entries.safety import (
-    CoverBack,
-    ProvedDead,
-    SwitchedOff,
-    WentLive,
+    CoverBackEntry,
+    ProvedDeadEntry,
+    SwitchedOffEntry,
+    WentLiveEntry,
     told_proved_dead,
 )
 
 AnyEntry = Annotated[
-    ProvedDead
-    | WentLive
-    | SwitchedOff
-    | CoverBack
-    | MeterChecked
-    | Looked
-    | Decided
-    | CauseNamed
-    | Fitted
-    | FeedChecked
-    | GatePassed
-    | Noted
-    | TookOver
-    | Closed
-    | Reopened,
+    ProvedDeadEntry
+    | WentLiveEntry
+    | SwitchedOffEntry
+    | CoverBackEntry
+    | MeterCheckedEntry
+    | LookedEntry
+    | DecidedEntry
+    | CauseNamedEntry
+    | FittedEntry
+    | FeedCheckedEntry
+    | GatePassedEntry
+    | NotedEntry
+    | TookOverEntry
+    | ClosedEntry
+    | ReopenedEntry,
     Field(discriminator="kind"),
 ]
 

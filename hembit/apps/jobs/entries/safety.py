@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from hembit.apps.jobs.entries.base import EntryIn, Moment
+from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
 from hembit.apps.jobs.route import done_of, route_parts
 from hembit_core.errors import InputError
 from hembit_core.findings.finding import Conclusion
 from hembit_core.planning.proving import Isolation, prove_dead
 
 
-class ProvedDead(EntryIn):
+class ProvedDeadEntry(EntryIn):
     """What was switched off and secured, and the proving readings of every pair."""
 
     kind: Literal["proved_dead"] = "proved_dead"
@@ -32,12 +32,12 @@ def told_proved_dead(data: dict[str, Any]) -> str:
     secured = "locked" if given["locked"] else f"not locked: {given['not_locked_because']}"
     drained = ", drained" if given["drained"] else ""
     discharged = ", discharged" if given["discharged"] else ""
-    pairs = ", ".join(f"{pair} {shown}" for pair, shown in given["readings"].items())
+    pairs = ", ".join(f"{pair} {with_unit(shown, 'V')}" for pair, shown in given["readings"].items())
     off = ", ".join(given["switched_off"])
     return f"Proved dead. Off: {off}; {secured}{drained}{discharged}. {pairs}; tester proved"
 
 
-class WentLive(EntryIn):
+class WentLiveEntry(EntryIn):
     """The person states that the machine is live."""
 
     kind: Literal["went_live"] = "went_live"
@@ -58,13 +58,13 @@ class WentLive(EntryIn):
         return self.data()
 
 
-class SwitchedOff(EntryIn):
+class SwitchedOffEntry(EntryIn):
     """Made dead, from wherever one was. Accepted always; it proves nothing yet."""
 
     kind: Literal["switched_off"] = "switched_off"
 
 
-class CoverBack(EntryIn):
+class CoverBackEntry(EntryIn):
     """The covers went back on: a proof of dead lapses."""
 
     kind: Literal["cover_back"] = "cover_back"

@@ -1,0 +1,81 @@
+"""The report of a job: the customer's page, as data."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from uuid import UUID
+
+from hembit.apps.jobs.shown import FollowUpOut, JobSummary
+from hembit.apps.photos.schemas import PhotoOut
+from hembit_core.judging.judgement import Rail, Row
+from hembit_core.judging.states import Outcome, State
+from hembit_core.model import Model
+
+
+class Measured(Model):
+    """One reading against what it should have been, with its rail or its rows."""
+
+    id: UUID
+    part: str
+    test: str
+    due: str
+    read: str
+    state: State
+    outcome: Outcome
+    headline: str
+    rail: Rail
+    rows: tuple[Row, ...]
+    spare: bool
+    part_before: bool
+    at: datetime
+    by: str
+
+
+class Found(Model):
+    """What was found on a part, and what was decided."""
+
+    part: str
+    headline: str
+    conclusion: str
+    decided: str
+    overruled: bool
+    reason: str
+    by: str
+    cause: str
+    rests_on: tuple[str, ...]
+    not_tested: tuple[str, ...]
+
+
+class Done(Model):
+    """One line of the work, with who and when."""
+
+    at: datetime
+    by: str
+    text: str
+
+
+class FittedPart(Model):
+    """A part that was put in."""
+
+    part: str
+    description: str
+    serial: str
+    on: date | None
+
+
+class Report(Model):
+    """A job for the customer: complaint, measurements, findings, work, parts, what to watch."""
+
+    job: JobSummary
+    error_code: str
+    shop: str
+    made_at: datetime
+    found: tuple[Found, ...]
+    measured: tuple[Measured, ...]
+    work: tuple[Done, ...]
+    parts: tuple[FittedPart, ...]
+    photos: tuple[PhotoOut, ...]
+    follow_ups: tuple[FollowUpOut, ...]
+    not_tested: tuple[str, ...]
+    skipped: tuple[str, ...]
+    cautions: tuple[str, ...]

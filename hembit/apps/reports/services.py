@@ -1,0 +1,159 @@
+"""Put a job's report together from what is on record."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import datetime
+
+from django.conf import settings
+
+from hembit.apps.checks.models import Check
+from hembit.apps.jobs.entries.registry import told
+from hembit.apps.jobs.models import Reading
+from hembit.apps.jobs.route import choices_of, figure, route_of, standing_decision
+from hembit.apps.jobs.services import find_job
+from hembit.apps.jobs.shown import follow_up_out, summary
+from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.photos.routes import photo_out
+from hembit.apps.reports.schemas import Done, FittedPart, Found, Measured, Report
+from hembit_core.data_files import table
+from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.judge import describe
+from hembit_core.judging.judgement import Judgement
+from hembit_core.planning.route import MACHINE
+
+_WORK = (
+    "proved_dead",
+    "meter_checked",
+    "looked",
+    "fitted",
+    "feed_checked",
+    "gate_passed",
+    "noted",
+    "reopened",
+)
+
+
+def report_of(number: int, now: datetime) -> Report:
+    """The report of a job as it stands."""
+    job = find_job(number)
+    visit = Visit.load(job)
+    for one in visit.follow_ups:
+        one.job = job
+    found = tuple(_found(visit))
+    return Report(
+        job=summary(job),
+        error_code=job.error_code,
+        shop=settings.SHOP_NAME,
+        made_at=now,
+        found=found,
+        measured=tuple(_measured(visit)),
+        work=tuple(_work(visit)),
+        parts=tuple(_parts(visit)),
+        photos=tuple(photo_out(one) for one in job.photos.select_related("taken_by", "position")),
+        follow_ups=tuple(follow_up_out(one) for one in visit.follow_ups if one.done_at is None),
+        not_tested=tuple(_not_tested(visit, found)),
+        skipped=tuple(_skipped(visit)),
+        cautions=_cautions(found),
+    )
+
+
+def _found(visit: Visit) -> Iterable[Found]:
+    for key in ("supply", *(str(one.pk) for one in visit.positions if one.pk in visit.parts)):
+        there = visit.finding(key)
+        decision = standing_decision(visit, key)
+        if there is None:
+            continue
+        finding = Finding.model_validate(there.finding)
+        cause = visit.last("cause_named", key)
+        decided = decision.data["conclusion"] if decision else finding.conclusion
+        yield Found(
+            part=visit.name(key),
+            headline=decision.data["headline"] if decision else finding.headline,
+            conclusion=decision.data["found"] if decision else finding.conclusion,
+            decided=decided,
+            overruled=bool(decision) and decided != decision.data["found"],
+            reason=decision.data["reason"] if decision else "",
+            by=decision.by.name if decision else "",
+            cause=cause.data["cause"] if cause else "",
+            rests_on=finding.rests_on,
+            not_tested=finding.not_tested,
+        )
+
+
+def _measured(visit: Visit) -> Iterable[Measured]:
+    checks = Check.objects.defer("submission").in_bulk([one.pk for one in visit.standing])
+    for one in visit.standing:
+        judgement = Judgement.model_validate(checks[one.pk].judgement)
+        yield Measured(
+            id=one.pk,
+            part=visit.name(key_of(one.position_id)),
+            test=judgement.expectation.title,
+            due=judgement.expectation.text,
+            read=figure(one.check_kept.summary),
+            state=judgement.state,
+            outcome=judgement.outcome,
+            headline=judgement.headline,
+            rail=judgement.rail,
+            rows=judgement.rows,
+            spare=one.spare,
+            part_before=_is_past(visit, one),
+            at=one.at,
+            by=one.by.name,
+        )
+
+
+def _is_past(visit: Visit, one: Reading) -> bool:
+    """Whether the reading is of a part that has gone out since."""
+    if one.spare or one.position_id is None:
+        return False
+    part = visit.parts.get(one.position_id)
+    return part is None or part.pk != one.part_id
+
+
+def _work(visit: Visit) -> Iterable[Done]:
+    for one in visit.entries:
+        if one.kind in _WORK:
+            part = one.data.get("part")
+            name = f"{visit.name(part)}: " if part and part != MACHINE else ""
+            yield Done(at=one.at, by=one.by.name, text=f"{name}{told(one.kind, one.data)}")
+
+
+def _parts(visit: Visit) -> Iterable[FittedPart]:
+    for position in visit.positions:
+        part = visit.parts.get(position.pk)
+        if part and part.job_number == visit.job.number:
+            yield FittedPart(
+                part=position.name,
+                description=describe(part.part_spec),
+                serial=part.serial,
+                on=part.fitted_on,
+            )
+
+
+def _not_tested(visit: Visit, found: Iterable[Found]) -> Iterable[str]:
+    for one in found:
+        if one.not_tested:
+            yield f"{one.part}: {', '.join(title.lower() for title in one.not_tested)}"
+    measured = {key_of(one.position_id) for one in visit.standing}
+    untouched = [
+        position.name
+        for position in visit.positions
+        if position.pk in visit.parts and str(position.pk) not in measured
+    ]
+    if untouched:
+        yield f"Not measured at all: {', '.join(untouched)}"
+
+
+def _skipped(visit: Visit) -> Iterable[str]:
+    titles = {
+        item.key: f"{step.title}, {item.title}" for step in route_of(visit).steps for item in step.items
+    } | {step.kind.value: step.title for step in route_of(visit).steps}
+    for one in choices_of(visit).skipped:
+        yield f"{titles.get(one.key, one.key)}: {one.reason}"
+
+
+def _cautions(found: Iterable[Found]) -> tuple[str, ...]:
+    dangerous = [one.part for one in found if one.decided == Conclusion.DO_NOT_ENERGISE]
+    said = [f"{name} leaks to the case: not to be energised." for name in dangerous]
+    return (*said, table("cautions")["defer"])

@@ -1,0 +1,173 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ask, client } from "./client";
+import type { CustomerIn, JobChange, MachineIn } from "./types";
+
+/** How often an open job is asked for again, so that two people see each other's work [ms]. */
+const TOGETHER = 5000;
+
+export function useHome() {
+  return useQuery({
+    queryKey: ["home"],
+    queryFn: () => ask(client.GET("/api/home")),
+    refetchInterval: 30_000,
+  });
+}
+
+export function useWaits() {
+  return useQuery({
+    queryKey: ["waits"],
+    queryFn: () => ask(client.GET("/api/waits")),
+    refetchInterval: 30_000,
+  });
+}
+
+export type JobFilter = {
+  text?: string;
+  state?: "open" | "closed";
+  customer?: number;
+  machine?: number;
+  technician?: number;
+  page?: number;
+};
+
+export function useJobs(wanted: JobFilter) {
+  return useQuery({
+    queryKey: ["jobs", wanted],
+    queryFn: () => ask(client.GET("/api/jobs", { params: { query: wanted } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useJob(number: number) {
+  return useQuery({
+    queryKey: ["job", number],
+    queryFn: () => ask(client.GET("/api/jobs/{number}", { params: { path: { number } } })),
+    refetchInterval: TOGETHER,
+  });
+}
+
+export function useChangeJob(number: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (change: JobChange) =>
+      ask(client.PATCH("/api/jobs/{number}", { params: { path: { number } }, body: change })),
+    onSuccess: (job) => {
+      store.setQueryData(["job", number], job);
+      void store.invalidateQueries({ queryKey: ["jobs"] });
+    },
+    // Somebody was faster: what they made of it is wanted at once.
+    onError: () => store.invalidateQueries({ queryKey: ["job", number] }),
+  });
+}
+
+export function useFollowUps(page: number, done: boolean) {
+  return useQuery({
+    queryKey: ["follow-ups", page, done],
+    queryFn: () => ask(client.GET("/api/follow-ups", { params: { query: { page, done } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useFinishFollowUp() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (number: string) =>
+      ask(client.POST("/api/follow-ups/{number}/done", { params: { path: { number } } })),
+    onSuccess: () => store.invalidateQueries(),
+  });
+}
+
+export function useEndWait() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (number: string) =>
+      ask(client.POST("/api/waits/{number}/end", { params: { path: { number } } })),
+    onSuccess: () => store.invalidateQueries(),
+  });
+}
+
+export function usePhotos(job: number) {
+  return useQuery({
+    queryKey: ["photos", job],
+    queryFn: () =>
+      ask(client.GET("/api/jobs/{number}/photos", { params: { path: { number: job } } })),
+    refetchInterval: 15_000,
+  });
+}
+
+export function usePeople() {
+  return useQuery({ queryKey: ["people"], queryFn: () => ask(client.GET("/api/people")) });
+}
+
+export function useCustomers(text = "") {
+  return useQuery({
+    queryKey: ["customers", text],
+    queryFn: () => ask(client.GET("/api/customers", { params: { query: { text } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useMachines(text: string, customer: number | undefined, page = 1) {
+  return useQuery({
+    queryKey: ["machines", text, customer, page],
+    queryFn: () =>
+      ask(
+        client.GET("/api/machines", {
+          params: { query: { text, page, ...(customer ? { customer } : {}) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useMachineWhole(number: number) {
+  return useQuery({
+    queryKey: ["machine", number],
+    queryFn: () => ask(client.GET("/api/machines/{number}", { params: { path: { number } } })),
+  });
+}
+
+export function useVerdicts(machine: number) {
+  return useQuery({
+    queryKey: ["verdicts", machine],
+    queryFn: () =>
+      ask(client.GET("/api/machines/{number}/verdicts", { params: { path: { number: machine } } })),
+  });
+}
+
+export function usePositionReadings(position: number, page: number) {
+  return useQuery({
+    queryKey: ["position-readings", position, page],
+    queryFn: () =>
+      ask(
+        client.GET("/api/positions/{number}/readings", {
+          params: { path: { number: position }, query: { page } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Add a customer, or change the one with that number. */
+export function useSaveCustomer(number: number | undefined) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: CustomerIn) =>
+      number
+        ? ask(client.PUT("/api/customers/{number}", { params: { path: { number } }, body }))
+        : ask(client.POST("/api/customers", { body })),
+    onSuccess: () => store.invalidateQueries(),
+  });
+}
+
+/** Add a machine, or change the one with that number. */
+export function useSaveMachine(number: number | undefined) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: MachineIn) =>
+      number
+        ? ask(client.PUT("/api/machines/{number}", { params: { path: { number } }, body }))
+        : ask(client.POST("/api/machines", { body })),
+    onSuccess: () => store.invalidateQueries(),
+  });
+}

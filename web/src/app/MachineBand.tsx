@@ -1,0 +1,121 @@
+import { useLocation } from "react-router";
+import { KeysDialog } from "@/keys/KeysDialog";
+import { Button } from "@/ui/Button";
+import { clock, useMachine } from "./machine";
+import { type Room, useRoom } from "./room";
+
+/** Dead or live, in words, shape and colour, at all times: of the job that is open, or of Check. */
+export function MachineBand() {
+  const { machine, state } = useMachine();
+  const { room } = useRoom();
+  const path = useLocation().pathname;
+  if (room) {
+    if (room.state === "live") {
+      return <LiveBand since={room.since} where={room.where} onDead={room.makeDead} />;
+    }
+    return (
+      <CalmBand broken={room.state === "not_proved"}>
+        <RoomWords room={room} />
+      </CalmBand>
+    );
+  }
+  if (machine?.state === "live") {
+    return <LiveBand since={machine.since} where="" onDead={() => state(null)} />;
+  }
+  if (!path.startsWith("/check")) return null;
+  return (
+    <CalmBand broken={machine === null}>
+      <DeadWords />
+    </CalmBand>
+  );
+}
+
+type LiveProps = { since: string; where: string; onDead: () => void };
+
+function LiveBand({ since, where, onDead }: LiveProps) {
+  return (
+    <div
+      role="status"
+      aria-label="Machine state"
+      className="hazard-band no-print flex items-center justify-between gap-3 px-3 py-1.5"
+    >
+      <strong className="bg-hazard px-3 py-1 text-hazard-ink">
+        ⚡ {where && `${where}: `}LIVE since {clock(since)} — one hand, covered tips
+      </strong>
+      <div className="flex items-center gap-2">
+        <Button look="hazard" shortcut="D" className="!min-h-9" onClick={onDead}>
+          Make it dead
+        </Button>
+        <div className="bg-hazard text-hazard-ink max-sm:hidden">
+          <KeysDialog />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function CalmBand({ broken, children }: { broken: boolean; children: React.ReactNode }) {
+  return (
+    <div
+      role="status"
+      aria-label="Machine state"
+      className="no-print flex items-center gap-2.5 border-hairline border-b bg-calm px-4.5 py-1"
+    >
+      <svg
+        aria-hidden="true"
+        className="shrink-0"
+        width="15"
+        height="15"
+        viewBox="0 0 16 16"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3.4"
+      >
+        <circle cx="8" cy="8" r="5.6" strokeDasharray={broken ? "3 2.86" : undefined} />
+      </svg>
+      {children}
+      <div className="ml-auto shrink-0">
+        <KeysDialog />
+      </div>
+    </div>
+  );
+}
+
+function RoomWords({ room }: { room: Exclude<Room, { state: "live" }> }) {
+  if (room.state === "proved_dead") {
+    return (
+      <span>
+        {room.where}: <b>proved dead</b> by {room.by} at {clock(room.at)}, good until{" "}
+        {clock(room.until)}.
+      </span>
+    );
+  }
+  return (
+    <span>
+      {room.where}: <b>not proved dead.</b> {room.why}
+    </span>
+  );
+}
+
+function DeadWords() {
+  const { machine } = useMachine();
+  if (machine?.state === "loose_part") {
+    return (
+      <span>
+        <b>Dead</b> — loose part on the bench. Ohms may be taken.
+      </span>
+    );
+  }
+  if (machine?.state === "proved_dead") {
+    return (
+      <span>
+        <b>Proved dead</b> by {machine.by} at {clock(machine.at)}. Ohms may be taken.
+      </span>
+    );
+  }
+  return (
+    <span>
+      <b>Not stated</b> — dead or live? Asked before the first reading.
+    </span>
+  );
+}

@@ -1,0 +1,129 @@
+import { Link } from "react-router";
+import { useFinishFollowUp, useHome } from "@/api/jobs";
+import type { FollowUp, Home } from "@/api/types";
+import { clock } from "@/app/machine";
+import { useNow } from "@/app/useNow";
+import { left } from "@/app/WaitsBar";
+import { JobRow } from "@/jobs/JobRow";
+import { day } from "@/jobs/words";
+import { Button } from "@/ui/Button";
+import { Notice } from "@/ui/Notice";
+
+/** After signing in: what is open, what is waiting, what is due. */
+export default function HomePage() {
+  const home = useHome();
+  if (!home.data) {
+    return (
+      <div className="p-4.5">
+        <Notice alert={home.isError}>
+          {home.isError ? `This could not be read: ${home.error.message}` : "Reading …"}
+        </Notice>
+      </div>
+    );
+  }
+  return <Board home={home.data} />;
+}
+
+function Board({ home }: { home: Home }) {
+  const now = useNow(15_000);
+  return (
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <section aria-label="Open jobs" className="px-4.5 py-4">
+        <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
+          <h1 className="text-xl font-semibold">Open jobs</h1>
+          <Link
+            to="/jobs/new"
+            className="inline-flex min-h-[44px] items-center rounded-md bg-action px-4 font-semibold text-on-action"
+          >
+            Open a job
+          </Link>
+        </div>
+        {home.open_jobs.length === 0 && <Notice>Nothing is open.</Notice>}
+        <ul className="border-hairline border-t">
+          {home.open_jobs.map((job) => (
+            <JobRow key={job.number} job={job} />
+          ))}
+        </ul>
+        <p className="mt-3 flex gap-5">
+          <Link to="/jobs" className="text-action-text underline">
+            All jobs
+          </Link>
+          <Link to="/check" className="text-action-text underline">
+            Check a part without a job
+          </Link>
+        </p>
+      </section>
+      <aside className="flex flex-col gap-6 border-hairline bg-sheet px-4.5 py-4 lg:border-l">
+        <section aria-label="What is waiting">
+          <h2 className="legend mb-1">Waiting</h2>
+          {home.waits.length === 0 && <p className="text-muted">No wait is running.</p>}
+          <ul>
+            {home.waits.map((wait) => {
+              const rest = Date.parse(wait.due_at) - now;
+              return (
+                <li key={wait.id} className="border-hairline border-b py-2 last:border-b-0">
+                  <Link to={`/jobs/${wait.job}`} className="block hover:underline">
+                    <span className="block font-semibold">{wait.text}</span>
+                    <span className="block text-muted">{wait.machine}</span>
+                    <span className={rest <= 0 ? "font-semibold text-watch" : ""}>
+                      {rest <= 0
+                        ? `due since ${clock(wait.due_at)}`
+                        : `${clock(wait.due_at)} — ${left(rest)}`}
+                    </span>
+                  </Link>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <section aria-label="What is due">
+          <h2 className="legend mb-1">Follow-ups</h2>
+          {home.follow_ups.length === 0 && <p className="text-muted">Nothing to come back to.</p>}
+          <ul>
+            {home.follow_ups.map((one) => (
+              <FollowUpLine key={one.id} one={one} now={now} />
+            ))}
+          </ul>
+          <Link to="/follow-ups" className="mt-1 inline-block text-action-text underline">
+            All follow-ups
+          </Link>
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+/** A follow-up with its day, and a way to be done with it. */
+export function FollowUpLine({ one, now }: { one: FollowUp; now: number }) {
+  const finish = useFinishFollowUp();
+  const late = !one.done_at && Date.parse(`${one.due_on}T23:59:59`) < now;
+  return (
+    <li className="border-hairline border-b py-2 last:border-b-0">
+      <div className="flex items-start justify-between gap-3">
+        <Link to={`/jobs/${one.job}`} className="min-w-0 hover:underline">
+          <span className="block font-semibold">{one.text}</span>
+          <span className="block text-muted">
+            {[one.part, one.machine, one.customer].filter(Boolean).join(", ")}
+          </span>
+          <span className={late ? "font-semibold text-bad" : ""}>
+            {one.done_at ? "done" : `${late ? "overdue since" : "due"} ${day(one.due_on)}`}
+          </span>
+        </Link>
+        {!one.done_at && (
+          <Button
+            className="!min-h-9 shrink-0 max-sm:!min-h-[44px]"
+            disabled={finish.isPending}
+            onClick={() => finish.mutate(one.id)}
+          >
+            Done
+          </Button>
+        )}
+      </div>
+      {finish.error && (
+        <p role="alert" className="text-bad">
+          {finish.error.message}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,31 @@
+import { useState } from "react";
+import { useFollowUps } from "@/api/jobs";
+import { useNow } from "@/app/useNow";
+import { FollowUpLine } from "@/home/HomePage";
+import { Notice } from "@/ui/Notice";
+import { Pager } from "@/ui/Pager";
+import { TickBox } from "@/ui/TickBox";
+
+/** What is to be come back to, by the day it is due. */
+export default function FollowUpsPage() {
+  const [page, setPage] = useState(1);
+  const [done, setDone] = useState(false);
+  const found = useFollowUps(page, done);
+  const now = useNow(60_000);
+  return (
+    <div className="mx-auto w-full max-w-[52rem] px-4.5 py-4">
+      <div className="mb-2 flex flex-wrap items-center justify-between gap-4">
+        <h1 className="text-xl font-semibold">Follow-ups</h1>
+        <TickBox label="those that are done, too" on={done} onChange={setDone} />
+      </div>
+      {found.isError && <Notice alert>They could not be read: {found.error.message}</Notice>}
+      {found.data?.count === 0 && <Notice>Nothing to come back to.</Notice>}
+      <ul className="border-hairline border-t">
+        {found.data?.items.map((one) => (
+          <FollowUpLine key={one.id} one={one} now={now} />
+        ))}
+      </ul>
+      <Pager page={page} count={found.data?.count ?? 0} onPage={setPage} />
+    </div>
+  );
+}

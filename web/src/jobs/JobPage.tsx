@@ -1,0 +1,88 @@
+import { useEffect, useRef } from "react";
+import { useParams } from "react-router";
+import { Refused } from "@/api/client";
+import { useJob } from "@/api/jobs";
+import type { Job } from "@/api/types";
+import { type Room, useShownRoom } from "@/app/room";
+import { useKeys } from "@/keys/shortcuts";
+import { Notice } from "@/ui/Notice";
+import { CasePanel } from "./CasePanel";
+import { JobHead } from "./JobHead";
+import { RoutePanel } from "./RoutePanel";
+import { StepView } from "./StepView";
+import { useVisit } from "./useVisit";
+
+/** A job: its route left, the step in the centre, the case right. */
+export default function JobPage() {
+  const number = Number(useParams().number);
+  const found = useJob(number);
+  if (found.data) return <Whole key={number} job={found.data} stale={found.isError} />;
+  return (
+    <div className="p-4.5">
+      <Notice alert={found.isError}>
+        {found.error instanceof Refused
+          ? found.error.message
+          : found.isError
+            ? `The job could not be read: ${found.error.message}`
+            : "Reading the job …"}
+      </Notice>
+    </div>
+  );
+}
+
+function Whole({ job, stale }: { job: Job; stale: boolean }) {
+  const visit = useVisit(job);
+  useShownRoom(roomOf(job, visit.makeDead));
+  const centre = useRef<HTMLDivElement>(null);
+  const key = visit.place?.item.key;
+  useKeys({
+    next: () => visit.goTo(job.route.next_key ?? null),
+    entry: () => centre.current?.querySelector<HTMLElement>("input, textarea, button")?.focus(),
+  });
+  // Another step: its first field is where the person wants to be, and on a phone its top in sight.
+  const before = useRef(key);
+  useEffect(() => {
+    if (before.current === key) return;
+    before.current = key;
+    const field = centre.current?.querySelector<HTMLElement>("#entry, [data-first]");
+    field?.focus({ preventScroll: true });
+    if (window.matchMedia("(max-width: 64rem)").matches) centre.current?.scrollIntoView();
+  }, [key]);
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
+      <div className="flex flex-col gap-3 border-hairline px-4.5 py-3.5 lg:border-r">
+        <JobHead visit={visit} />
+        <RoutePanel visit={visit} />
+      </div>
+      <div ref={centre} className="flex min-w-0 scroll-mt-1 flex-col gap-3 px-4.5 py-3.5">
+        {stale && (
+          <Notice alert>
+            The server does not answer. This is the job as it was last seen; what you record is kept
+            here and sent later.
+          </Notice>
+        )}
+        {visit.said && (
+          <p role="status" className="text-[0.93rem] text-muted">
+            {visit.said}
+          </p>
+        )}
+        <StepView visit={visit} />
+      </div>
+      <CasePanel visit={visit} />
+    </div>
+  );
+}
+
+function roomOf(job: Job, makeDead: () => void): Room {
+  const where = `Job ${job.number}`;
+  const now = job.machine_now;
+  if (now.state === "live" && now.live) {
+    return { state: "live", where, since: now.live.since, makeDead };
+  }
+  if (now.state === "proved_dead" && now.proof) {
+    const { by, at } = now.proof;
+    return { state: "proved_dead", where, by, at, until: now.lapses_at ?? at, makeDead };
+  }
+  const why = now.lapsed || "Ohms on a fitted part come after the proof.";
+  return { state: "not_proved", where, why, makeDead };
+}

@@ -1,0 +1,124 @@
+import { type FormEvent, useMemo } from "react";
+import { Link } from "react-router";
+import type { Job } from "@/api/types";
+import { dateAndClock } from "@/app/machine";
+import { useDraft } from "@/app/stored";
+import { Button } from "@/ui/Button";
+import { TextArea } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
+import { StateShape } from "@/verdict/states";
+import { useEntry } from "./useEntry";
+import { partOf, type Visit } from "./useVisit";
+
+type Line = { id: string; at: string; by: string; what: React.ReactNode; mark?: React.ReactNode };
+
+/** Everything that was done and measured, the newest first, with who and when. Nothing is ever edited away. */
+export function LogTab({ visit }: { visit: Visit }) {
+  const { job } = visit;
+  const lines = useMemo(() => linesOf(job), [job]);
+  return (
+    <>
+      {job.state === "open" && <NoteForm visit={visit} />}
+      <ol>
+        {lines.map((one) => (
+          <li key={one.id} className="border-hairline border-b py-1.5 last:border-b-0">
+            <div className="flex items-start gap-2">
+              {one.mark && <span className="pt-0.5">{one.mark}</span>}
+              <span className="min-w-0">{one.what}</span>
+            </div>
+            <p className="text-[0.87rem] text-muted">
+              {one.by} · {dateAndClock(one.at)}
+            </p>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}
+
+function linesOf(job: Job): Line[] {
+  const named = (key: string | null | undefined) => {
+    const part = partOf(job, key);
+    return part ? `${part.name}: ` : "";
+  };
+  const entries = job.entries.map(
+    (one): Line => ({
+      id: one.id,
+      at: one.at,
+      by: one.by,
+      what: (
+        <>
+          {named(one.part)}
+          {one.text}
+        </>
+      ),
+    }),
+  );
+  const readings = job.readings.map(
+    (one): Line => ({
+      id: one.id,
+      at: one.at,
+      by: one.by,
+      mark: <StateShape state={one.state} size={15} />,
+      what: (
+        <Link
+          to={`/kept/${one.id}`}
+          className={`hover:underline ${one.superseded_by ? "text-muted" : ""}`}
+        >
+          {named(one.part)}
+          {one.spare && "new part, "}
+          {one.title.toLowerCase()}{" "}
+          <b className={`font-semibold ${one.superseded_by ? "line-through" : ""}`}>{one.figure}</b>
+          , {one.state}
+          {one.before_fitting && " (the part before)"}
+          {one.superseded_by && " (superseded)"}
+          {one.reason && ` — ${one.reason}`}
+        </Link>
+      ),
+    }),
+  );
+  return [...entries, ...readings].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+}
+
+function NoteForm({ visit }: { visit: Visit }) {
+  const [draft, change, forget] = useDraft(`hembit.job.${visit.job.number}.note`, {
+    id: crypto.randomUUID() as string,
+    text: "",
+  });
+  const entry = useEntry(visit, ["text"]);
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    entry.write({ kind: "noted", text: draft.text }, "a note", draft.id, forget);
+  }
+  return (
+    <form onSubmit={submit} className="mb-3 flex flex-col gap-1.5">
+      <label htmlFor="note" className="text-muted">
+        A note
+      </label>
+      <TextArea
+        id="note"
+        rows={2}
+        value={draft.text}
+        maxLength={2000}
+        error={entry.at("text")}
+        onText={(text) => change({ text })}
+      />
+      {[entry.at("text"), ...entry.others]
+        .filter((one) => one !== undefined)
+        .map((one) => (
+          <Notice key={one} alert>
+            {one}
+          </Notice>
+        ))}
+      <div>
+        <Button
+          type="submit"
+          className="!min-h-9 max-sm:!min-h-[44px]"
+          disabled={entry.pending || !draft.text.trim()}
+        >
+          Write it down
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,15 @@
+import { Refused } from "@/api/client";
+
+/** What the server says of one field; its name may be the end of a longer place. */
+export function errorAt(error: Error | null, field: string): string | undefined {
+  if (!(error instanceof Refused)) return undefined;
+  return error.errors.find((one) => one.field === field)?.message;
+}
+
+/** What it says of anything that has no field here, each sentence once. */
+export function unplacedErrors(error: Error | null, fields: string[]): string[] {
+  if (!error) return [];
+  if (!(error instanceof Refused)) return [error.message];
+  const rest = error.errors.filter((one) => !fields.includes(one.field));
+  return [...new Set(rest.map((one) => one.message))];
+}

@@ -1,0 +1,111 @@
+import type { FormEvent } from "react";
+import { useOptions } from "@/api/queries";
+import type { AnyEntry, Job } from "@/api/types";
+import { clock } from "@/app/machine";
+import { useDraft } from "@/app/stored";
+import { FindingText } from "@/check/FindingPanel";
+import { Choices } from "@/ui/Choices";
+import { Labelled, TextArea } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
+import { FollowUpForm } from "../later/FollowUpForm";
+import { useEntry } from "../useEntry";
+import { partOf, type Visit } from "../useVisit";
+import { FormFoot } from "./FormFoot";
+
+type Conclusion = Extract<AnyEntry, { kind?: "decided" }>["conclusion"];
+
+/** A finding with all it rests on: accepted, or overruled with a reason. */
+export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
+  const { job } = visit;
+  const there = partOf(job, part);
+  const found = there?.finding;
+  const conclusions = useOptions().data?.conclusions ?? [];
+  const [draft, change, forget] = useDraft(`hembit.job.${job.number}.decide.${part}`, {
+    id: crypto.randomUUID() as string,
+    conclusion: "",
+    reason: "",
+  });
+  const entry = useEntry(visit, ["reason"]);
+  if (!there || !found)
+    return <Notice>Nothing was found on this part yet. Measure it first.</Notice>;
+  const chosen = (draft.conclusion || found.finding.conclusion) as Conclusion;
+  const overruled = chosen !== found.finding.conclusion;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    if (!found || !there) return;
+    entry.write(
+      {
+        kind: "decided",
+        part,
+        finding: found.number,
+        conclusion: chosen,
+        reason: draft.reason,
+      },
+      `decision on ${there.name}`,
+      draft.id,
+      (answer) => {
+        forget();
+        visit.moveOn(answer, `${there.name}: ${chosen}`);
+      },
+    );
+  }
+  return (
+    <div className="flex flex-col gap-3">
+      <section aria-label="Finding" className="plate">
+        <FindingText finding={found.finding} />
+      </section>
+      {there.decision && (
+        <p>
+          <b className="font-semibold">Decided: {there.decision.conclusion}</b> by{" "}
+          {there.decision.by} at {clock(there.decision.at)}
+          {there.decision.reason && ` — ${there.decision.reason}`}
+        </p>
+      )}
+      <form onSubmit={submit} className="flex flex-col gap-3">
+        <Choices
+          label={overruled ? "Overruled to" : "The readings say"}
+          value={chosen}
+          items={conclusions}
+          onChoose={(conclusion) => change({ conclusion })}
+        />
+        {(overruled || draft.reason) && (
+          <Labelled
+            id="decide-reason"
+            label="Why"
+            hint={overruled ? "the finding stays on record beside it" : "if you like"}
+            error={entry.at("reason")}
+          >
+            <TextArea
+              id="decide-reason"
+              rows={2}
+              value={draft.reason}
+              maxLength={400}
+              onText={(reason) => change({ reason })}
+            />
+          </Labelled>
+        )}
+        <FormFoot
+          action={overruled ? `Overrule it to “${chosen}”` : `Accept: ${chosen}`}
+          pending={entry.pending}
+          others={entry.others}
+        />
+      </form>
+      {there.companion && (
+        <Notice>
+          Shop policy, renew the pair: {there.companion}. Put it on the list of spares, too.
+        </Notice>
+      )}
+      {there.decision && wantsFollowUp(there.decision.conclusion) && (
+        <FollowUpForm
+          visit={visit}
+          part={part}
+          kind={there.decision.conclusion === "watch" ? "watch" : "spare_on_order"}
+        />
+      )}
+    </div>
+  );
+}
+
+function wantsFollowUp(conclusion: NonNullable<Job["parts"][number]["decision"]>["conclusion"]) {
+  return conclusion === "replace" || conclusion === "wrong part" || conclusion === "watch";
+}

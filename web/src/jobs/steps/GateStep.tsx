@@ -1,0 +1,126 @@
+import type { FormEvent } from "react";
+import { useDraft } from "@/app/stored";
+import { Labelled, TextInput } from "@/ui/Field";
+import { TickBox } from "@/ui/TickBox";
+import { useEntry } from "../useEntry";
+import type { Visit } from "../useVisit";
+import { FormFoot } from "./FormFoot";
+
+/** The gate before energising after a repair: protective conductor, insulation, nothing left, covers. */
+export function GateStep({ visit }: { visit: Visit }) {
+  const { job } = visit;
+  const [draft, change, forget] = useDraft(`hembit.job.${job.number}.gate`, {
+    id: crypto.randomUUID() as string,
+    conductor: "",
+    noConductor: "",
+    insulation: "",
+    noInsulation: "",
+    nothing: false,
+    bypasses: false,
+    covers: false,
+  });
+  const entry = useEntry(visit, [
+    "gate.protective_conductor",
+    "gate.no_protective_conductor_because",
+    "gate.insulation",
+    "gate.no_insulation_because",
+  ]);
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const shown = (text: string) => (text.trim() ? text : null);
+    const gate = {
+      protective_conductor: shown(draft.conductor),
+      no_protective_conductor_because: draft.noConductor,
+      insulation: shown(draft.insulation),
+      no_insulation_because: draft.noInsulation,
+      nothing_left_inside: draft.nothing,
+      bypasses_removed: draft.bypasses,
+      covers_on: draft.covers,
+    };
+    entry.write({ kind: "gate_passed", gate }, "gate before energising", draft.id, (answer) => {
+      forget();
+      visit.moveOn(answer, "Passed: it may be energised");
+    });
+  }
+  return (
+    <form onSubmit={submit} className="flex flex-col gap-3">
+      <div className="grid grid-cols-2 gap-x-6 gap-y-2 max-sm:grid-cols-1">
+        <Labelled
+          id="conductor"
+          label="Protective conductor, plug or terminal to case"
+          error={entry.at("gate.protective_conductor")}
+        >
+          <TextInput
+            id="conductor"
+            data-first
+            unit="Ω"
+            className="font-mono text-[1.2rem]"
+            value={draft.conductor}
+            onText={(conductor) => change({ conductor })}
+          />
+        </Labelled>
+        <Labelled
+          id="no-conductor"
+          label="or not, because"
+          error={entry.at("gate.no_protective_conductor_because")}
+        >
+          <TextInput
+            id="no-conductor"
+            value={draft.noConductor}
+            maxLength={200}
+            placeholder="protection class II"
+            onText={(noConductor) => change({ noConductor })}
+          />
+        </Labelled>
+        <Labelled
+          id="insulation"
+          label="Insulation at 500 V DC, conductors to case"
+          error={entry.at("gate.insulation")}
+        >
+          <TextInput
+            id="insulation"
+            unit="Ω"
+            className="font-mono text-[1.2rem]"
+            value={draft.insulation}
+            placeholder="210 M"
+            onText={(insulation) => change({ insulation })}
+          />
+        </Labelled>
+        <Labelled
+          id="no-insulation"
+          label="or not, because"
+          error={entry.at("gate.no_insulation_because")}
+        >
+          <TextInput
+            id="no-insulation"
+            value={draft.noInsulation}
+            maxLength={200}
+            placeholder="extra-low voltage"
+            onText={(noInsulation) => change({ noInsulation })}
+          />
+        </Labelled>
+      </div>
+      <div>
+        <TickBox
+          strong
+          label="No tool, clip or lead left inside"
+          on={draft.nothing}
+          onChange={(nothing) => change({ nothing })}
+        />
+        <TickBox
+          strong
+          label="Every bypass and jumper is out"
+          on={draft.bypasses}
+          onChange={(bypasses) => change({ bypasses })}
+        />
+        <TickBox
+          strong
+          label="Covers on, screws in"
+          on={draft.covers}
+          onChange={(covers) => change({ covers })}
+        />
+      </div>
+      <FormFoot action="It may be energised" pending={entry.pending} others={entry.others} />
+    </form>
+  );
+}

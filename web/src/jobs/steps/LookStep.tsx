@@ -1,0 +1,71 @@
+import type { FormEvent } from "react";
+import { useOptions } from "@/api/queries";
+import { useDraft } from "@/app/stored";
+import { Several } from "@/ui/Choices";
+import { Labelled, TextArea } from "@/ui/Field";
+import { PhotoStrip } from "../photos/PhotoStrip";
+import { useEntry } from "../useEntry";
+import { partOf, type Visit } from "../useVisit";
+import { FormFoot } from "./FormFoot";
+
+/** Looking at a part, or at the machine as a whole: choices, a note, photos. */
+export function LookStep({ visit, part }: { visit: Visit; part: string }) {
+  const { job } = visit;
+  const whole = part === "machine";
+  const kind = whole ? "machine" : partOf(job, part)?.spec.kind;
+  const [draft, change, forget] = useDraft(`hembit.job.${job.number}.look.${part}`, {
+    id: crypto.randomUUID() as string,
+    seen: [] as string[],
+    note: "",
+  });
+  const entry = useEntry(visit, ["seen", "note"]);
+  const items = (useOptions().data?.inspections ?? []).filter(
+    (one) => one.kinds.length === 0 || (kind && one.kinds.includes(kind)),
+  );
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const name = whole ? "the machine" : (partOf(job, part)?.name ?? "");
+    entry.write(
+      { kind: "looked", part, seen: draft.seen, note: draft.note },
+      `look at ${name}`,
+      draft.id,
+      (answer) => {
+        forget();
+        visit.moveOn(answer, `Looked at ${name}`);
+      },
+    );
+  }
+  /** Nothing to see excludes everything else, and the other way round. */
+  function see(values: string[]) {
+    const added = values.find((one) => !draft.seen.includes(one));
+    if (added === "sound") change({ seen: ["sound"] });
+    else change({ seen: values.filter((one) => one !== "sound") });
+  }
+  const earlier = job.entries.filter((one) => one.kind === "looked" && one.part === part);
+  return (
+    <form onSubmit={submit} className="flex flex-col gap-3">
+      {earlier.map((one) => (
+        <p key={one.id} className="text-muted">
+          {one.text} ({one.by})
+        </p>
+      ))}
+      <Several label="What is to be seen" values={draft.seen} items={items} onChange={see} />
+      {entry.at("seen") && (
+        <p role="alert" className="font-medium text-bad">
+          {draft.seen.length ? entry.at("seen") : "Choose what you saw, or “nothing to see”."}
+        </p>
+      )}
+      <Labelled id="look-note" label="Note" error={entry.at("note")}>
+        <TextArea
+          id="look-note"
+          rows={2}
+          value={draft.note}
+          maxLength={400}
+          onText={(note) => change({ note })}
+        />
+      </Labelled>
+      <PhotoStrip job={job} step="look" part={whole ? null : part} />
+      <FormFoot action="That is what I saw" pending={entry.pending} others={entry.others} />
+    </form>
+  );
+}

@@ -1,0 +1,328 @@
+import { useCallback, useMemo, useState } from "react";
+import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec } from "@/api/types";
+import { clock } from "@/app/machine";
+import { useStored } from "@/app/stored";
+import { type Draft, newDraft } from "@/check/draft";
+import { ProbeSketch } from "@/check/drawings/ProbeSketch";
+import { Entry } from "@/check/Entry";
+import type { Kind } from "@/check/forms/forms";
+import { Questions } from "@/check/Questions";
+import { READINGS } from "@/check/readings";
+import { Expect } from "@/check/Tests";
+import { TodayGroup } from "@/check/TodayGroup";
+import { type Measuring, useMeasuring } from "@/check/useMeasuring";
+import { useKeys } from "@/keys/shortcuts";
+import { Curve, isTall, Scales } from "@/rail/Scales";
+import { Button } from "@/ui/Button";
+import { Labelled, TextInput } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
+import { Verdict } from "@/verdict/Verdict";
+import { Working } from "@/verdict/Working";
+import { ChangedMeanwhile } from "../ChangedMeanwhile";
+import { errorAt } from "../errors";
+import { divided } from "../today";
+import { partOf, type Visit } from "../useVisit";
+import { JobGate, useJobGate } from "./JobGate";
+
+type Props = {
+  visit: Visit;
+  part: string;
+  measurand: string;
+  room: RouteItem["room"];
+  spare: boolean;
+};
+type PartDraft = Pick<Draft, "id" | "entries"> & { loose: boolean; reason: string };
+
+/** One test of one part: expectation, entry, rail and verdict, with the part's spec filled in. */
+export function MeasureStep({ visit, part, measurand: first, room, spare }: Props) {
+  const { job } = visit;
+  const there = partOf(job, part);
+  const [across, setAcross] = useState<Measurand | null>(null);
+  const measurand = across ?? (first as Measurand);
+  const key = `hembit.job.${job.number}.${spare ? "spare" : "part"}.${part}`;
+  const [own, setOwn] = useStored<PartDraft>(key, emptyPart());
+  const { draft, setDraft } = useJoined(visit, there?.spec.kind, measurand, own, setOwn);
+  const standing = standingOf(job, part, measurand, spare);
+  const gate = useJobGate(visit, room, spare || own.loose);
+  const send = useCallback(
+    async (check: CheckIn) => {
+      const body: ReadingIn = {
+        id: check.id,
+        part,
+        reading: check.reading,
+        conditions: check.conditions ?? {},
+        rule: check.rule ?? "simple",
+        loose: own.loose,
+        spare,
+        supersedes: standing?.id ?? null,
+        reason: own.reason,
+      };
+      const name = there?.name ?? part;
+      const title = READINGS[check.reading.measurand].title.toLowerCase();
+      const answer = await visit.post("readings", body, `${name}, ${title}`);
+      setOwn({ ...emptyPart(), loose: own.loose });
+      const stored = answer?.readings.find((one) => one.id === check.id);
+      const words = stored ? `${stored.figure}, ${stored.state}` : "taken";
+      visit.moveOn(answer, `${name}, ${title}: ${words}`);
+      return null;
+    },
+    [
+      part,
+      own.loose,
+      own.reason,
+      spare,
+      standing?.id,
+      there?.name,
+      visit.post,
+      visit.moveOn,
+      setOwn,
+    ],
+  );
+  const nothing = useCallback(() => undefined, []);
+  const measuring = useMeasuring({
+    draft,
+    setDraft,
+    spec: (there?.spec ?? null) as Spec | null,
+    machine: gate.machine,
+    onMachineRefused: nothing,
+    send,
+  });
+  useKeys({
+    overload: () => measuring.changeEntryField("display", "OL"),
+    entry: () => document.getElementById("entry")?.focus(),
+    ...(gate.needs === "dead" ? { loose: () => setOwn({ ...own, loose: true }) } : {}),
+    ...(gate.needs === "live" ? { live: gate.goLive } : {}),
+  });
+  if (!there) return <Notice>This part is not in the machine any more.</Notice>;
+  return (
+    <>
+      <OtherTests
+        kind={there.spec.kind}
+        measuring={measuring}
+        first={first as Measurand}
+        chosen={measurand}
+        onChoose={setAcross}
+      />
+      {measuring.expectation && (
+        <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
+          <ProbeSketch probes={measuring.expectation.probes} />
+          <Expect expectation={measuring.shown?.expectation ?? measuring.expectation} />
+        </div>
+      )}
+      {measuring.unreachable && (
+        <Notice alert>
+          The server does not answer. What you record is kept here, not judged, and sent later.
+        </Notice>
+      )}
+      {gate.needs ? (
+        <JobGate
+          gate={gate}
+          cautions={measuring.expectation?.cautions ?? []}
+          onIsolate={() => visit.goTo("isolate")}
+          onLoose={() => setOwn({ ...own, loose: true })}
+          onDead={visit.makeDead}
+        />
+      ) : (
+        <>
+          {own.loose && !spare && (
+            <p className="flex flex-wrap items-center gap-3 text-muted">
+              Measured loose, on the bench.
+              <button
+                type="button"
+                className="text-action-text underline"
+                onClick={() => setOwn({ ...own, loose: false })}
+              >
+                It is in the machine
+              </button>
+            </p>
+          )}
+          <Taking
+            measuring={measuring}
+            reason={own.reason}
+            onReason={(reason) => setOwn({ ...own, reason })}
+            standing={standing}
+            onTheirs={() => visit.moveOn(job, "Theirs stands")}
+          />
+        </>
+      )}
+      {!measuring.expectation && !measuring.unreachable && (
+        <Notice>
+          {measuring.expecting
+            ? "Working out what to expect …"
+            : (measuring.waitingFor ??
+              "Give today’s conditions below; then this says what to expect.")}
+        </Notice>
+      )}
+      <TodayGroup check={measuring} />
+    </>
+  );
+}
+
+function emptyPart(): PartDraft {
+  return { id: crypto.randomUUID(), entries: {}, loose: false, reason: "" };
+}
+
+/** The part's own entry and the job's conditions, as one draft that the entry understands. */
+function useJoined(
+  visit: Visit,
+  kind: Kind | undefined,
+  measurand: Measurand,
+  own: PartDraft,
+  setOwn: (next: (now: PartDraft) => PartDraft) => void,
+) {
+  const { today, setToday } = visit;
+  const draft = useMemo<Draft>(
+    () => ({
+      ...newDraft(),
+      ...today,
+      id: own.id,
+      entries: own.entries,
+      kind: kind ?? "heating_element",
+      measurand,
+    }),
+    [today, own.id, own.entries, kind, measurand],
+  );
+  const setDraft = useCallback(
+    (next: Draft | ((now: Draft) => Draft)) => {
+      const made = divided(typeof next === "function" ? next(draft) : next);
+      setToday(made.today);
+      setOwn((now) => ({ ...now, ...made.part }));
+    },
+    [draft, setToday, setOwn],
+  );
+  return { draft, setDraft };
+}
+
+type Standing = Job["readings"][number] | undefined;
+
+/** The reading of this test that stands for the part as it is now. */
+function standingOf(job: Job, part: string, measurand: string, spare: boolean): Standing {
+  return job.readings.findLast(
+    (one) =>
+      one.part === part &&
+      one.measurand === measurand &&
+      one.spare === spare &&
+      !one.superseded_by &&
+      !one.before_fitting,
+  );
+}
+
+const REASONS = ["taken again", "typed wrong", "another range", "leads were not zeroed"];
+
+type TakingProps = {
+  measuring: Measuring;
+  standing: Standing;
+  reason: string;
+  onReason: (reason: string) => void;
+  onTheirs: () => void;
+};
+
+function Taking({ measuring, standing, reason, onReason, onTheirs }: TakingProps) {
+  const { shown, expectation } = measuring;
+  const scaled = shown ?? expectation;
+  const tall = scaled ? isTall(scaled) : false;
+  const missing = errorAt(measuring.keepingError, "reason");
+  return (
+    <>
+      {standing && (
+        <section aria-label="Takes the place of" className="rounded-md border border-hairline p-3">
+          <p>
+            <b className="font-semibold">{standing.figure}</b>, {standing.state}, by {standing.by}{" "}
+            at {clock(standing.at)} stands here. A new reading takes its place; both stay on record.
+          </p>
+          <div className="mt-1.5 flex flex-wrap items-end gap-1.5">
+            <div className="w-56">
+              <Labelled id="reason" label="Why" error={missing}>
+                <TextInput id="reason" value={reason} maxLength={200} onText={onReason} />
+              </Labelled>
+            </div>
+            {REASONS.map((one) => (
+              <Button key={one} className="!min-h-9 !px-2.5" onClick={() => onReason(one)}>
+                {one}
+              </Button>
+            ))}
+          </div>
+        </section>
+      )}
+      <Entry check={measuring} />
+      {scaled && !tall && <Scales judged={scaled} />}
+      {shown && (
+        <Verdict
+          judgement={shown}
+          note={
+            measuring.judgement && measuring.judgement.questions.length > 0 ? (
+              <Questions check={measuring} questions={measuring.judgement.questions} />
+            ) : null
+          }
+        />
+      )}
+      {scaled && tall && <Scales judged={scaled} />}
+      {scaled && <Curve judged={scaled} />}
+      <ChangedMeanwhile
+        error={measuring.keepingError}
+        onTheirs={onTheirs}
+        onMine={measuring.keep}
+      />
+      {measuring.machineError && <Notice alert>{measuring.machineError}</Notice>}
+      {measuring.loose
+        .filter((one) => one !== missing)
+        .map((one) => (
+          <Notice key={one} alert>
+            {one}
+          </Notice>
+        ))}
+      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
+        <Button
+          look="action"
+          shortcut="Return"
+          onClick={measuring.keep}
+          disabled={measuring.keeping || !measuring.ready}
+        >
+          Record it
+        </Button>
+      </div>
+      {shown && (
+        <details>
+          <summary className="legend min-h-7 cursor-pointer">The working</summary>
+          <Working lines={shown.working} policy={shown.policy} />
+        </details>
+      )}
+    </>
+  );
+}
+
+type OtherProps = {
+  kind: Kind;
+  measuring: Measuring;
+  first: Measurand;
+  chosen: Measurand;
+  onChoose: (measurand: Measurand | null) => void;
+};
+
+const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit", "continuity"];
+
+/** The test of the route, and those that any part in ohms can take beside it. */
+function OtherTests({ measuring, first, chosen, onChoose }: OtherProps) {
+  const offered = ACROSS.filter((one) =>
+    measuring.expectations?.some(({ measurand }) => measurand === one),
+  );
+  const isOhms = READINGS[first].ohms && first !== "terminal_to_case";
+  if (!isOhms || offered.length === 0) return null;
+  return (
+    <div role="radiogroup" aria-label="Test" className="flex flex-wrap gap-1 text-[0.92rem]">
+      {[first, ...offered].map((one) => (
+        // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
+        <button
+          key={one}
+          type="button"
+          role="radio"
+          aria-checked={one === chosen}
+          onClick={() => onChoose(one === first ? null : one)}
+          className={`min-h-8 rounded-md border px-2.5 max-sm:min-h-[44px] ${one === chosen ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+        >
+          {READINGS[one].title}
+        </button>
+      ))}
+    </div>
+  );
+}

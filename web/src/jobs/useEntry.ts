@@ -1,0 +1,21 @@
+import { useMutation } from "@tanstack/react-query";
+import type { Job } from "@/api/types";
+import { errorAt, unplacedErrors } from "./errors";
+import type { EntryToWrite, Visit } from "./useVisit";
+
+type Writing = { entry: EntryToWrite; label: string; id: string };
+
+/** Write one entry from a form; what is wrong stands at its fields. */
+export function useEntry(visit: Visit, fields: string[]) {
+  const writing = useMutation<Job | null, Error, Writing>({
+    mutationFn: ({ entry, label, id }) => visit.write(entry, label, id),
+  });
+  return {
+    write: (entry: EntryToWrite, label: string, id: string, done: (answer: Job | null) => void) =>
+      writing.mutate({ entry, label, id }, { onSuccess: done }),
+    pending: writing.isPending,
+    at: (field: string) => errorAt(writing.error, field),
+    others: unplacedErrors(writing.error, fields),
+    reset: writing.reset,
+  };
+}

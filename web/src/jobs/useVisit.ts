@@ -1,0 +1,83 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
+import { useStored } from "@/app/stored";
+import { useSend } from "@/outbox/useSend";
+import { type Today, todayOf } from "./today";
+
+type Unnamed<T> = T extends unknown ? Omit<T, "id"> : never;
+/** An entry without the id that the outbox gives it. */
+export type EntryToWrite = Unnamed<AnyEntry>;
+
+export type Place = { step: RouteStep; item: RouteItem };
+
+/** Everything a step of the job needs: the job, the place on the route, and ways to write in it. */
+export function useVisit(job: Job) {
+  const [search, setSearch] = useSearchParams();
+  const store = useQueryClient();
+  const send = useSend();
+  const [today, setToday] = useStored<Today>(`hembit.job.${job.number}.today`, todayOf(job));
+  const [said, setSaid] = useState("");
+  const place = useMemo(() => placeOf(job, search.get("item")), [job, search]);
+
+  const goTo = useCallback(
+    (key: string | null) => setSearch(key ? { item: key } : {}, { replace: false }),
+    [setSearch],
+  );
+
+  /** Take what the server answered with; without an answer, what was sent waits in the outbox. */
+  const take = useCallback(
+    (answer: Job | null) => {
+      if (!answer) return;
+      store.setQueryData(["job", job.number], answer);
+      void store.invalidateQueries({ queryKey: ["waits"] });
+      void store.invalidateQueries({ queryKey: ["home"] });
+    },
+    [store, job.number],
+  );
+
+  /** Post to one of the job's lists; throws what the server refuses, gives null while it waits. */
+  const post = useCallback(
+    async (list: string, body: { id: string }, label: string) => {
+      const url = `/api/jobs/${job.number}/${list}`;
+      const answer = await send<Job>({ url, body, label: `Job ${job.number}: ${label}` });
+      take(answer);
+      return answer;
+    },
+    [send, take, job.number],
+  );
+
+  const write = useCallback(
+    (entry: EntryToWrite, label: string, id: string = crypto.randomUUID()) =>
+      post("entries", { ...entry, id }, label),
+    [post],
+  );
+
+  /** After something was done: on to what comes next, with a word on what it was. */
+  const moveOn = useCallback(
+    (answer: Job | null, words: string) => {
+      setSaid(answer ? words : `${words} — kept here, not judged`);
+      if (answer) goTo(answer.state === "open" ? (answer.route.next_key ?? null) : null);
+    },
+    [goTo],
+  );
+
+  const makeDead = useCallback(() => {
+    void write({ kind: "switched_off" }, "switched off").then(() => goTo("isolate"));
+  }, [write, goTo]);
+
+  return { job, place, goTo, take, post, write, moveOn, makeDead, today, setToday, said };
+}
+
+export type Visit = ReturnType<typeof useVisit>;
+
+function placeOf(job: Job, wanted: string | null): Place | null {
+  const all = job.route.steps.flatMap((step) => step.items.map((item) => ({ step, item })));
+  const byKey = (key: string | null) => all.find(({ item }) => item.key === key);
+  return byKey(wanted) ?? byKey(job.route.next_key ?? null) ?? byKey("close") ?? all[0] ?? null;
+}
+
+export function partOf(job: Job, key: string | null | undefined): PartOfJob | undefined {
+  return job.parts.find((one) => one.key === key);
+}

@@ -1,0 +1,75 @@
+import { type FormEvent, useState } from "react";
+import { useSaveCustomer } from "@/api/jobs";
+import type { Customer, CustomerIn } from "@/api/types";
+import { errorAt, unplacedErrors } from "@/jobs/errors";
+import { Button } from "@/ui/Button";
+import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Sheet } from "@/ui/Sheet";
+
+const FIELDS = [
+  { at: "name", label: "Name", max: 120 },
+  { at: "contact", label: "Contact", max: 120 },
+  { at: "phone", label: "Telephone", max: 40 },
+  { at: "email", label: "E-mail", max: 254 },
+] as const;
+
+type Props = {
+  customer: Customer | null;
+  onClose: () => void;
+  onSaved: (customer: Customer) => void;
+};
+
+/** A customer: added, or changed. */
+export function CustomerSheet({ customer, onClose, onSaved }: Props) {
+  const saving = useSaveCustomer(customer?.id);
+  const [draft, setDraft] = useState<Required<CustomerIn>>({
+    name: customer?.name ?? "",
+    contact: customer?.contact ?? "",
+    phone: customer?.phone ?? "",
+    email: customer?.email ?? "",
+    address: customer?.address ?? "",
+    note: customer?.note ?? "",
+  });
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    saving.mutate(draft, { onSuccess: onSaved });
+  }
+  return (
+    <Sheet title={customer ? customer.name : "Add a customer"} open onClose={onClose}>
+      <form onSubmit={submit} className="flex flex-col gap-2.5">
+        {FIELDS.map(({ at, label, max }) => (
+          <Labelled key={at} id={`customer-${at}`} label={label} error={errorAt(saving.error, at)}>
+            <TextInput
+              id={`customer-${at}`}
+              value={draft[at]}
+              maxLength={max}
+              onText={(text) => setDraft({ ...draft, [at]: text })}
+            />
+          </Labelled>
+        ))}
+        <Labelled id="customer-address" label="Address" error={errorAt(saving.error, "address")}>
+          <TextArea
+            id="customer-address"
+            rows={2}
+            value={draft.address}
+            maxLength={400}
+            onText={(address) => setDraft({ ...draft, address })}
+          />
+        </Labelled>
+        {unplacedErrors(saving.error, ["name", "contact", "phone", "email", "address"]).map(
+          (one) => (
+            <p key={one} role="alert" className="font-medium text-bad">
+              {one}
+            </p>
+          ),
+        )}
+        <div className="flex gap-3">
+          <Button type="submit" look="action" disabled={saving.isPending}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

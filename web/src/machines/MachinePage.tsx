@@ -1,0 +1,259 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { ask, client, Refused } from "@/api/client";
+import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
+import type { JobReading, MachineWhole, Position } from "@/api/types";
+import { day } from "@/jobs/words";
+import { useSession } from "@/people/session";
+import { Button } from "@/ui/Button";
+import { Notice } from "@/ui/Notice";
+import { StateShape } from "@/verdict/states";
+import { MachineSheet } from "./MachineSheet";
+import { PartSheet } from "./PartSheet";
+import { PositionHistory } from "./PositionHistory";
+
+/** A machine: its positions with the part in each and its last verdict, and its jobs. */
+export default function MachinePage() {
+  const number = Number(useParams().number);
+  const found = useMachineWhole(number);
+  if (found.data) return <Whole machine={found.data} />;
+  return (
+    <div className="p-4.5">
+      <Notice alert={found.isError}>
+        {found.error instanceof Refused
+          ? "There is no machine here. "
+          : found.isError
+            ? `The machine could not be read: ${found.error.message} `
+            : "Reading the machine … "}
+        <Link to="/machines" className="text-action-text underline">
+          All machines
+        </Link>
+      </Notice>
+    </div>
+  );
+}
+
+type Editing = { sheet: "machine" } | { sheet: "part"; position: Position | null } | null;
+
+function Whole({ machine }: { machine: MachineWhole }) {
+  const verdicts = useVerdicts(machine.id).data ?? [];
+  const jobs = useJobs({ machine: machine.id });
+  const [editing, setEditing] = useState<Editing>(null);
+  const [opened, setOpened] = useState<number | null>(null);
+  const tree = inTree(machine.positions);
+  const close = () => setEditing(null);
+  return (
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)]">
+      <div className="flex flex-col gap-3 border-hairline px-4.5 py-4 lg:border-r">
+        <div>
+          <h1 className="text-xl font-semibold">{machine.name}</h1>
+          <p className="text-muted">{machine.customer.name}</p>
+        </div>
+        <dl className="flex flex-col gap-1">
+          {[
+            ["Stands", machine.place],
+            ["Supply", machine.supply],
+            ["Altitude", machine.altitude === null ? "not known" : `${machine.altitude} m`],
+            ["Note", machine.note],
+          ]
+            .filter(([, text]) => text)
+            .map(([term, text]) => (
+              <div key={term} className="grid grid-cols-[5rem_1fr] gap-2">
+                <dt className="text-muted">{term}</dt>
+                <dd>{text}</dd>
+              </div>
+            ))}
+        </dl>
+        <div className="flex flex-wrap gap-2">
+          <Link
+            to={`/jobs/new?machine=${machine.id}`}
+            className="inline-flex min-h-[44px] items-center rounded-md bg-action px-4 font-semibold text-on-action"
+          >
+            Open a job
+          </Link>
+          <Button onClick={() => setEditing({ sheet: "machine" })}>Change</Button>
+        </div>
+        <section aria-label="Jobs">
+          <h2 className="legend mb-1">Jobs</h2>
+          {jobs.data?.count === 0 && <p className="text-muted">None yet.</p>}
+          <ul>
+            {jobs.data?.items.slice(0, 8).map((job) => (
+              <li key={job.number} className="py-1">
+                <Link to={`/jobs/${job.number}`} className="block hover:underline">
+                  <b className="font-semibold">{job.number}</b> {job.symptom_label}
+                  <span className="block text-[0.93rem] text-muted">
+                    {job.state}, {day(job.closed_at ?? job.opened_at)}, {job.technician}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <section aria-label="Positions" className="px-4.5 py-4">
+        <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
+          <h2 className="text-lg font-semibold">Positions</h2>
+          <Button onClick={() => setEditing({ sheet: "part", position: null })}>
+            Add a position
+          </Button>
+        </div>
+        {tree.length === 0 && (
+          <Notice>
+            No position yet. Name the places where parts sit, with the part in each: the route is
+            laid from them.
+          </Notice>
+        )}
+        <ul className="border-hairline border-t">
+          {tree.map(({ position, depth }) => {
+            const verdict = verdicts.find((one) => one.position === position.id);
+            return (
+              <PositionRow
+                key={position.id}
+                position={position}
+                depth={depth}
+                last={verdict?.last ?? null}
+                baseline={verdict?.baseline ?? null}
+                open={opened === position.id}
+                onToggle={() => setOpened(opened === position.id ? null : position.id)}
+                onReplace={() => setEditing({ sheet: "part", position })}
+              />
+            );
+          })}
+        </ul>
+      </section>
+      {editing?.sheet === "machine" && (
+        <MachineSheet
+          machine={machine}
+          customer={machine.customer.id}
+          onClose={close}
+          onSaved={close}
+        />
+      )}
+      {editing?.sheet === "part" && (
+        <PartSheet machine={machine} position={editing.position} onClose={close} />
+      )}
+    </div>
+  );
+}
+
+/** Members of a bank stand under it. */
+function inTree(positions: Position[]): { position: Position; depth: number }[] {
+  const under = (bank: number | null, depth: number): { position: Position; depth: number }[] =>
+    positions
+      .filter((one) => one.part_of === bank)
+      .flatMap((position) => [{ position, depth }, ...under(position.id, depth + 1)]);
+  return under(null, 0);
+}
+
+type RowProps = {
+  position: Position;
+  depth: number;
+  last: JobReading | null;
+  baseline: JobReading | null;
+  open: boolean;
+  onToggle: () => void;
+  onReplace: () => void;
+};
+
+function PositionRow({ position, depth, last, baseline, open, onToggle, onReplace }: RowProps) {
+  const { part } = position;
+  return (
+    <li className="border-hairline border-b">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={onToggle}
+        className="grid w-full grid-cols-[minmax(0,1.5fr)_minmax(0,1.5fr)_minmax(0,1.3fr)] items-center gap-3 py-2 text-left hover:bg-sheet max-md:grid-cols-1 max-md:gap-0"
+        style={{ paddingLeft: `${depth * 1.4}rem` }}
+      >
+        <span>
+          <b className="block font-semibold">{position.name}</b>
+          <span className="block text-[0.93rem] text-muted">
+            {[
+              position.behind_panel ? "behind a panel" : "",
+              position.safety_device ? "safety device" : "",
+            ]
+              .filter(Boolean)
+              .join(", ")}
+          </span>
+        </span>
+        <span>
+          {part?.description ?? "empty"}
+          <span className="block text-[0.93rem] text-muted">
+            {[part?.serial, part?.fitted_on ? `since ${day(part.fitted_on)}` : ""]
+              .filter(Boolean)
+              .join(", ")}
+          </span>
+        </span>
+        <span className="flex items-start gap-2">
+          <span className="pt-0.5">
+            <StateShape state={last?.state ?? "not yet"} size={18} />
+          </span>
+          <span>
+            {last ? (
+              <>
+                <b className="font-semibold">{last.state}</b>, {last.figure}
+                <span className="block text-[0.93rem] text-muted">
+                  {last.title.toLowerCase()}, {day(last.at)}
+                </span>
+              </>
+            ) : (
+              <span className="text-muted">not yet measured</span>
+            )}
+          </span>
+        </span>
+      </button>
+      {open && (
+        <div className="pb-3" style={{ paddingLeft: `${depth * 1.4}rem` }}>
+          <p>
+            {baseline
+              ? `Baseline of this part: ${baseline.figure}, ${baseline.title.toLowerCase()}, ${day(baseline.at)}.`
+              : "This part has no baseline yet: its first good reading will be it."}
+          </p>
+          {position.earlier.map((one) => (
+            <p key={one.id} className="text-muted">
+              Before: {one.description}
+              {one.serial && `, ${one.serial}`}, taken out{" "}
+              {one.removed_at ? day(one.removed_at) : ""}.
+            </p>
+          ))}
+          <div className="my-2 flex flex-wrap gap-2">
+            <Button onClick={onReplace}>A new part was fitted</Button>
+            <SafetyButton position={position} />
+          </div>
+          <PositionHistory position={position.id} />
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** Whether it may ever be bypassed is a lead's word. */
+function SafetyButton({ position }: { position: Position }) {
+  const { person } = useSession();
+  const store = useQueryClient();
+  const marking = useMutation({
+    mutationFn: () =>
+      ask(
+        client.PUT("/api/positions/{number}/safety", {
+          params: { path: { number: position.id } },
+          body: { safety_device: !position.safety_device },
+        }),
+      ),
+    onSuccess: () => store.invalidateQueries(),
+  });
+  if (person?.role !== "lead") return null;
+  return (
+    <>
+      <Button disabled={marking.isPending} onClick={() => marking.mutate()}>
+        {position.safety_device ? "It is no safety device" : "It is a safety device"}
+      </Button>
+      {marking.error && (
+        <p role="alert" className="text-bad">
+          {marking.error.message}
+        </p>
+      )}
+    </>
+  );
+}

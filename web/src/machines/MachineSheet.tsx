@@ -1,0 +1,111 @@
+import { type FormEvent, useState } from "react";
+import { useSaveMachine } from "@/api/jobs";
+import { useOptions } from "@/api/queries";
+import type { MachineIn, MachineWhole } from "@/api/types";
+import { errorAt, unplacedErrors } from "@/jobs/errors";
+import { Button } from "@/ui/Button";
+import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Select } from "@/ui/Select";
+import { Sheet } from "@/ui/Sheet";
+
+type Props = {
+  machine: MachineWhole | null;
+  customer: number;
+  onClose: () => void;
+  onSaved: (machine: MachineWhole) => void;
+};
+
+/** A machine of a customer: where it stands, its supply, the altitude of the site. */
+export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
+  const saving = useSaveMachine(machine?.id);
+  const systems = useOptions().data?.supply_systems ?? [];
+  const [draft, setDraft] = useState({
+    name: machine?.name ?? "",
+    place: machine?.place ?? "",
+    supply: machine?.supply_system ?? "single_phase_230",
+    altitude: machine?.altitude == null ? "" : String(machine.altitude),
+    note: machine?.note ?? "",
+  });
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const altitude = draft.altitude.trim();
+    const body = {
+      customer,
+      name: draft.name,
+      place: draft.place,
+      supply_system: draft.supply,
+      // The server says what is wrong with a text that is no whole number.
+      altitude: altitude === "" ? null : (altitude.replace("−", "-") as unknown as number),
+      note: draft.note,
+    } as MachineIn;
+    saving.mutate(body, { onSuccess: onSaved });
+  }
+  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
+  const at = (field: string) => errorAt(saving.error, field);
+  return (
+    <Sheet title={machine ? machine.name : "Add a machine"} open onClose={onClose}>
+      <form onSubmit={submit} className="flex flex-col gap-2.5">
+        <Labelled id="machine-name" label="Machine" error={at("name")}>
+          <TextInput
+            id="machine-name"
+            value={draft.name}
+            maxLength={120}
+            onText={(name) => set({ name })}
+          />
+        </Labelled>
+        <Labelled id="machine-place" label="Where it stands" error={at("place")}>
+          <TextInput
+            id="machine-place"
+            value={draft.place}
+            maxLength={120}
+            onText={(place) => set({ place })}
+          />
+        </Labelled>
+        <Labelled id="machine-supply" label="Supply system" error={at("supply_system")}>
+          <Select
+            id="machine-supply"
+            value={draft.supply}
+            items={systems}
+            onChoose={(supply) => set({ supply: supply as typeof draft.supply })}
+          />
+        </Labelled>
+        <Labelled
+          id="machine-altitude"
+          label="Altitude of the site"
+          hint="water boils earlier higher up"
+          error={at("altitude")}
+        >
+          <TextInput
+            id="machine-altitude"
+            unit="m"
+            inputMode="numeric"
+            value={draft.altitude}
+            onText={(altitude) => set({ altitude })}
+          />
+        </Labelled>
+        <Labelled id="machine-note" label="Note" error={at("note")}>
+          <TextArea
+            id="machine-note"
+            rows={2}
+            value={draft.note}
+            maxLength={2000}
+            onText={(note) => set({ note })}
+          />
+        </Labelled>
+        {unplacedErrors(saving.error, ["name", "place", "supply_system", "altitude", "note"]).map(
+          (one) => (
+            <p key={one} role="alert" className="font-medium text-bad">
+              {one}
+            </p>
+          ),
+        )}
+        <div className="flex gap-3">
+          <Button type="submit" look="action" disabled={saving.isPending}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,164 @@
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useCustomers, useMachines } from "@/api/jobs";
+import type { Customer } from "@/api/types";
+import { useSession } from "@/people/session";
+import { Button } from "@/ui/Button";
+import { FindField } from "@/ui/FindField";
+import { Notice } from "@/ui/Notice";
+import { Pager } from "@/ui/Pager";
+import { CustomerSheet } from "./CustomerSheet";
+import { MachineSheet } from "./MachineSheet";
+import { PersonalData } from "./PersonalData";
+
+/** Customers, and their machines. */
+export default function MachinesPage() {
+  const [text, setText] = useState("");
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [page, setPage] = useState(1);
+  const [adding, setAdding] = useState<"customer" | "machine" | "change" | null>(null);
+  const customers = useCustomers();
+  const machines = useMachines(text, chosen ?? undefined, page);
+  const navigate = useNavigate();
+  const { person } = useSession();
+  const list = customers.data?.items ?? [];
+  const customer = list.find((one) => one.id === chosen);
+  return (
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)]">
+      <div className="border-hairline px-4.5 py-4 lg:border-r">
+        <h2 className="legend mb-2">Customers</h2>
+        <CustomerList
+          customers={list}
+          chosen={chosen}
+          onChoose={(number) => {
+            setChosen(number);
+            setPage(1);
+          }}
+        />
+        <Button className="mt-2 w-full justify-center" onClick={() => setAdding("customer")}>
+          Add a customer
+        </Button>
+      </div>
+      <div className="px-4.5 py-4">
+        <div className="mb-3 flex flex-wrap items-center justify-between gap-4">
+          <h1 className="text-xl font-semibold">{customer?.name ?? "Machines"}</h1>
+          <FindField text={text} hint="machine, place, customer" onText={setText} />
+        </div>
+        {customer && (
+          <CustomerCard
+            customer={customer}
+            isLead={person?.role === "lead"}
+            onChange={() => setAdding("change")}
+            onAddMachine={() => setAdding("machine")}
+          />
+        )}
+        {machines.isError && (
+          <Notice alert>The machines could not be read: {machines.error.message}</Notice>
+        )}
+        {machines.data?.count === 0 && (
+          <Notice>
+            {customer ? "No machine of theirs is here yet." : "No machine is called so."}
+          </Notice>
+        )}
+        <ul className="border-hairline border-t">
+          {machines.data?.items.map((one) => (
+            <li key={one.id} className="border-hairline border-b">
+              <Link
+                to={`/machines/${one.id}`}
+                className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1.4fr)_8rem_8rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-1 max-md:gap-0"
+              >
+                <span>
+                  <b className="block font-semibold">{one.name}</b>
+                  <span className="block text-muted">{one.place}</span>
+                </span>
+                <span>{one.customer_name}</span>
+                <span className="text-muted">{counted(one.position_count, "position")}</span>
+                <span className={one.open_job_count ? "font-semibold" : "text-muted"}>
+                  {one.open_job_count ? counted(one.open_job_count, "open job") : "no open job"}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+        <Pager page={page} count={machines.data?.count ?? 0} onPage={setPage} />
+        {!customer && list.length > 0 && (
+          <p className="mt-3 text-muted">To add a machine, choose whose it is.</p>
+        )}
+      </div>
+      {(adding === "customer" || (adding === "change" && customer)) && (
+        <CustomerSheet
+          customer={adding === "change" ? (customer ?? null) : null}
+          onClose={() => setAdding(null)}
+          onSaved={(saved) => {
+            setChosen(saved.id);
+            setAdding(null);
+          }}
+        />
+      )}
+      {adding === "machine" && customer && (
+        <MachineSheet
+          machine={null}
+          customer={customer.id}
+          onClose={() => setAdding(null)}
+          onSaved={(saved) => navigate(`/machines/${saved.id}`)}
+        />
+      )}
+    </div>
+  );
+}
+
+function counted(number: number, word: string): string {
+  return `${number} ${word}${number === 1 ? "" : "s"}`;
+}
+
+type ListProps = {
+  customers: Customer[];
+  chosen: number | null;
+  onChoose: (number: number | null) => void;
+};
+
+function CustomerList({ customers, chosen, onChoose }: ListProps) {
+  return (
+    <ul aria-label="Customers" className="flex flex-col gap-0.5">
+      {[{ id: null, name: "All of them", contact: "" }, ...customers].map((one) => (
+        <li key={one.id ?? 0}>
+          <button
+            type="button"
+            aria-current={one.id === chosen}
+            onClick={() => onChoose(one.id)}
+            className={`min-h-9 w-full rounded-md px-2.5 py-1 text-left max-sm:min-h-[44px] ${one.id === chosen ? "bg-action text-on-action" : "hover:bg-sheet"}`}
+          >
+            {one.name}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+type CardProps = {
+  customer: Customer;
+  isLead: boolean;
+  onChange: () => void;
+  onAddMachine: () => void;
+};
+
+function CustomerCard({ customer, isLead, onChange, onAddMachine }: CardProps) {
+  const lines = [customer.contact, customer.phone, customer.email, customer.address].filter(
+    Boolean,
+  );
+  return (
+    <section aria-label={customer.name} className="mb-4">
+      <p className="text-muted">
+        {customer.erased_at ? "Personal data erased." : lines.join(" · ")}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button look="action" onClick={onAddMachine}>
+          Add a machine
+        </Button>
+        {!customer.erased_at && <Button onClick={onChange}>Change</Button>}
+        {isLead && <PersonalData customer={customer} />}
+      </div>
+    </section>
+  );
+}

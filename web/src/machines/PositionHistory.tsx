@@ -1,0 +1,43 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { usePositionReadings } from "@/api/jobs";
+import { dateAndClock } from "@/app/machine";
+import { Pager } from "@/ui/Pager";
+import { StateShape } from "@/verdict/states";
+
+/** Every reading of a position over all jobs and parts, the newest first. */
+export function PositionHistory({ position }: { position: number }) {
+  const [page, setPage] = useState(1);
+  const found = usePositionReadings(position, page);
+  if (found.isError) return <p className="text-bad">{found.error.message}</p>;
+  if (found.data?.count === 0) return <p className="text-muted">Nothing was measured here yet.</p>;
+  return (
+    <section aria-label="History">
+      <h3 className="legend mb-1">History</h3>
+      <ul>
+        {found.data?.items.map((one) => (
+          <li key={one.id}>
+            <Link
+              to={`/kept/${one.id}`}
+              className="grid grid-cols-[1.3rem_minmax(0,1.6fr)_minmax(0,1.2fr)_10.5rem] items-center gap-2 py-1 hover:underline max-md:grid-cols-[1.3rem_1fr]"
+            >
+              <StateShape state={one.state} size={15} />
+              <span>
+                {one.spare && "new part, "}
+                {one.title.toLowerCase()}
+                {one.superseded_by && <span className="text-muted"> (superseded)</span>}
+              </span>
+              <span className="max-md:col-start-2">
+                <b className="font-semibold">{one.figure}</b>, {one.state}
+              </span>
+              <span className="text-muted max-md:col-start-2">
+                job {one.job}, {dateAndClock(one.at)}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Pager page={page} count={found.data?.count ?? 0} onPage={setPage} />
+    </section>
+  );
+}

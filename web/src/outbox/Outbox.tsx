@@ -1,0 +1,87 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useSyncExternalStore } from "react";
+import { NotReached, Refused } from "@/api/client";
+import { clock } from "@/app/machine";
+import { useSession } from "@/people/session";
+import { Button } from "@/ui/Button";
+import { outbox } from "./outbox";
+import { post } from "./post";
+
+/** How long until what waits here is tried again [ms]. */
+const AGAIN = 4000;
+
+export function useParcels() {
+  return useSyncExternalStore(outbox.subscribe, outbox.all);
+}
+
+/** What is kept here and not judged yet, told on every page; sent in order when the server answers. */
+export function Outbox() {
+  const parcels = useParcels();
+  const { person } = useSession();
+  useSending(person?.id);
+  const waiting = parcels.filter((one) => !one.refused && isOld(one.at));
+  const refused = parcels.filter((one) => one.refused);
+  if (!waiting.length && !refused.length) return null;
+  return (
+    <section
+      aria-label="Kept here"
+      className="no-print border-hairline border-b bg-sheet px-4.5 py-1.5"
+    >
+      {waiting.map((one) => (
+        <p key={one.id} role="status">
+          <b className="font-semibold">Kept here, not judged</b> — {one.label}, {clock(one.at)}. It
+          is sent when the server answers.
+        </p>
+      ))}
+      {refused.map((one) => (
+        <div key={one.id} role="alert" className="flex flex-wrap items-center gap-3 text-bad">
+          <p>
+            <b className="font-semibold">Not stored</b> — {one.label}, {clock(one.at)}:{" "}
+            {one.refused}
+          </p>
+          <Button className="!min-h-8" onClick={() => outbox.remove(one.id)}>
+            Drop it
+          </Button>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** Only what did not go at once is worth telling. */
+function isOld(at: string): boolean {
+  return Date.now() - Date.parse(at) > 1200;
+}
+
+function useSending(person: number | undefined) {
+  const store = useQueryClient();
+  const parcels = useParcels();
+  const pending = parcels.some((one) => !one.refused);
+  useEffect(() => {
+    if (!pending || !person) return;
+    let sending = false;
+    async function sendAll() {
+      if (sending) return;
+      sending = true;
+      for (const one of outbox.all()) {
+        if (one.refused || one.person !== person || !isOld(one.at)) continue;
+        try {
+          await post(one);
+          outbox.remove(one.id);
+          void store.invalidateQueries();
+        } catch (error) {
+          if (error instanceof NotReached) break;
+          if (error instanceof Refused && error.status === 401) break;
+          outbox.refuse(one.id, error instanceof Error ? error.message : "It was refused.");
+        }
+      }
+      sending = false;
+    }
+    const timer = setInterval(sendAll, AGAIN);
+    window.addEventListener("online", sendAll);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", sendAll);
+    };
+  }, [pending, person, store]);
+}

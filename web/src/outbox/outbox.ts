@@ -1,0 +1,52 @@
+/** What was recorded here and the server has not acknowledged yet. It survives a reload. */
+export type Parcel = {
+  /** The client's id of what is sent: the server stores it once, however often it arrives. */
+  id: string;
+  url: string;
+  body: { id: string };
+  label: string;
+  /** Who recorded it; sent only while the same person is signed in. */
+  person: number;
+  at: string;
+  /** Why the server did not take it. It stays here until somebody looks at it. */
+  refused?: string;
+};
+
+const KEY = "hembit.outbox";
+const listeners = new Set<() => void>();
+let parcels: Parcel[] = read();
+
+function read(): Parcel[] {
+  try {
+    return JSON.parse(localStorage.getItem(KEY) ?? "[]") as Parcel[];
+  } catch {
+    return [];
+  }
+}
+
+function store(next: Parcel[]) {
+  parcels = next;
+  localStorage.setItem(KEY, JSON.stringify(next));
+  for (const listener of listeners) listener();
+}
+
+// Another tab may send or add something: both show the same.
+window.addEventListener("storage", (event) => {
+  if (event.key !== KEY) return;
+  parcels = read();
+  for (const listener of listeners) listener();
+});
+
+export const outbox = {
+  all: (): Parcel[] => parcels,
+  put: (parcel: Parcel) => store([...parcels.filter((one) => one.id !== parcel.id), parcel]),
+  remove: (id: string) => store(parcels.filter((one) => one.id !== id)),
+  refuse: (id: string, sentence: string) =>
+    store(parcels.map((one) => (one.id === id ? { ...one, refused: sentence } : one))),
+  subscribe: (listener: () => void) => {
+    listeners.add(listener);
+    return () => {
+      listeners.delete(listener);
+    };
+  },
+};

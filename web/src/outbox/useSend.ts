@@ -1,0 +1,37 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import { NotReached, Refused } from "@/api/client";
+import { useSession } from "@/people/session";
+import { outbox, type Parcel } from "./outbox";
+import { post } from "./post";
+
+type ToSend = Pick<Parcel, "url" | "label"> & { body: { id: string } };
+
+/**
+ * Send something with a name of its own. It lies in the outbox until the server has it: what comes
+ * back is what was stored, or null while no answer comes. A refusal is thrown, and nothing stays.
+ */
+export function useSend() {
+  const { person } = useSession();
+  const store = useQueryClient();
+  const number = person?.id ?? 0;
+  return useCallback(
+    async <T>({ url, body, label }: ToSend): Promise<T | null> => {
+      const at = new Date().toISOString();
+      outbox.put({ id: body.id, url, body, label, person: number, at });
+      try {
+        const stored = await post<T>({ url, body });
+        outbox.remove(body.id);
+        return stored;
+      } catch (error) {
+        if (error instanceof NotReached) return null;
+        const signedOut = error instanceof Refused && error.status === 401;
+        if (!signedOut) outbox.remove(body.id);
+        else void store.invalidateQueries({ queryKey: ["session"] });
+        if (signedOut) return null;
+        throw error;
+      }
+    },
+    [number, store],
+  );
+}

@@ -1,0 +1,36 @@
+import { type ReactNode, useEffect } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { Button } from "@/ui/Button";
+import { Notice } from "@/ui/Notice";
+import { SignInPage } from "./SignInPage";
+import { useSession } from "./session";
+
+/** Everything but the sign-in page is for people who are signed in. */
+export function SignedIn({ children }: { children: ReactNode }) {
+  const { person, session, failed } = useSession();
+  const { pathname, search } = useLocation();
+  const navigate = useNavigate();
+  const atTheDoor = pathname === "/sign-in";
+  useEffect(() => {
+    if (!person || !atTheDoor) return;
+    // The administration is a page of the server's own; nothing else is gone to outside the app.
+    if (new URLSearchParams(search).get("next") === "/admin/") window.location.assign("/admin/");
+    else navigate("/", { replace: true });
+  }, [person, atTheDoor, search, navigate]);
+  if (person) return atTheDoor ? null : children;
+  if (session) return <SignInPage session={session} />;
+  return (
+    <main className="mx-auto max-w-[34rem] p-6">
+      {failed ? (
+        <Notice alert>
+          <p>The server does not answer. What you typed is kept here.</p>
+          <Button className="mt-2" onClick={() => window.location.reload()}>
+            Try again
+          </Button>
+        </Notice>
+      ) : (
+        <Notice>Opening …</Notice>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,37 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ask, client } from "@/api/client";
+import type { Person, Session } from "@/api/types";
+
+/** Who is signed in. */
+export function useSession(): {
+  person: Person | null;
+  session: Session | undefined;
+  failed: boolean;
+} {
+  const found = useQuery({
+    queryKey: ["session"],
+    queryFn: () => ask(client.GET("/api/session")),
+    staleTime: 60_000,
+  });
+  return { person: found.data?.person ?? null, session: found.data, failed: found.isError };
+}
+
+export function useSignIn() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (given: { username: string; password: string }) =>
+      ask(client.POST("/api/session", { body: given })),
+    onSuccess: (session) => store.setQueryData(["session"], session),
+  });
+}
+
+export function useSignOut() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask(client.DELETE("/api/session")),
+    onSuccess: (session) => {
+      store.clear();
+      store.setQueryData(["session"], session);
+    },
+  });
+}

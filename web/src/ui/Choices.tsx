@@ -1,0 +1,71 @@
+type Choice = { value: string; label: string; detail?: string };
+
+type Props = {
+  label: string;
+  value: string;
+  items: Choice[];
+  onChoose: (value: string) => void;
+};
+
+/** One of a few, each a target for a thumb. */
+export function Choices({ label, value, items, onChoose }: Props) {
+  return (
+    <div>
+      <p aria-hidden="true" className="mb-1 text-muted">
+        {label}
+      </p>
+      <div role="radiogroup" aria-label={label} className="flex flex-wrap gap-1.5">
+        {items.map((one) => (
+          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
+          <button
+            key={one.value}
+            type="button"
+            role="radio"
+            aria-checked={one.value === value}
+            onClick={() => onChoose(one.value)}
+            className={`min-h-[44px] rounded-md border px-3.5 py-1.5 text-left ${one.value === value ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+          >
+            <span className={one.detail ? "block font-semibold" : ""}>{one.label}</span>
+            {one.detail && <span className="block text-[0.9rem]">{one.detail}</span>}
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+type SeveralProps = {
+  label: string;
+  values: string[];
+  items: Choice[];
+  onChange: (values: string[]) => void;
+};
+
+/** Any of a few. */
+export function Several({ label, values, items, onChange }: SeveralProps) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-muted">{label}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {items.map((one) => {
+          const on = values.includes(one.value);
+          return (
+            <button
+              key={one.value}
+              type="button"
+              aria-pressed={on}
+              onClick={() =>
+                onChange(
+                  on ? values.filter((value) => value !== one.value) : [...values, one.value],
+                )
+              }
+              className={`min-h-[44px] rounded-md border px-3.5 ${on ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+            >
+              {one.label}
+            </button>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

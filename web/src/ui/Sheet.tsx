@@ -1,0 +1,29 @@
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+type Props = {
+  title: string;
+  about?: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+};
+
+/** A dialog on an enamel plate, on Radix Dialog. */
+export function Sheet({ title, about, open, onClose, children }: Props) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-veil" />
+        <Dialog.Content
+          className="plate fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[min(38rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto"
+          {...(about ? {} : { "aria-describedby": undefined })}
+        >
+          <Dialog.Title className="text-lg font-semibold">{title}</Dialog.Title>
+          {about && <Dialog.Description className="mb-2 text-muted">{about}</Dialog.Description>}
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
