@@ -53,7 +53,7 @@ def _wait_for(address: str) -> None:
 def at_the_deck_oven(browser: Browser, address: str, viewport: dict[str, int]) -> Technician:
     """The deck oven's middle element on the bench, leads zeroed."""
     technician = Technician(browser.new_context(viewport=viewport).new_page(), address)
-    technician.open_check().give_plate("2200", "230", "Deck oven, middle element")
+    technician.sign_in_to_the_demo().open_check().give_plate("2200", "230", "Deck oven, middle element")
     return technician
 
 
@@ -118,10 +118,10 @@ def main() -> None:
         shoot(bench, "check-live")
         bench.page.get_by_role("button", name="Make it dead").click()
         bench.test("Between the terminals").say_loose()
-        bench.page.get_by_role("button", name="Dark").click()
+        bench.from_menu("Dark")
         bench.read("OL").see_verdict("Open")
         shoot(bench, "check-open-dark")
-        bench.page.get_by_role("button", name="Light").click()
+        bench.from_menu("Light")
         bench.give_winding("118", "20", "Retort, drain valve coil").choose("School", "share of R")
         bench.page.get_by_label("±", exact=True).fill("8")
         bench.page.get_by_label("Part is at").fill("6.0")

@@ -13,9 +13,31 @@ class Technician:
         self.address = address
 
     def open_check(self) -> Technician:
-        """Open Hembit; it lands on Check."""
-        self.page.goto(self.address)
+        """Open Check."""
+        self.page.goto(f"{self.address}/check")
         expect(self.page.get_by_role("radiogroup", name="What is it")).to_be_visible()
+        return self
+
+    def sign_in_to_the_demo(self, name: str = "Ilse") -> Technician:
+        """Take one of the people whom the demo names at its door."""
+        self.page.goto(self.address)
+        self.page.get_by_role("button", name=name).click()
+        expect(self.page.get_by_role("heading", name="Open jobs")).to_be_visible()
+        return self
+
+    def go_to(self, place: str) -> Technician:
+        """Go to a place by its link, or on a phone by the menu."""
+        link = self.page.get_by_role("navigation", name="Places").get_by_role("link", name=place)
+        if link.is_visible():
+            link.click()
+        else:
+            self.from_menu(place)
+        return self
+
+    def from_menu(self, item: str) -> Technician:
+        """Choose something from the person's menu: a place, light or dark, sign out."""
+        self.page.locator("header").get_by_role("button").click()
+        self.page.get_by_role("menuitem", name=item).click()
         return self
 
     def give_plate(self, watts: str, volts: str, label: str = "") -> Technician:

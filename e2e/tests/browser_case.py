@@ -6,12 +6,13 @@ import os
 from pathlib import Path
 from typing import Any
 
-from django.test import LiveServerTestCase
+from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect
 
 from e2e.browser import DESKTOP, chromium
 from e2e.technician import Technician
 from hembit.apps.demo.management.commands.load_demo import load_meters
+from hembit.apps.demo.workshop import load_people
 
 # Playwright's synchronous interface runs a loop of its own in this thread.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
@@ -30,7 +31,8 @@ class BrowserCase(LiveServerTestCase):
         cls.addClassCleanup(holder.__exit__, None, None, None)
 
     def setUp(self) -> None:
-        load_meters()
+        self.people = load_people()
+        self.meters = load_meters()
         self.page_errors: list[str] = []
         self.technician = self.new_technician()
         self.page = self.technician.page
@@ -38,9 +40,14 @@ class BrowserCase(LiveServerTestCase):
     def tearDown(self) -> None:
         self.assertEqual(self.page_errors, [])
 
-    def new_technician(self, **context: Any) -> Technician:
-        """A person at a browser of their own."""
-        page = self.browser.new_context(**{"viewport": DESKTOP, **context}).new_page()
+    def new_technician(self, name: str = "Ilse Fennick", **context: Any) -> Technician:
+        """A person who is signed in at a browser of their own."""
+        client = Client()
+        client.force_login(self.people[name], "django.contrib.auth.backends.ModelBackend")
+        opened = self.browser.new_context(**{"viewport": DESKTOP, **context})
+        cookie = {"name": "sessionid", "value": client.cookies["sessionid"].value}
+        opened.add_cookies([{**cookie, "url": self.live_server_url}])
+        page = opened.new_page()
         self.addCleanup(page.context.close)
         page.on("pageerror", lambda error: self.page_errors.append(str(error)))
         return Technician(page, self.live_server_url)

@@ -271,9 +271,9 @@ class NothingIsLost(BrowserCase):
         self.at_the_deck_oven().read("24.6").see_verdict("Within")
         # The check arrives, its answer is lost on the way back.
         self.page.route("**/api/checks", lambda route: (route.fetch(), route.abort()), times=1)
-        self.technician.keep().see("The server does not answer")
-        expect(self.page.get_by_label("What the display shows")).to_have_value("24.6")
-        self.technician.keep().see_verdict("Kept at")
+        self.technician.keep().see("Kept here, not judged")
+        expect(self.page.get_by_label("What the display shows")).to_have_value("")
+        expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0)
         self.assertEqual(Check.objects.count(), 1)
 
     def test_return_pressed_twice_keeps_once(self) -> None:

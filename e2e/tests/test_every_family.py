@@ -29,7 +29,7 @@ class Groups(BrowserCase):
         self.assert_accessible(self.page, "bank")
         technician.keep().see_verdict("Kept at")
         finding = self.page.get_by_role("region", name="Finding")
-        expect(finding).to_contain_text("Replace: Outside, high")
+        expect(finding).to_contain_text("Repair: Outside, high")
         expect(finding).to_contain_text("Terminal to case")
         self.page.get_by_role("link", name="open it").click()
         technician.see("As submitted", "Members", "10.8")

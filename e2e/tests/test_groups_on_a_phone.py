@@ -28,18 +28,23 @@ class OnAPhone(BrowserCase):
     def test_every_place_fits_the_width(self) -> None:
         technician = self.new_technician(viewport=PHONE).open_check()
         page = technician.page
-        for place in ("Reckoner", "Kept checks", "Check"):
-            page.get_by_role("link", name=place, exact=True).click()
-            expect(page.get_by_role("link", name=place, exact=True)).to_have_attribute(
-                "aria-current", "page"
-            )
+        for place, path in (
+            ("Reckoner", "/reckoner"),
+            ("Kept checks", "/kept"),
+            ("Check", "/check"),
+            ("Jobs", "/jobs"),
+            ("Machines", "/machines"),
+        ):
+            technician.go_to(place)
+            expect(page).to_have_url(f"{self.live_server_url}{path}")
+            expect(page.get_by_role("heading", level=1)).to_be_attached()
             width = page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(width, PHONE["width"], place)
 
     def test_a_row_of_spares_in_the_dark(self) -> None:
         technician = self.new_technician(viewport=PHONE, color_scheme="dark").open_check()
         page = technician.page
-        page.get_by_role("button", name="Dark").click()
+        technician.from_menu("Dark")
         technician.give_winding("118").say_loose().test("Siblings in a row")
         page.locator("#entry").fill("118.4 119.1 OL 118.8")
         technician.see_verdict("Open: number 3", "Rejected")

@@ -13,6 +13,7 @@ import time
 import unittest
 from http.cookiejar import CookieJar
 from pathlib import Path
+from typing import Any
 from urllib.request import HTTPCookieProcessor, OpenerDirector, Request, build_opener
 from uuid import uuid4
 
@@ -64,6 +65,21 @@ class Demo(unittest.TestCase):
                 time.sleep(0.1)
         raise AssertionError("bin/demo did not serve its page within 10 s")
 
+    def sign_in(self, opener: OpenerDirector) -> None:
+        who = {"username": "ilse", "password": "skerrow-tide"}
+        with self.post(opener, "session", who) as answer:
+            self.assertEqual(json.load(answer)["person"]["name"], "Ilse Fennick")
+
+    def post(self, opener: OpenerDirector, path: str, body: object) -> Any:
+        jar = next(one.cookiejar for one in opener.handlers if isinstance(one, HTTPCookieProcessor))
+        token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+        request = Request(
+            f"http://127.0.0.1:{self.port}/api/{path}",
+            json.dumps(body).encode(),
+            {"Content-Type": "application/json", "X-CSRFToken": token},
+        )
+        return opener.open(request)
+
     def keep(self, opener: OpenerDirector, number: str) -> int:
         body = {
             "id": number,
@@ -75,14 +91,7 @@ class Demo(unittest.TestCase):
             "reading": {"measurand": "between_terminals", "display": "24.6"},
             "machine": {"state": "loose_part"},
         }
-        jar = next(one.cookiejar for one in opener.handlers if isinstance(one, HTTPCookieProcessor))
-        token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
-        request = Request(
-            f"http://127.0.0.1:{self.port}/api/checks",
-            json.dumps(body).encode(),
-            {"Content-Type": "application/json", "X-CSRFToken": token},
-        )
-        with opener.open(request) as answer:
+        with self.post(opener, "checks", body) as answer:
             return int(answer.status)
 
     def test_served_for_real_and_kept_through_a_kill(self) -> None:
@@ -96,11 +105,13 @@ class Demo(unittest.TestCase):
         ) as asset:
             self.assertIn("immutable", asset.headers["Cache-Control"])
             self.assertEqual(asset.headers["Content-Encoding"], "gzip")
+        self.sign_in(opener)
         number = str(uuid4())
         self.assertEqual(self.keep(opener, number), 201)
         self.stop(server, signal.SIGKILL)
         self.start()
-        with self.browser().open(f"http://127.0.0.1:{self.port}/api/checks/{number}") as kept:
+        self.browser()
+        with opener.open(f"http://127.0.0.1:{self.port}/api/checks/{number}") as kept:
             self.assertEqual(json.load(kept)["label"], "kept before the power went")
 
     def test_a_taken_port_is_said(self) -> None:

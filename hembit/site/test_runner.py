@@ -8,11 +8,17 @@ import unittest
 from pathlib import Path
 from typing import Any
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Writes the counts to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line."""
+
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        super().setup_test_environment(**kwargs)
+        # Slow on purpose elsewhere: a stretched hash at every test's sign-in would be most of its time.
+        settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -137,9 +137,13 @@ def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> 
 
 
 def _look(visit: Visit, part: RoutePart) -> RouteItem:
-    """A part is looked at where the symptom speaks for it, or its evidence does."""
+    """A part is looked at where the symptom speaks for it, before it is measured."""
     item = _plain(f"look:{part.key}", part.name, part.looked, part=part.key)
-    if item.state == "done" or part.bad or _speaks(visit, part) >= _strongest(visit) / 2:
+    if item.state == "done":
+        return item
+    if part.taken:
+        return item.model_copy(update={"state": "folded", "why": "Measured already"})
+    if _speaks(visit, part) >= _strongest(visit) / 2:
         return item
     return item.model_copy(update={"state": "folded", "why": "Little speaks for it so far"})
 

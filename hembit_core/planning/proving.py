@@ -36,14 +36,14 @@ class Isolation(Model):
 
 
 def pairs_to_prove(system: SupplySystem) -> tuple[str, ...]:
-    """Every pair of conductors, and each of them to earth: ``L1–L2``, ``L1–PE``.
+    """Every pair of conductors, and each of them to earth: ``L1–L2``, ``L1–PE``; N stands last.
 
     References
     ----------
     EN 50110-1, 6.2.3 (verify that the installation is dead), on all poles.
     """
     named = dict.fromkeys(name for pair in Supply(system=system).pairs for name in pair.split("–"))
-    conductors = [name for name in named if name != "PE"]
+    conductors = sorted((name for name in named if name != "PE"), key=lambda name: name == "N")
     to_each_other = [f"{a}–{b}" for a, b in combinations(conductors, 2)]
     return (*to_each_other, *(f"{name}–PE" for name in conductors))
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.db.models import OuterRef, QuerySet, Subquery
+from django.db.models import OuterRef, QuerySet, Subquery, UUIDField
 
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.models import FittedPart
@@ -36,9 +36,9 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
         **good,
     )
     parts = FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True).annotate(
-        last=Subquery(mine.order_by("-at").values("pk")[:1]),
-        first=Subquery(mine.filter(**good).order_by("at").values("pk")[:1]),
-        first_loose=Subquery(before.order_by("-at").values("pk")[:1]),
+        last=_one(mine.order_by("-at")),
+        first=_one(mine.filter(**good).order_by("at")),
+        first_loose=_one(before.order_by("-at")),
     )
     rows = list(parts)
     wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
@@ -51,3 +51,8 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
         part.position_id: (found.get(part.last), found.get(part.first_loose or part.first))
         for part in rows
     }
+
+
+def _one(found: QuerySet[Reading]) -> Subquery:
+    """The number of the first reading of ``found``."""
+    return Subquery(found.values("pk")[:1], output_field=UUIDField())

@@ -21,7 +21,7 @@ export function Entry({ check }: { check: Measuring }) {
   const def = READINGS[draft.measurand];
   const boxes = boxesOf(draft.measurand, check.expectation);
   const entry = entryOf(draft);
-  const big = boxes.length + (def.series ? 1 : 0) <= 2;
+  const big = boxes.length + (def.series ? 1 : 0) <= (def.ohms || def.extras ? 1 : 2);
   const places = [...boxes.map((box) => box.at), ...(def.series ? [def.series.at] : [])];
   return (
     <div>

@@ -87,7 +87,14 @@ function expectedBetween({ measurand, probes }: Expectation): string {
 }
 
 /** What to expect, told before the reading. */
-export function Expect({ expectation }: { expectation: Expectation }) {
+export function Expect({
+  expectation,
+  cautions = true,
+}: {
+  expectation: Expectation;
+  /** False where they stand elsewhere on the page. */
+  cautions?: boolean;
+}) {
   const size = expectation.text.length > 34 ? "text-[1.25rem]" : "text-[1.9rem]";
   return (
     <section aria-label="Expect" className="min-w-0 flex-1">
@@ -104,14 +111,18 @@ export function Expect({ expectation }: { expectation: Expectation }) {
           <span>{warning}</span>
         </p>
       ))}
-      <details className="mt-1.5 text-[0.9rem]">
-        <summary className="cursor-pointer text-muted">Cautions: {expectation.cautions[0]}</summary>
-        <ul className="list-disc pl-5 text-muted">
-          {expectation.cautions.slice(1).map((one) => (
-            <li key={one}>{one}</li>
-          ))}
-        </ul>
-      </details>
+      {cautions && (
+        <details className="mt-1.5 text-[0.9rem]">
+          <summary className="cursor-pointer text-muted">
+            Cautions: {expectation.cautions[0]}
+          </summary>
+          <ul className="list-disc pl-5 text-muted">
+            {expectation.cautions.slice(1).map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+        </details>
+      )}
     </section>
   );
 }

@@ -12,7 +12,7 @@ import { FollowUpForm } from "./later/FollowUpForm";
 import { WaitForm } from "./later/WaitForm";
 import { PhotoStrip } from "./photos/PhotoStrip";
 import type { Visit } from "./useVisit";
-import { day } from "./words";
+import { day, titleOf } from "./words";
 
 /** The case: what the readings say, what to measure next, the log, photos, what comes later. */
 export function CasePanel({ visit }: { visit: Visit }) {
@@ -117,10 +117,7 @@ function CaseTab({ visit }: { visit: Visit }) {
             className="plate w-full !px-4 !py-3 text-left"
           >
             <span className="flex items-baseline justify-between gap-2">
-              <b className="font-semibold">
-                {nextPart ? `${nextPart.name}: ` : ""}
-                {next.item.title}
-              </b>
+              <b className="font-semibold">{titleOf(next.item.title, nextPart?.name)}</b>
               <span aria-hidden="true" className="keycap">
                 Y
               </span>

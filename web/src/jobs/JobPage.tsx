@@ -54,7 +54,7 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
         <JobHead visit={visit} />
         <RoutePanel visit={visit} />
       </div>
-      <div ref={centre} className="flex min-w-0 scroll-mt-1 flex-col gap-3 px-4.5 py-3.5">
+      <div ref={centre} className="flex min-w-0 scroll-mt-1 flex-col gap-2.5 px-4.5 py-3">
         {stale && (
           <Notice alert>
             The server does not answer. This is the job as it was last seen; what you record is kept

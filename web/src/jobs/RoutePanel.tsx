@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Job, RouteItem, RouteStep } from "@/api/types";
+import { Group } from "@/ui/Group";
 import { StateShape } from "@/verdict/states";
 import { partOf, type Visit } from "./useVisit";
 
@@ -12,27 +13,29 @@ export function RoutePanel({ visit }: { visit: Visit }) {
   );
   return (
     <nav aria-label="Route">
-      <h2 className="legend mb-1 flex justify-between">
-        Route
-        <span className="tracking-normal normal-case">
-          {job.route.school === "dead_first" ? "dead first" : "live current first"}
-        </span>
-      </h2>
-      <ol>
-        {job.route.steps.map((step) => (
-          <StepLine
-            key={step.kind}
-            job={job}
-            step={step}
-            chosen={place?.item.key}
-            open={
-              step.kind === opened || step === place?.step || (step === nextStep && opened === null)
-            }
-            onToggle={() => setOpened(step.kind === opened ? "" : step.kind)}
-            onChoose={visit.goTo}
-          />
-        ))}
-      </ol>
+      {/* Anew with each step: on a phone it folds again once a step was chosen. */}
+      <Group
+        key={place?.item.key}
+        title={`Route, ${job.route.school === "dead_first" ? "dead first" : "live first"}`}
+      >
+        <ol>
+          {job.route.steps.map((step) => (
+            <StepLine
+              key={step.kind}
+              job={job}
+              step={step}
+              chosen={place?.item.key}
+              open={
+                step.kind === opened ||
+                step === place?.step ||
+                (step === nextStep && opened === null)
+              }
+              onToggle={() => setOpened(step.kind === opened ? "" : step.kind)}
+              onChoose={visit.goTo}
+            />
+          ))}
+        </ol>
+      </Group>
     </nav>
   );
 }
@@ -68,11 +71,12 @@ function StepLine({ job, step, chosen, open, onToggle, onChoose }: LineProps) {
         <>
           {step.why && <p className="pb-1 pl-7 text-[0.87rem] text-muted">{step.why}</p>}
           <ul className="pb-1.5">
-            {shown.map((item) => (
+            {shown.map((item, place) => (
               <ItemLine
                 key={item.key}
                 job={job}
                 item={item}
+                why={item.why !== shown[place - 1]?.why}
                 on={item.key === chosen}
                 onChoose={() => onChoose(item.key)}
               />
@@ -87,6 +91,7 @@ function StepLine({ job, step, chosen, open, onToggle, onChoose }: LineProps) {
                     key={item.key}
                     job={job}
                     item={item}
+                    why
                     on={false}
                     onChoose={() => onChoose(item.key)}
                   />
@@ -111,11 +116,14 @@ function countOf(step: RouteStep): string {
 function ItemLine({
   job,
   item,
+  why,
   on,
   onChoose,
 }: {
   job: Job;
   item: RouteItem;
+  /** Whether the reason is told here: not where the one above has the same. */
+  why: boolean;
   on: boolean;
   onChoose: () => void;
 }) {
@@ -145,7 +153,7 @@ function ItemLine({
           ) : (
             <span className="block">{item.title}</span>
           )}
-          {item.why && !item.figure && (
+          {why && item.why && !item.figure && (
             <span className="block text-[0.87rem] text-muted">{item.why}</span>
           )}
         </span>

@@ -1,4 +1,5 @@
 import { Notice } from "@/ui/Notice";
+import { Cautions } from "./Cautions";
 import { StepActions } from "./StepActions";
 import { CauseStep } from "./steps/CauseStep";
 import { CloseStep } from "./steps/CloseStep";
@@ -11,6 +12,7 @@ import { MeasureStep } from "./steps/MeasureStep";
 import { MeterStep } from "./steps/MeterStep";
 import { OwnStep } from "./steps/OwnStep";
 import { type Place, partOf, type Visit } from "./useVisit";
+import { titleOf } from "./words";
 
 /** The step in the centre: what to do, its cautions, and the form or the measurement. */
 export function StepView({ visit }: { visit: Visit }) {
@@ -24,9 +26,7 @@ export function StepView({ visit }: { visit: Visit }) {
         <div className="min-w-0">
           <p className="legend">{step.title}</p>
           <h2 className="text-[1.35rem] leading-tight font-semibold">
-            {part && !item.title.startsWith(part.name)
-              ? `${part.name}: ${lower(item.title)}`
-              : item.title}
+            {titleOf(item.title, part?.name)}
           </h2>
           {(item.state === "blocked" || item.state === "skipped") && (
             <p className="text-watch">
@@ -36,34 +36,14 @@ export function StepView({ visit }: { visit: Visit }) {
         </div>
         {job.state === "open" && <StepActions visit={visit} place={place} />}
       </div>
-      <Cautions cautions={step.cautions} />
+      {!item.measurand && <Cautions cautions={step.cautions} />}
       <Body key={item.key} visit={visit} place={place} />
     </>
   );
 }
 
-function lower(title: string): string {
-  return title.charAt(0).toLowerCase() + title.slice(1);
-}
-
-function Cautions({ cautions }: { cautions: string[] }) {
-  if (!cautions.length) return null;
-  return (
-    <details className="rounded-md border border-hairline bg-sheet px-3 py-1.5 text-[0.93rem]">
-      <summary className="cursor-pointer">
-        <b className="font-semibold">Caution.</b> {cautions[0]}
-      </summary>
-      <ul className="mt-1 list-disc pl-5">
-        {cautions.slice(1).map((one) => (
-          <li key={one}>{one}</li>
-        ))}
-      </ul>
-    </details>
-  );
-}
-
 function Body({ visit, place }: { visit: Visit; place: Place }) {
-  const { item } = place;
+  const { step, item } = place;
   const [head] = item.key.split(":");
   if (item.measurand && item.part) {
     return (
@@ -72,6 +52,7 @@ function Body({ visit, place }: { visit: Visit; place: Place }) {
         part={item.part}
         measurand={item.measurand}
         room={item.room}
+        cautions={step.cautions}
         spare={head === "spare"}
       />
     );

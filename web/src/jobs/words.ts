@@ -16,6 +16,12 @@ export function inDays(days: number): string {
   return local.toISOString().slice(0, 10);
 }
 
+/** What is to be done, with the part's name where the title does not say it. */
+export function titleOf(title: string, part: string | undefined): string {
+  if (!part || title.startsWith(part)) return title;
+  return `${part}: ${title.charAt(0).toLowerCase()}${title.slice(1)}`;
+}
+
 export const FOLLOW_UPS: Record<FollowUp["kind"], string> = {
   bypass: "temporary bypass",
   spare_on_order: "spare on order",

@@ -19,7 +19,7 @@ export function Outbox() {
   const parcels = useParcels();
   const { person } = useSession();
   useSending(person?.id);
-  const waiting = parcels.filter((one) => !one.refused && isOld(one.at));
+  const waiting = parcels.filter((one) => one.waiting && !one.refused);
   const refused = parcels.filter((one) => one.refused);
   if (!waiting.length && !refused.length) return null;
   return (
@@ -48,15 +48,10 @@ export function Outbox() {
   );
 }
 
-/** Only what did not go at once is worth telling. */
-function isOld(at: string): boolean {
-  return Date.now() - Date.parse(at) > 1200;
-}
-
 function useSending(person: number | undefined) {
   const store = useQueryClient();
   const parcels = useParcels();
-  const pending = parcels.some((one) => !one.refused);
+  const pending = parcels.some((one) => one.waiting && !one.refused);
   useEffect(() => {
     if (!pending || !person) return;
     let sending = false;
@@ -64,7 +59,7 @@ function useSending(person: number | undefined) {
       if (sending) return;
       sending = true;
       for (const one of outbox.all()) {
-        if (one.refused || one.person !== person || !isOld(one.at)) continue;
+        if (one.refused || !one.waiting || one.person !== person) continue;
         try {
           await post(one);
           outbox.remove(one.id);

@@ -8,6 +8,8 @@ export type Parcel = {
   /** Who recorded it; sent only while the same person is signed in. */
   person: number;
   at: string;
+  /** No answer came, or the page was left before it: it waits here, and is sent again. */
+  waiting: boolean;
   /** Why the server did not take it. It stays here until somebody looks at it. */
   refused?: string;
 };
@@ -18,7 +20,8 @@ let parcels: Parcel[] = read();
 
 function read(): Parcel[] {
   try {
-    return JSON.parse(localStorage.getItem(KEY) ?? "[]") as Parcel[];
+    const found = JSON.parse(localStorage.getItem(KEY) ?? "[]") as Parcel[];
+    return found.map((one) => ({ ...one, waiting: true }));
   } catch {
     return [];
   }
@@ -41,6 +44,8 @@ export const outbox = {
   all: (): Parcel[] => parcels,
   put: (parcel: Parcel) => store([...parcels.filter((one) => one.id !== parcel.id), parcel]),
   remove: (id: string) => store(parcels.filter((one) => one.id !== id)),
+  wait: (id: string) =>
+    store(parcels.map((one) => (one.id === id ? { ...one, waiting: true } : one))),
   refuse: (id: string, sentence: string) =>
     store(parcels.map((one) => (one.id === id ? { ...one, refused: sentence } : one))),
   subscribe: (listener: () => void) => {

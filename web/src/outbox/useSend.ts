@@ -18,17 +18,19 @@ export function useSend() {
   return useCallback(
     async <T>({ url, body, label }: ToSend): Promise<T | null> => {
       const at = new Date().toISOString();
-      outbox.put({ id: body.id, url, body, label, person: number, at });
+      outbox.put({ id: body.id, url, body, label, person: number, at, waiting: false });
       try {
         const stored = await post<T>({ url, body });
         outbox.remove(body.id);
         return stored;
       } catch (error) {
-        if (error instanceof NotReached) return null;
         const signedOut = error instanceof Refused && error.status === 401;
-        if (!signedOut) outbox.remove(body.id);
-        else void store.invalidateQueries({ queryKey: ["session"] });
-        if (signedOut) return null;
+        if (signedOut) void store.invalidateQueries({ queryKey: ["session"] });
+        if (signedOut || error instanceof NotReached) {
+          outbox.wait(body.id);
+          return null;
+        }
+        outbox.remove(body.id);
         throw error;
       }
     },

@@ -65,8 +65,9 @@ export function SignInPage({ session }: { session: Session }) {
                 onClick={() => signIn.mutate({ username: one.username, password: one.password })}
               >
                 <b className="block font-semibold">{one.name}</b>
+                <span className="block text-sm">{one.role}</span>
                 <span className="block text-sm">
-                  {one.role} · {one.username} · {one.password}
+                  {one.username} / {one.password}
                 </span>
               </button>
             ))}

@@ -18,6 +18,7 @@ import { Labelled, TextInput } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
+import { Cautions } from "../Cautions";
 import { ChangedMeanwhile } from "../ChangedMeanwhile";
 import { errorAt } from "../errors";
 import { divided } from "../today";
@@ -29,12 +30,13 @@ type Props = {
   part: string;
   measurand: string;
   room: RouteItem["room"];
+  cautions: string[];
   spare: boolean;
 };
 type PartDraft = Pick<Draft, "id" | "entries"> & { loose: boolean; reason: string };
 
 /** One test of one part: expectation, entry, rail and verdict, with the part's spec filled in. */
-export function MeasureStep({ visit, part, measurand: first, room, spare }: Props) {
+export function MeasureStep({ visit, part, measurand: first, room, cautions, spare }: Props) {
   const { job } = visit;
   const there = partOf(job, part);
   const [across, setAcross] = useState<Measurand | null>(null);
@@ -94,19 +96,14 @@ export function MeasureStep({ visit, part, measurand: first, room, spare }: Prop
     ...(gate.needs === "live" ? { live: gate.goLive } : {}),
   });
   if (!there) return <Notice>This part is not in the machine any more.</Notice>;
+  const told = measuring.shown?.expectation ?? measuring.expectation;
   return (
     <>
-      <OtherTests
-        kind={there.spec.kind}
-        measuring={measuring}
-        first={first as Measurand}
-        chosen={measurand}
-        onChoose={setAcross}
-      />
-      {measuring.expectation && (
+      <Cautions cautions={[...new Set([...cautions, ...(told?.cautions ?? [])])]} />
+      {told && (
         <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
-          <ProbeSketch probes={measuring.expectation.probes} />
-          <Expect expectation={measuring.shown?.expectation ?? measuring.expectation} />
+          <ProbeSketch probes={told.probes} />
+          <Expect expectation={told} cautions={false} />
         </div>
       )}
       {measuring.unreachable && (
@@ -153,6 +150,13 @@ export function MeasureStep({ visit, part, measurand: first, room, spare }: Prop
               "Give today’s conditions below; then this says what to expect.")}
         </Notice>
       )}
+      <OtherTests
+        kind={there.spec.kind}
+        measuring={measuring}
+        first={first as Measurand}
+        chosen={measurand}
+        onChoose={setAcross}
+      />
       <TodayGroup check={measuring} />
     </>
   );
