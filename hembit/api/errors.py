@@ -177,10 +177,9 @@ def _models_in(annotation: Any) -> Iterable[type[BaseModel]]:
 
 
 _DISCRIMINATORS = {"kind", "measurand", "type", "by", "school", "state", "sum", "how"}
-_TAGS = set().union(
-    *(_tags(one, set()) for one in (JudgementIn, SumIn, PositionIn, WaitIn)),
-    *(_tags(one, set()) for one in _models_in(AnyEntry)),
-)
+_ENTRIES = set().union(*(_tags(one, set()) for one in _models_in(AnyEntry)))
+"""An entry's kind stands first in the location, right behind the body's own name."""
+_TAGS = set().union(_ENTRIES, *(_tags(one, set()) for one in (JudgementIn, SumIn, PositionIn, WaitIn)))
 """Tags of discriminated unions stand in pydantic's locations, but are not fields."""
 _PARENTS = ("spec", "sensor", "rating", "tolerance", "reading", "machine", "sum", "until")
 
@@ -190,9 +189,12 @@ def _dotted(location: Sequence[str | int]) -> str:
     parts = [str(part) for part in location]
     if parts and parts[0] in ("body", "query", "path"):
         parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
+    if len(parts) > 1 and parts[0] in _ENTRIES:
+        parts = parts[1:]
     kept: list[str] = []
+    behind = ""  # the part right behind which this one stands, a tag that was left out included
     for part in parts:
-        is_tag = part in _TAGS and bool(kept) and kept[-1] in _PARENTS
-        if not is_tag:
+        if not (part in _TAGS and behind in _PARENTS):
             kept.append(part)
+        behind = part
     return ".".join(kept)

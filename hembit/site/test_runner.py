@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import json
+import logging
 import os
+import tempfile
 import unittest
 from pathlib import Path
 from typing import Any
@@ -19,6 +21,13 @@ class CountingRunner(DiscoverRunner):
         super().setup_test_environment(**kwargs)
         # Slow on purpose elsewhere: a stretched hash at every test's sign-in would be most of its time.
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+        logging.getLogger("axes").setLevel(logging.CRITICAL)  # the tests of the door knock often
+        self.media = tempfile.TemporaryDirectory()
+        settings.MEDIA_ROOT = Path(self.media.name)
+
+    def teardown_test_environment(self, **kwargs: Any) -> None:
+        self.media.cleanup()
+        super().teardown_test_environment(**kwargs)
 
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
+from hembit.apps.checks.text import SHOWN
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.conditions import TemperatureSource
 from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
@@ -17,7 +18,7 @@ from hembit_core.model import Model
 from hembit_core.planning.looking import Inspection
 from hembit_core.safety import MachineState
 
-Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
+Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120), SHOWN]
 
 
 class ConditionsIn(Model):

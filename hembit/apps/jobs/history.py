@@ -43,7 +43,7 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
     rows = list(parts)
     wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
     found = (
-        Reading.objects.select_related("check_kept", "by")
+        Reading.objects.select_related("check_kept", "by", "superseded_by")
         .defer("check_kept__submission", "check_kept__judgement")
         .in_bulk(wanted)
     )

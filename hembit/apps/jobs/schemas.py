@@ -9,6 +9,7 @@ from uuid import UUID
 from pydantic import AwareDatetime, Field, StringConstraints
 
 from hembit.apps.checks.schemas import ConditionsIn
+from hembit.apps.checks.text import SHOWN
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, WaitKind
 from hembit_core import DecisionRule, PartReading
@@ -17,8 +18,10 @@ from hembit_core.planning.route import Choices, School
 from hembit_core.planning.symptoms import Symptom
 from hembit_core.reckoner.waits import CoolingByTemperature, CoolingByWinding, HeatUpSum
 
-ErrorCode = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
-ShortText = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200)]
+ErrorCode = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60), SHOWN]
+ShortText = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200), SHOWN
+]
 
 
 class JobIn(Model):
@@ -57,7 +60,7 @@ class ReadingIn(Model):
     loose: bool = False
     spare: bool = False
     supersedes: UUID | None = None
-    reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+    reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200), SHOWN] = ""
 
 
 class AttachIn(Model):
@@ -65,7 +68,7 @@ class AttachIn(Model):
 
     check_id: UUID
     part: PartKey | None = None
-    new_position: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
+    new_position: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120), SHOWN] = ""
 
 
 class InMinutes(Model):
@@ -96,7 +99,7 @@ class WaitIn(Model):
     kind: WaitKind
     text: ShortText
     until: Annotated[InMinutes | AtClock | ByReckoning, Field(discriminator="how")]
-    item: Annotated[str, StringConstraints(max_length=80)] = ""
+    item: Annotated[str, StringConstraints(strip_whitespace=True, max_length=80), SHOWN] = ""
 
 
 class FollowUpIn(Model):

@@ -7,15 +7,16 @@ from typing import Annotated
 
 from pydantic import ConfigDict, Field, StringConstraints, field_validator
 
+from hembit.apps.checks.text import SHOWN
 from hembit_core import PartSpec
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import SupplySystem
 from hembit_core.model import Model
 
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
-Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
-Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=2000)]
-Serial = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), SHOWN]
+Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120), SHOWN]
+Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=2000), SHOWN]
+Serial = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80), SHOWN]
 
 
 class CustomerIn(Model):
@@ -23,9 +24,9 @@ class CustomerIn(Model):
 
     name: Name
     contact: Line = ""
-    phone: Annotated[str, StringConstraints(strip_whitespace=True, max_length=40)] = ""
-    email: Annotated[str, StringConstraints(strip_whitespace=True, max_length=254)] = ""
-    address: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)] = ""
+    phone: Annotated[str, StringConstraints(strip_whitespace=True, max_length=40), SHOWN] = ""
+    email: Annotated[str, StringConstraints(strip_whitespace=True, max_length=254), SHOWN] = ""
+    address: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN] = ""
     note: Text = ""
 
     @field_validator("email")

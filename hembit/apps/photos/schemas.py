@@ -8,10 +8,11 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
+from hembit.apps.checks.text import SHOWN
 from hembit_core.model import Model
 from hembit_core.planning.route import StepKind
 
-Caption = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)]
+Caption = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200), SHOWN]
 
 
 class PhotoIn(Model):

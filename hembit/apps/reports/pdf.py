@@ -12,7 +12,7 @@ from fpdf.enums import XPos, YPos
 
 from hembit.apps.photos.files import path_of
 from hembit.apps.reports.rail_drawing import HEIGHT, draw_rail
-from hembit.apps.reports.schemas import Found, Measured, Report
+from hembit.apps.reports.schemas import Found, MeasuredInJob, Report
 
 FONTS = Path(__file__).resolve().parent / "fonts"
 OUTCOMES = {"accept": "accepted", "reject": "rejected", "undecided": "undecided"}
@@ -137,7 +137,7 @@ def _found(pdf: _Page, one: Found) -> None:
     pdf.ln(1)
 
 
-def _measured(pdf: _Page, one: Measured) -> None:
+def _measured(pdf: _Page, one: MeasuredInJob) -> None:
     single = len(one.rows) <= 1
     if pdf.get_y() > pdf.h - 20 - (HEIGHT + 12 if single else 10 + 4 * len(one.rows)):
         pdf.add_page()

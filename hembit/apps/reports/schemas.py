@@ -12,7 +12,7 @@ from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 
 
-class Measured(Model):
+class MeasuredInJob(Model):
     """One reading against what it should have been, with its rail or its rows."""
 
     id: UUID
@@ -46,7 +46,7 @@ class Found(Model):
     not_tested: tuple[str, ...]
 
 
-class Done(Model):
+class WorkDone(Model):
     """One line of the work, with who and when."""
 
     at: datetime
@@ -71,8 +71,8 @@ class Report(Model):
     shop: str
     made_at: datetime
     found: tuple[Found, ...]
-    measured: tuple[Measured, ...]
-    work: tuple[Done, ...]
+    measured: tuple[MeasuredInJob, ...]
+    work: tuple[WorkDone, ...]
     parts: tuple[FittedPart, ...]
     photos: tuple[PhotoOut, ...]
     follow_ups: tuple[FollowUpOut, ...]

@@ -15,7 +15,7 @@ from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.shown import follow_up_out, summary
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.photos.routes import photo_out
-from hembit.apps.reports.schemas import Done, FittedPart, Found, Measured, Report
+from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
@@ -81,11 +81,11 @@ def _found(visit: Visit) -> Iterable[Found]:
         )
 
 
-def _measured(visit: Visit) -> Iterable[Measured]:
+def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
     checks = Check.objects.defer("submission").in_bulk([one.pk for one in visit.standing])
     for one in visit.standing:
         judgement = Judgement.model_validate(checks[one.pk].judgement)
-        yield Measured(
+        yield MeasuredInJob(
             id=one.pk,
             part=visit.name(key_of(one.position_id)),
             test=judgement.expectation.title,
@@ -111,12 +111,12 @@ def _is_past(visit: Visit, one: Reading) -> bool:
     return part is None or part.pk != one.part_id
 
 
-def _work(visit: Visit) -> Iterable[Done]:
+def _work(visit: Visit) -> Iterable[WorkDone]:
     for one in visit.entries:
         if one.kind in _WORK:
             part = one.data.get("part")
             name = f"{visit.name(part)}: " if part and part != MACHINE else ""
-            yield Done(at=one.at, by=one.by.name, text=f"{name}{told(one.kind, one.data)}")
+            yield WorkDone(at=one.at, by=one.by.name, text=f"{name}{told(one.kind, one.data)}")
 
 
 def _parts(visit: Visit) -> Iterable[FittedPart]:

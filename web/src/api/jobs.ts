@@ -38,11 +38,12 @@ export function useJobs(wanted: JobFilter) {
   });
 }
 
-export function useJob(number: number) {
+export function useJob(number: number, enabled = true) {
   return useQuery({
     queryKey: ["job", number],
     queryFn: () => ask(client.GET("/api/jobs/{number}", { params: { path: { number } } })),
     refetchInterval: TOGETHER,
+    enabled,
   });
 }
 

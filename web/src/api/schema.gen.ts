@@ -1134,7 +1134,7 @@ export interface components {
             rail: components["schemas"]["Rail"];
             state?: components["schemas"]["State"] | null;
             side?: components["schemas"]["Side"] | null;
-            value?: components["schemas"]["hembit_core__judging__judgement__Measured"] | null;
+            value?: components["schemas"]["Measured"] | null;
         };
         /**
          * Rung
@@ -5209,21 +5209,6 @@ export interface components {
             pair?: string | null;
         };
         /**
-         * Done
-         * @description One line of the work, with who and when.
-         */
-        Done: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** By */
-            by: string;
-            /** Text */
-            text: string;
-        };
-        /**
          * FittedPart
          * @description A part that was put in.
          */
@@ -5264,44 +5249,10 @@ export interface components {
             not_tested: string[];
         };
         /**
-         * Report
-         * @description A job for the customer: complaint, measurements, findings, work, parts, what to watch.
-         */
-        Report: {
-            job: components["schemas"]["JobSummary"];
-            /** Error Code */
-            error_code: string;
-            /** Shop */
-            shop: string;
-            /**
-             * Made At
-             * Format: date-time
-             */
-            made_at: string;
-            /** Found */
-            found: components["schemas"]["Found"][];
-            /** Measured */
-            measured: components["schemas"]["hembit__apps__reports__schemas__Measured"][];
-            /** Work */
-            work: components["schemas"]["Done"][];
-            /** Parts */
-            parts: components["schemas"]["FittedPart"][];
-            /** Photos */
-            photos: components["schemas"]["PhotoOut"][];
-            /** Follow Ups */
-            follow_ups: components["schemas"]["FollowUpOut"][];
-            /** Not Tested */
-            not_tested: string[];
-            /** Skipped */
-            skipped: string[];
-            /** Cautions */
-            cautions: string[];
-        };
-        /**
-         * Measured
+         * MeasuredInJob
          * @description One reading against what it should have been, with its rail or its rows.
          */
-        hembit__apps__reports__schemas__Measured: {
+        MeasuredInJob: {
             /**
              * Id
              * Format: uuid
@@ -5335,16 +5286,51 @@ export interface components {
             by: string;
         };
         /**
-         * Measured
-         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
+         * Report
+         * @description A job for the customer: complaint, measurements, findings, work, parts, what to watch.
          */
-        hembit_core__judging__judgement__Measured: {
-            /** Value */
-            value: number;
-            /** Expanded */
-            expanded: number;
-            /** Unit */
-            unit: string;
+        Report: {
+            job: components["schemas"]["JobSummary"];
+            /** Error Code */
+            error_code: string;
+            /** Shop */
+            shop: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Found */
+            found: components["schemas"]["Found"][];
+            /** Measured */
+            measured: components["schemas"]["MeasuredInJob"][];
+            /** Work */
+            work: components["schemas"]["WorkDone"][];
+            /** Parts */
+            parts: components["schemas"]["FittedPart"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Follow Ups */
+            follow_ups: components["schemas"]["FollowUpOut"][];
+            /** Not Tested */
+            not_tested: string[];
+            /** Skipped */
+            skipped: string[];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * WorkDone
+         * @description One line of the work, with who and when.
+         */
+        WorkDone: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
             /** Text */
             text: string;
         };

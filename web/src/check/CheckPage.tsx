@@ -202,7 +202,7 @@ function Note({ check }: { check: Check }) {
     <p className="mt-2 text-muted" role="status">
       Kept at {clock(check.keptHere.kept_at)} ·{" "}
       <Link className="text-action-text underline" to={`/kept/${check.keptHere.id}`}>
-        open it
+        open it, or put it into a job
       </Link>
     </p>
   );

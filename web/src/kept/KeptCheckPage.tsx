@@ -9,6 +9,7 @@ import { Curve, Scales } from "@/rail/Scales";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
+import { IntoJob } from "./IntoJob";
 import { submitted } from "./submitted";
 
 /** One kept check: the verdict of that day, exactly as it was, and what it rested on. */
@@ -68,9 +69,12 @@ function Whole({ check }: { check: KeptCheck }) {
         <Scales judged={judgement} />
         <Verdict judgement={judgement} />
         <Curve judged={judgement} />
-        <Link to="/kept" className="text-action-text underline">
-          All kept checks
-        </Link>
+        <div className="flex flex-wrap items-center gap-4">
+          <IntoJob check={check} />
+          <Link to="/kept" className="text-action-text underline">
+            All kept checks
+          </Link>
+        </div>
       </div>
       <aside className="border-hairline bg-sheet px-4.5 py-4 lg:border-l">
         <Working lines={judgement.working} policy={judgement.policy} />

@@ -8,6 +8,8 @@ from django.core.management import call_command
 from django.test import TestCase
 
 from hembit.apps.checks.models import Check
+from hembit.apps.jobs.models import Job, PartFinding
+from hembit.apps.photos.models import Photo
 
 
 class LoadDemo(TestCase):
@@ -17,9 +19,10 @@ class LoadDemo(TestCase):
         return out.getvalue()
 
     def test_twice_changes_nothing(self) -> None:
-        self.assertIn("2 meters, 6 checks stored", self.load())
-        self.assertIn("0 checks stored", self.load())
-        self.assertEqual(Check.objects.count(), 6)
+        self.assertIn("2 meters, 6 checks, 6 machines, 6 jobs stored", self.load())
+        self.assertIn("0 checks, 6 machines, 0 jobs stored", self.load())
+        self.assertEqual(Check.objects.filter(reading__isnull=True).count(), 6)
+        self.assertEqual((Job.objects.count(), Photo.objects.count()), (6, 3))
 
     def test_the_states_it_is_there_to_show(self) -> None:
         self.load()
@@ -28,3 +31,19 @@ class LoadDemo(TestCase):
         self.assertEqual(states["Retort, upper element, terminal to shell"], "leaking")
         self.assertEqual(states["Kiln, middle bank, element 2"], "outside")
         self.assertEqual(states["Deck oven, lower deck, front element"], "within")
+
+    def test_what_the_six_visits_are_there_to_show(self) -> None:
+        self.load()
+        said = {
+            (one.job.machine.name, one.position.name if one.position else "Supply"): one.finding[
+                "headline"
+            ]
+            for one in PartFinding.objects.select_related("job__machine", "position")
+        }
+        self.assertIn("one dead member", said["Deck oven", "Upper deck, bank"])
+        self.assertIn("does not glow", said["Rack oven", "Hot-surface igniter"])
+        self.assertIn("Drifted", said["Curing room", "Probe 2, back wall"])
+        self.assertIn("Leaking", said["Retort", "Upper element"])
+        states = dict(Job.objects.values_list("machine__name", "state"))
+        self.assertEqual(states["Front-loading kiln"], "closed")
+        self.assertEqual(set(states.values()), {"open", "closed"})

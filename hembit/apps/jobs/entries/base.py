@@ -9,13 +9,16 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
+from hembit.apps.checks.text import SHOWN
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
 from hembit_core.model import Model
 
-PartKey = Annotated[str, StringConstraints(min_length=1, max_length=20)]
-Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)]
-Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=2000)]
+PartKey = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=20), SHOWN]
+Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN]
+Sentence = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=2000), SHOWN
+]
 
 
 @dataclass(frozen=True)

@@ -28,8 +28,9 @@ class TookOverEntry(EntryIn):
         job = moment.visit.job
         if job.technician_id == moment.person.pk:
             raise InputError("The job is yours already.").at("kind")
+        before = job.technician.name
         change(job, moment.person, moment.now, technician=moment.person)
-        return self.data() | {"from": job.technician.name}
+        return self.data() | {"from": before}
 
 
 def told_took_over(data: dict[str, Any]) -> str:

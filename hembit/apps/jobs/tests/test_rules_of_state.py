@@ -1,0 +1,193 @@
+"""What the state of a visit admits: dead, live, the proof and how it lapses, repeats, the gate."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from unittest.mock import patch
+from uuid import uuid4
+
+from django.utils import timezone
+
+from hembit.apps.checks.append_only import AppendOnlyError
+from hembit.apps.jobs.models import Entry, PartFinding, Reading
+from hembit.apps.jobs.tests.visits import VisitCase
+
+
+class DeadAndLive(VisitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+
+    def test_no_ohms_on_a_fitted_part_before_the_proof(self) -> None:
+        said = self.refused(self.reading(self.element, "24.6"))
+        self.assertIn("Nobody has proved this machine dead", said["machine"])
+        self.assertFalse(Reading.objects.exists())
+        self.prove_dead()
+        self.assertEqual(
+            self.good(self.reading(self.element, "24.6"))["readings"][0]["state"], "within"
+        )
+
+    def test_a_loose_part_is_exempt(self) -> None:
+        job = self.good(self.reading(self.element, "24.6", loose=True))
+        self.assertEqual(job["readings"][0]["figure"], "24.60 ± 0.57 Ω")
+
+    def test_no_volts_without_stating_that_it_is_live_and_no_ohms_while_it_is(self) -> None:
+        volts = {"measurand": "running", "voltage": "230.0", "current": "9.6"}
+        body = {"id": str(uuid4()), "part": self.element, "reading": volts}
+        path = f"jobs/{self.number}/readings"
+        self.assertIn("live machine", self.refused(self.send("post", path, body))["machine"])
+        self.good(self.entry("went_live"))
+        self.good(self.send("post", path, body))
+        self.assertIn(
+            "never taken on a live part", self.refused(self.reading(self.element, "24"))["machine"]
+        )
+
+    def test_a_proof_lapses_after_the_shops_limit(self) -> None:
+        self.prove_dead()
+        later = timezone.now() + timedelta(minutes=61)
+        with patch("django.utils.timezone.now", return_value=later):
+            said = self.refused(self.reading(self.element, "24.6"))
+            self.assertIn("older than 60 min", said["machine"])
+            self.assertEqual(self.whole()["machine_now"]["state"], "not_proved")
+
+    def test_a_proof_is_one_persons(self) -> None:
+        self.prove_dead()
+        said = self.refused(self.reading(self.element, "24.6", self.as_lead()))
+        self.assertIn("lapses on hand-over to Maud Fennick", said["machine"])
+        self.prove_dead(self.as_lead())
+        self.good(self.reading(self.element, "24.6", self.as_lead()))
+
+    def test_what_ends_a_proof(self) -> None:
+        wait = {"kind": "other", "text": "tea", "until": {"how": "minutes", "minutes": 5}}
+        for end in (
+            lambda: self.entry("switched_off"),
+            lambda: self.entry("cover_back"),
+            lambda: self.send("post", f"jobs/{self.number}/waits", {"id": str(uuid4()), **wait}),
+            lambda: self.entry("went_live"),
+        ):
+            self.prove_dead()
+            self.good(end())
+            self.refused(self.reading(self.element, "24.6"))
+
+    def test_make_it_dead_is_always_accepted(self) -> None:
+        self.good(self.entry("went_live"))
+        self.assertEqual(
+            self.good(self.entry("switched_off"))["machine_now"]["lapsed"],
+            "Ilse Fennick switched it off, and nobody has proved it dead since. Prove it dead again.",
+        )
+
+    def test_a_leaking_part_keeps_it_from_going_live(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+
+
+class Proving(VisitCase):
+    def test_what_proves_nothing_is_refused_at_its_field(self) -> None:
+        self.open_job()
+        readings = self.isolation()["readings"]
+        for changes, field in (
+            ({"tester_before": False}, "isolation.tester_before"),
+            ({"tester_after": False}, "isolation.tester_after"),
+            ({"locked": False}, "isolation.locked"),
+            ({"switched_off": []}, "isolation.switched_off"),
+            ({"readings": {**readings, "L1–L2": "231"}}, "isolation.readings.L1–L2"),
+            ({"readings": {**readings, "L1–L2": "warm"}}, "isolation.readings.L1–L2"),
+            ({"readings": {"L1–L2": "0.0"}}, "isolation.readings.L1–L3"),
+            ({"readings": {**readings, "X–Y": "0.0"}}, "isolation.readings.X–Y"),
+        ):
+            with self.subTest(changes):
+                said = self.refused(self.entry("proved_dead", isolation=self.isolation(**changes)))
+                self.assertEqual(list(said), [field])
+        self.assertFalse(Entry.objects.exists())
+
+
+class Superseding(VisitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+        self.prove_dead()
+        self.first = self.good(self.reading(self.element, "26.9"))["readings"][0]["id"]
+
+    def test_a_repeat_takes_a_reason_and_both_stay(self) -> None:
+        said = self.refused(self.reading(self.element, "24.6", supersedes=self.first))
+        self.assertIn("Ilse Fennick read 26.90 ± 0.59 Ω here", said["reason"])
+        job = self.good(self.reading(self.element, "24.6", supersedes=self.first, reason="typed wrong"))
+        first, second = job["readings"]
+        self.assertEqual(first["superseded_by"], second["id"])
+        self.assertEqual((second["reason"], second["superseded_by"]), ("typed wrong", None))
+        self.assertEqual(
+            self.item(job, f"{self.element}:between_terminals")["figure"], "24.60 ± 0.57 Ω"
+        )
+
+    def test_somebody_else_was_faster(self) -> None:
+        """Ilse saw 26.9 stand; Maud corrected it meanwhile."""
+        self.prove_dead(self.as_lead())
+        self.good(
+            self.reading(
+                self.element, "24.4", self.as_lead(), supersedes=self.first, reason="taken again"
+            )
+        )
+        self.prove_dead()
+        answer = self.reading(self.element, "24.6", supersedes=self.first, reason="typed wrong")
+        self.assertIn("Maud Fennick took this reading meanwhile", self.refused(answer, 409)["version"])
+        versions = answer.json()["versions"]
+        self.assertEqual(versions["yours"]["reading"], "24.6")
+        self.assertIn("24.40", versions["theirs"]["reading"])
+
+    def test_a_new_reading_does_not_pass_as_the_first(self) -> None:
+        self.refused(self.reading(self.element, "24.6"), 409)
+
+    def test_a_corrected_reading_must_still_stand(self) -> None:
+        said = self.refused(
+            self.reading(self.limit, "0.2", measurand="contact_closed", supersedes=str(uuid4()))
+        )
+        self.assertIn("does not stand any more", said["supersedes"])
+
+    def test_nothing_measured_or_found_is_ever_edited(self) -> None:
+        for model in (Reading, PartFinding, Entry):
+            row = model.objects.first()
+            assert row
+            with self.subTest(model), self.assertRaises(AppendOnlyError):
+                row.save()
+            with self.subTest(model), self.assertRaises(AppendOnlyError):
+                row.delete()
+
+
+class SentTwice(VisitCase):
+    def test_a_reading_an_entry_a_job_a_wait_is_stored_once(self) -> None:
+        body = {
+            "id": str(uuid4()),
+            "machine": self.machine.pk,
+            "complaint": "cold",
+            "symptom": "no_heat",
+        }
+        numbers = {self.good(self.send("post", "jobs", body))["number"] for _ in range(2)}
+        (self.number,) = numbers
+        self.assertEqual(
+            self.refused(self.send("post", "jobs", {**body, "complaint": "hot"}), 409)["id"][:14],
+            "Something else",
+        )
+        entry = {"id": str(uuid4()), "kind": "proved_dead", "isolation": self.isolation()}
+        reading = {
+            "id": str(uuid4()),
+            "part": self.element,
+            "reading": {"measurand": "between_terminals", "display": "24.6"},
+        }
+        wait = {
+            "id": str(uuid4()),
+            "kind": "other",
+            "text": "tea",
+            "until": {"how": "minutes", "minutes": 5},
+        }
+        for where, sent, other in (
+            ("entries", entry, {"isolation": self.isolation(switched_off=["another"])}),
+            ("readings", reading, {"part": self.limit}),
+            ("waits", wait, {"text": "coffee"}),
+        ):
+            path = f"jobs/{self.number}/{where}"
+            for _ in range(2):
+                self.good(self.send("post", path, sent))
+            self.refused(self.send("post", path, {**sent, **other}), 409)
+        job = self.whole()
+        self.assertEqual([len(job[name]) for name in ("entries", "readings", "waits")], [1, 1, 1])

@@ -1,0 +1,125 @@
+"""Signing in and out, throttled; what each role may; nothing for whoever is not signed in."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import Client, TestCase, override_settings
+
+from hembit.api.api import api
+from hembit.apps.checks.tests.requests import PASSWORD
+from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.people.models import Role
+from hembit.apps.people.services import add_person
+
+
+class Door(TestCase):
+    def setUp(self) -> None:
+        self.person = add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD)
+        self.client = Client(enforce_csrf_checks=True)
+        self.client.get("/sign-in")
+
+    def sign_in(self, password: str = PASSWORD, username: str = "ilse") -> Any:
+        return self.client.post(
+            "/api/session",
+            json.dumps({"username": username, "password": password}),
+            content_type="application/json",
+            headers={"X-CSRFToken": self.client.cookies["csrftoken"].value},
+        )
+
+    def test_in_and_out(self) -> None:
+        self.assertIsNone(self.client.get("/api/session").json()["person"])
+        self.assertEqual(self.sign_in().json()["person"]["role"], "technician")
+        self.assertEqual(self.client.get("/api/session").json()["person"]["name"], "Ilse Fennick")
+        token = self.client.cookies["csrftoken"].value
+        self.client.delete("/api/session", headers={"X-CSRFToken": token})
+        self.assertIsNone(self.client.get("/api/session").json()["person"])
+
+    def test_wrong_words_say_neither_which(self) -> None:
+        for answer in (self.sign_in("wrong"), self.sign_in(username="nobody")):
+            self.assertEqual(answer.status_code, 401)
+            self.assertIn("do not fit", answer.json()["detail"])
+
+    def test_throttled_after_five_tries_even_with_the_right_one(self) -> None:
+        for _ in range(5):
+            self.sign_in("wrong")
+        for password in ("wrong", PASSWORD):
+            answer = self.sign_in(password)
+            self.assertEqual(answer.status_code, 429)
+            self.assertIn("Wait five minutes", answer.json()["errors"][0]["message"])
+
+    def test_not_from_a_foreign_page(self) -> None:
+        answer = self.client.post(
+            "/api/session",
+            json.dumps({"username": "ilse", "password": PASSWORD}),
+            content_type="application/json",
+        )
+        self.assertEqual(answer.status_code, 403)
+
+    def test_somebody_who_left_does_not_get_in(self) -> None:
+        self.person.is_active = False
+        self.person.save()
+        self.assertEqual(self.sign_in().status_code, 401)
+
+    def test_the_door_names_nobody_but_in_the_demo(self) -> None:
+        self.assertEqual(self.client.get("/api/session").json()["demo"], [])
+        people = [{"username": "ilse", "password": PASSWORD, "name": "Ilse", "role": "technician"}]
+        with override_settings(DEMO_PEOPLE=people):
+            self.assertEqual(self.client.get("/api/session").json()["demo"], people)
+            self.sign_in()
+            self.assertEqual(self.client.get("/api/session").json()["demo"], [])
+
+    def test_cookies_are_for_this_site_alone(self) -> None:
+        self.sign_in()
+        cookie = self.client.cookies["sessionid"]
+        self.assertEqual((cookie["samesite"], cookie["httponly"]), ("Strict", True))
+
+
+class Roles(VisitCase):
+    def test_every_route_refuses_whoever_is_not_signed_in(self) -> None:
+        client = Client()
+        for path, methods in api.get_openapi_schema()["paths"].items():
+            for method in methods:
+                if path == "/api/session":
+                    continue
+                url = path.replace("{number}", "1").replace("{size}", "full")
+                with self.subTest(f"{method} {url}"):
+                    answer = client.generic(method.upper(), url, b"{}", "application/json")
+                    # A number that is a UUID is not found before anybody is asked who they are.
+                    self.assertIn(answer.status_code, (401, 404))
+                    self.assertNotIn("Harbour", answer.content.decode())
+
+    def test_a_leads_work_is_not_a_technicians(self) -> None:
+        number = self.customer.pk
+        for method, path, body in (
+            ("get", f"customers/{number}/export", None),
+            ("post", f"customers/{number}/erase", {}),
+            ("put", f"positions/{self.limit}/safety", {"safety_device": False}),
+        ):
+            with self.subTest(path):
+                answer = self.get(path) if method == "get" else self.send(method, path, body)
+                self.assertEqual(answer.status_code, 403)
+                self.assertIn("Only a lead", answer.json()["detail"])
+                answer = (
+                    self.get(path, self.as_lead())
+                    if method == "get"
+                    else self.send(method, path, body, self.as_lead())
+                )
+                self.assertEqual(answer.status_code, 200, answer.content[:300])
+
+    def test_the_administration_is_the_leads(self) -> None:
+        self.assertEqual(self.client.get("/admin/").status_code, 302)
+        self.assertEqual(self.lead_client.get("/admin/").status_code, 200)
+        self.assertEqual(self.lead_client.get("/admin/people/person/").status_code, 200)
+        self.assertRedirects(
+            Client().get("/admin/login/"), "/sign-in?next=/admin/", fetch_redirect_response=False
+        )
+
+    def test_a_lead_who_becomes_a_technician_loses_the_administration(self) -> None:
+        self.lead.role = Role.TECHNICIAN
+        self.lead.save()
+        person = get_user_model().objects.get(pk=self.lead.pk)
+        self.assertEqual((person.is_staff, person.is_superuser), (False, False))
+        self.assertEqual(self.lead_client.get("/admin/").status_code, 302)

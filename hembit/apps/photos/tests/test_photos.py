@@ -1,0 +1,135 @@
+"""Photos: re-encoded, limited, paired, and nobody's without signing in."""
+
+from __future__ import annotations
+
+import io
+import tempfile
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client, override_settings
+from PIL import Image
+
+from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.photos import files, services
+from hembit.apps.photos.models import Photo
+
+
+def jpeg(size: tuple[int, int] = (640, 480), colour: str = "#884422", **more: Any) -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", size, colour).save(out, "JPEG", **more)
+    return out.getvalue()
+
+
+class Photos(VisitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        holder = tempfile.TemporaryDirectory()
+        self.addCleanup(holder.cleanup)
+        self.folder = Path(holder.name)
+        change = override_settings(MEDIA_ROOT=self.folder)
+        change.enable()
+        self.addCleanup(change.disable)
+        self.open_job()
+
+    def send_photo(self, content: bytes, name: str = "burn.jpg", **more: Any) -> Any:
+        body = {
+            "id": str(uuid4()),
+            "step": "look",
+            "file": SimpleUploadedFile(name, content, "image/jpeg"),
+            **more,
+        }
+        return self.client.post(
+            f"/api/jobs/{self.number}/photos", body, headers={"X-CSRFToken": self.token}
+        )
+
+    def test_stored_small_and_full_and_served_to_people_alone(self) -> None:
+        photo = self.good(self.send_photo(jpeg((4000, 1000)), position=self.element))
+        self.assertEqual((photo["width"], photo["height"]), (2000, 500))
+        self.assertEqual(photo["part_name"], "Lower deck, front element")
+        for size, width in (("full", 2000), ("small", 360)):
+            answer = self.get(f"photos/{photo['id']}/{size}")
+            self.assertEqual(answer["X-Content-Type-Options"], "nosniff")
+            image = Image.open(io.BytesIO(b"".join(answer.streaming_content)))
+            self.assertEqual((image.format, image.width), ("JPEG", width))
+            self.assertEqual(Client().get(f"/api/photos/{photo['id']}/{size}").status_code, 401)
+        self.assertEqual(len(self.good(self.get(f"jobs/{self.number}/photos"))), 1)
+
+    def test_what_a_camera_wrote_into_it_is_gone_and_it_stands_upright(self) -> None:
+        exif = Image.Exif()
+        exif[0x010F] = "a maker of cameras"
+        exif[0x0112] = 6  # turn it by a quarter
+        photo = self.good(self.send_photo(jpeg((600, 300), exif=exif)))
+        self.assertEqual((photo["width"], photo["height"]), (300, 600))
+        stored = files.path_of(Photo.objects.get().pk, "full").read_bytes()
+        self.assertNotIn(b"maker of cameras", stored)
+        self.assertEqual(dict(Image.open(io.BytesIO(stored)).getexif()), {})
+
+    def test_what_is_no_photo_is_refused(self) -> None:
+        gif = io.BytesIO()
+        Image.new("P", (9, 9)).save(gif, "GIF")
+        for content, name in (
+            (b"<svg onload=alert(1)>", "x.svg"),
+            (b"MZ\x90\x00", "tool.exe"),
+            (gif.getvalue(), "x.gif"),
+            (jpeg()[:400], "half.jpg"),
+            (b"", "empty.jpg"),
+        ):
+            with self.subTest(name):
+                self.assertIn("file", self.refused(self.send_photo(content, name)))
+        self.assertEqual(list(self.folder.rglob("*.jpg")), [])
+
+    def test_too_large_in_bytes_or_pixels(self) -> None:
+        original = files.LARGEST_BYTES, files.LARGEST_PIXELS
+        try:
+            files.LARGEST_BYTES = 2000
+            self.assertIn("larger than", self.refused(self.send_photo(jpeg((1200, 900))))["file"])
+            files.LARGEST_BYTES, files.LARGEST_PIXELS = original[0], 1000
+            self.assertIn("megapixels", self.refused(self.send_photo(jpeg()))["file"])
+        finally:
+            files.LARGEST_BYTES, files.LARGEST_PIXELS = original
+
+    def test_a_name_with_a_path_goes_nowhere(self) -> None:
+        self.good(self.send_photo(jpeg(), "../../../etc/passwd.jpg"))
+        stored = [one.relative_to(self.folder) for one in self.folder.rglob("*.jpg")]
+        self.assertEqual(len(stored), 2)
+        self.assertTrue(all(len(one.parts) == 2 for one in stored))
+        self.assertEqual(self.get("photos/../../etc/passwd/full").status_code, 404)
+
+    def test_before_and_after(self) -> None:
+        before = self.good(self.send_photo(jpeg()))["id"]
+        after = self.good(self.send_photo(jpeg(colour="#222222"), step="fit", pair=before))["id"]
+        self.assertEqual(
+            {one["id"]: one["pair"] for one in self.good(self.get(f"jobs/{self.number}/photos"))},
+            {before: None, after: before},
+        )
+        for body in ({"pair": after}, {"pair": str(uuid4())}, {"pair": before}):
+            with self.subTest(body):
+                self.assertIn("pair", self.refused(self.send("patch", f"photos/{before}", body)))
+        changed = self.good(
+            self.send("patch", f"photos/{after}", {"caption": "new spades", "pair": None})
+        )
+        self.assertEqual((changed["caption"], changed["pair"]), ("new spades", None))
+
+    def test_twice_is_once_and_another_under_its_id_is_refused(self) -> None:
+        number = str(uuid4())
+        for _ in range(2):
+            self.good(self.send_photo(jpeg(), id=number))
+        self.assertEqual(Photo.objects.count(), 1)
+        self.refused(self.send_photo(jpeg(colour="#000000"), id=number), 409)
+
+    def test_a_job_has_its_fill_and_a_closed_one_takes_none(self) -> None:
+        original = services.MOST_IN_A_JOB
+        try:
+            services.MOST_IN_A_JOB = 1
+            self.good(self.send_photo(jpeg()))
+            self.assertIn("holds 1 photos", self.refused(self.send_photo(jpeg()))["file"])
+        finally:
+            services.MOST_IN_A_JOB = original
+        self.good(self.entry("closed"))
+        self.assertIn("is closed", self.refused(self.send_photo(jpeg()))[""])
+
+    def test_a_position_of_another_machine(self) -> None:
+        self.assertIn("position", self.refused(self.send_photo(jpeg(), position=999)))

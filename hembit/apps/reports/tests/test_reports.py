@@ -1,0 +1,54 @@
+"""The customer's page: everything on record, as data and as PDF."""
+
+from __future__ import annotations
+
+from io import StringIO
+
+from django.core.management import call_command
+from django.test import TestCase
+from django.utils import timezone
+
+from hembit.apps.jobs.models import Job
+from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.reports.pdf import render
+from hembit.apps.reports.services import report_of
+
+
+class Report(VisitCase):
+    def test_what_was_measured_against_what_it_should_have_been(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element, "repair", "broken at the spade, welded"))
+        report = self.good(self.get(f"jobs/{self.number}/report"))
+        (measured,) = report["measured"]
+        self.assertEqual((measured["due"], measured["read"]), ("22.90–26.72 Ω", "OL"))
+        self.assertTrue(measured["rail"]["high_gate"]["hit"])
+        (found,) = report["found"]
+        self.assertEqual((found["conclusion"], found["decided"]), ("replace", "repair"))
+        self.assertTrue(found["overruled"])
+        self.assertIn("Not measured at all: Limit", report["not_tested"][-1])
+        self.assertIn("Local codes", report["cautions"][-1])
+
+    def test_a_leaking_part_stands_in_the_cautions(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        report = self.good(self.get(f"jobs/{self.number}/report"))
+        self.assertIn("not to be energised", report["cautions"][0])
+
+    def test_the_pdf(self) -> None:
+        self.open_job(error_code="E 41 <b>Ω</b>")
+        answer = self.get(f"jobs/{self.number}/report.pdf")
+        self.assertEqual(answer["Content-Type"], "application/pdf")
+        self.assertTrue(answer.content.startswith(b"%PDF-"))
+        self.refused(self.get("jobs/77/report"), 404)
+        self.refused(self.get("jobs/77/report.pdf"), 404)
+
+
+class Demo(TestCase):
+    def test_every_visit_of_the_demo_prints(self) -> None:
+        call_command("load_demo", stdout=StringIO())
+        for job in Job.objects.all():
+            with self.subTest(job):
+                self.assertGreater(len(render(report_of(job.number, timezone.now()))), 10_000)

@@ -1,0 +1,109 @@
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { ask, client } from "@/api/client";
+import { useJob, useJobs } from "@/api/jobs";
+import type { KeptCheck } from "@/api/types";
+import { Button } from "@/ui/Button";
+import { Labelled, TextInput } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
+import { Select } from "@/ui/Select";
+import { Sheet } from "@/ui/Sheet";
+
+const NEW = "new";
+
+/** A quick check, put into a job afterwards: of a part of its machine, or of a position to be added. */
+export function IntoJob({ check }: { check: KeptCheck }) {
+  const [asking, setAsking] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setAsking(true)}>Put it into a job …</Button>
+      {asking && <JobSheet check={check} onClose={() => setAsking(false)} />}
+    </>
+  );
+}
+
+function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void }) {
+  const navigate = useNavigate();
+  const jobs = useJobs({ state: "open" }).data?.items ?? [];
+  const [number, setNumber] = useState("");
+  const [part, setPart] = useState(NEW);
+  const [name, setName] = useState(check.label);
+  const job = useJob(Number(number), number !== "").data;
+  const kind = check.submission.spec.kind;
+  const fitting = (job?.parts ?? []).filter((one) => one.spec.kind === kind);
+  const putting = useMutation({
+    mutationFn: () =>
+      ask(
+        client.POST("/api/jobs/{number}/checks", {
+          params: { path: { number: Number(number) } },
+          body: {
+            check_id: check.id,
+            part: part === NEW ? null : part,
+            new_position: part === NEW ? name : "",
+          },
+        }),
+      ),
+    onSuccess: () => navigate(`/jobs/${number}`),
+  });
+  return (
+    <Sheet
+      title="Put it into a job"
+      about="As a reading of that job, with the time and the name it was kept under."
+      open
+      onClose={onClose}
+    >
+      <div className="flex flex-col gap-3">
+        {jobs.length === 0 && <Notice>No job is open.</Notice>}
+        <Labelled id="into-job" label="Job">
+          <Select
+            id="into-job"
+            value={number}
+            items={jobs.map((one) => ({
+              value: String(one.number),
+              label: `${one.number} · ${one.machine}`,
+              detail: one.symptom_label,
+            }))}
+            onChoose={(value) => {
+              setNumber(value);
+              setPart(NEW);
+            }}
+          />
+        </Labelled>
+        {job && kind !== "supply" && (
+          <Labelled id="into-part" label="Part">
+            <Select
+              id="into-part"
+              value={part}
+              items={[
+                ...fitting.map((one) => ({
+                  value: one.key,
+                  label: one.name,
+                  detail: one.description,
+                })),
+                { value: NEW, label: "a position that is not there yet" },
+              ]}
+              onChoose={setPart}
+            />
+          </Labelled>
+        )}
+        {job && kind !== "supply" && part === NEW && (
+          <Labelled id="into-name" label="Name of the position">
+            <TextInput id="into-name" value={name} maxLength={120} onText={setName} />
+          </Labelled>
+        )}
+        {putting.error && <Notice alert>{putting.error.message}</Notice>}
+        <div className="flex gap-3">
+          <Button
+            look="action"
+            disabled={!job || putting.isPending}
+            onClick={() => putting.mutate()}
+          >
+            Put it there
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}
