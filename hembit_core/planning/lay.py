@@ -72,7 +72,8 @@ def lay(
     weighed = weigh(visit, parts)
     kinds = list(StepKind) if choices.school is School.DEAD_FIRST else list(_LIVE_FIRST)
     steps = [_step(kind, visit, weighed, choices, done) for kind in _ordered(kinds, choices.order)]
-    return Route(symptom=symptom, school=choices.school, steps=tuple(steps), next_key=_next(steps))
+    next_key = None if done.closed else _next(steps)
+    return Route(symptom=symptom, school=choices.school, steps=tuple(steps), next_key=next_key)
 
 
 def _step(

@@ -17,6 +17,7 @@ from hembit_core.findings.finding import Observation
 from hembit_core.planning.bypass import is_safety_device, section_load
 from hembit_core.planning.fitting import Feed, amps_drawn, check_feed, companion
 from hembit_core.planning.gate import EnergisingGate, pass_gate
+from hembit_core.planning.looking import check_seen, inspections, labels_of
 from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
 from hembit_core.planning.meter_check import MeterCheck, check_meter
 from hembit_core.planning.part_tests import part_test
@@ -36,6 +37,23 @@ def event(kind: Event, minutes: float, by: str = "Ilse Fennick") -> MachineEvent
 
 
 PROOF = event(Event.PROVED_DEAD, 0)
+
+
+class Looking(unittest.TestCase):
+    def test_what_belongs_to_the_kind_and_no_contradiction(self) -> None:
+        check_seen("heating_element", ["scaled", "wet"])
+        check_seen("machine", ["sound"])
+        for kind, seen in (
+            ("heating_element", ["rewound"]),
+            ("heating_element", ["haunted"]),
+            ("machine", ["sound", "wet"]),
+        ):
+            with self.subTest(seen), self.assertRaises(InputError):
+                check_seen(kind, seen)
+
+    def test_every_inspection_has_its_words(self) -> None:
+        for one in inspections():
+            self.assertEqual(labels_of([one.value]), (one.label,))
 
 
 class ProofOfDead(unittest.TestCase):

@@ -107,6 +107,28 @@ class Order(unittest.TestCase):
         self.assertEqual(route.next_key, "isolate")
         self.assertEqual(lay(Symptom.NO_HEAT, OVEN).next_key, "supply:supply_volts")
 
+    def test_nothing_comes_next_once_the_job_is_closed(self) -> None:
+        self.assertIsNone(lay(Symptom.TRIPS, OVEN, done=Done(closed=True)).next_key)
+
+    def test_what_speaks_little_is_not_looked_at_and_what_was_measured_neither(self) -> None:
+        parts = [placed("a", IGNITER), placed("b", THERMOSTAT)]
+        route = lay(Symptom.WILL_NOT_LIGHT, parts)
+        self.assertEqual(item(route, "look:a").state, "due")
+        self.assertEqual(item(route, "look:b").why, "Little speaks for it so far")
+        measured = [placed("a", IGNITER, taken=(taken("igniter_resistance"),))]
+        self.assertEqual(item(lay(Symptom.WILL_NOT_LIGHT, measured), "look:a").why, "Measured already")
+
+    def test_a_sound_part_asks_for_no_decision(self) -> None:
+        parts = [placed("a", ELEMENT, concluded=Conclusion.SOUND), placed("b", ELEMENT)]
+        parts[1] = parts[1].model_copy(update={"concluded": Conclusion.WATCH})
+        route = lay(Symptom.SOME_HEAT, parts)
+        self.assertEqual(keys(route, StepKind.DECIDE, "due"), ["decide:b"])
+
+    def test_a_part_that_only_looks_bad_is_still_measured(self) -> None:
+        seen = placed("a", ELEMENT, concluded=Conclusion.REPAIR, looked=True)
+        route = lay(Symptom.SOME_HEAT, [seen])
+        self.assertEqual(item(route, "a:between_terminals").state, "due")
+
     def test_without_parts_there_is_still_a_route(self) -> None:
         route = lay(Symptom.NO_HEAT, [])
         self.assertEqual(step_state(route, StepKind.MEASURE), "folded")
@@ -198,6 +220,16 @@ class Closing(unittest.TestCase):
         decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
         self.assertIn("Grill is to be replaced", what_blocks_closing([decided], Done())[0])
         self.assertEqual(what_blocks_closing([decided], Done(on_order=("7",))), [])
+
+    def test_the_whole_is_measured_again_after_a_member_was_renewed(self) -> None:
+        bank = placed("1", BANK, name="Bank", changed="Bank, member 1")
+        self.assertIn("measure the whole again", what_blocks_closing([bank], Done())[0])
+        self.assertIn("was renewed", item(lay(Symptom.SOME_HEAT, [bank]), "1:bank_resistance").why)
+
+    def test_a_spare_on_order_asks_for_no_gate(self) -> None:
+        decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
+        route = lay(Symptom.NO_HEAT, [decided], done=Done(on_order=("7",)))
+        self.assertNotIn("gate", keys(route, StepKind.FIT))
 
     def test_a_cause_is_named(self) -> None:
         died = self.broken.model_copy(update={"asks_cause": True})

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
 import { useStored } from "@/app/stored";
@@ -37,10 +37,16 @@ export function useVisit(job: Job) {
     [store, job.number],
   );
 
+  // Where the person is, and where they were when they last sent something.
+  const here = useRef(place?.item.key);
+  here.current = place?.item.key;
+  const sentFrom = useRef(here.current);
+
   /** Post to one of the job's lists; throws what the server refuses, gives null while it waits. */
   const post = useCallback(
     async (list: string, body: { id: string }, label: string) => {
       const url = `/api/jobs/${job.number}/${list}`;
+      sentFrom.current = here.current;
       const answer = await send<Job>({ url, body, label: `Job ${job.number}: ${label}` });
       take(answer);
       return answer;
@@ -54,11 +60,15 @@ export function useVisit(job: Job) {
     [post],
   );
 
-  /** After something was done: on to what comes next, with a word on what it was. */
+  /**
+   * After something was done: on to what comes next, with a word on what it was. Whoever went
+   * somewhere else before the answer came stays there.
+   */
   const moveOn = useCallback(
     (answer: Job | null, words: string) => {
       setSaid(answer ? words : `${words} — kept here, not judged`);
-      if (answer) goTo(answer.state === "open" ? (answer.route.next_key ?? null) : null);
+      if (answer && sentFrom.current === here.current)
+        goTo(answer.state === "open" ? (answer.route.next_key ?? null) : null);
     },
     [goTo],
   );
