@@ -32,7 +32,7 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
       className={`flex min-h-7 items-center gap-1.5 hover:underline max-sm:min-h-[44px] ${due ? "font-semibold text-watch" : ""}`}
     >
       <Hourglass aria-hidden="true" size={15} className="shrink-0" />
-      <span>
+      <span className="min-w-0 max-sm:line-clamp-2">
         {due ? "Due now: " : ""}
         {wait.text} <span className="font-normal text-muted">({wait.machine})</span>
         {" · "}

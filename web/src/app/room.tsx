@@ -40,7 +40,7 @@ export function useRoom(): RoomStore {
 }
 
 /** Show this room in the frame. A live one stays there after the page was left. */
-export function useShownRoom(room: Room) {
+export function useShownRoom(room: Room | null) {
   const { setRoom } = useRoom();
   const told = JSON.stringify(room);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the room's words say when it changed

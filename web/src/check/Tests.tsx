@@ -95,7 +95,8 @@ export function Expect({
   /** False where they stand elsewhere on the page. */
   cautions?: boolean;
 }) {
-  const size = expectation.text.length > 34 ? "text-[1.25rem]" : "text-[1.9rem]";
+  const size =
+    expectation.text.length > 34 ? "text-[1.25rem]" : "text-[1.9rem] max-sm:text-[1.6rem]";
   return (
     <section aria-label="Expect" className="min-w-0 flex-1">
       <h2 className="legend">Expect {expectedBetween(expectation)}</h2>

@@ -1,3 +1,4 @@
+import { ChevronDown } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useChangeJob } from "@/api/jobs";
@@ -8,6 +9,7 @@ import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea, TextInput } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
+import { useWide } from "@/ui/useWide";
 import { ChangedMeanwhile } from "./ChangedMeanwhile";
 import { errorAt } from "./errors";
 import type { Visit } from "./useVisit";
@@ -18,6 +20,26 @@ export function JobHead({ visit }: { visit: Visit }) {
   const { person } = useSession();
   const [changing, setChanging] = useState(false);
   const mine = person?.id === job.technician_id;
+  const wide = useWide();
+  const [open, setOpen] = useState(false);
+  if (!wide && !open) {
+    return (
+      <button
+        type="button"
+        aria-expanded={false}
+        onClick={() => setOpen(true)}
+        className="flex min-h-[44px] items-center justify-between gap-2 text-left"
+      >
+        <h1 className="truncate">
+          <b className="font-semibold">
+            Job {job.number} · {job.machine}
+          </b>{" "}
+          <span className="text-muted">{job.symptom_label}</span>
+        </h1>
+        <ChevronDown aria-hidden="true" size={18} className="shrink-0" />
+      </button>
+    );
+  }
   return (
     <section aria-label="The job">
       <h1 className="text-[1.15rem] leading-tight font-semibold">

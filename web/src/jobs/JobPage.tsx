@@ -50,7 +50,7 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
   }, [key]);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
-      <div className="flex flex-col gap-3 border-hairline px-4.5 py-3.5 lg:border-r">
+      <div className="flex flex-col border-hairline px-4.5 max-lg:border-b lg:gap-3 lg:border-r lg:py-3.5">
         <JobHead visit={visit} />
         <RoutePanel visit={visit} />
       </div>
@@ -73,7 +73,9 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
   );
 }
 
-function roomOf(job: Job, makeDead: () => void): Room {
+/** Dead or live at the job's machine; a closed record says nothing of it any more. */
+function roomOf(job: Job, makeDead: () => void): Room | null {
+  if (job.state === "closed") return null;
   const where = `Job ${job.number}`;
   const now = job.machine_now;
   if (now.state === "live" && now.live) {

@@ -57,7 +57,7 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
 export function ProbeSketch({ probes }: { probes: Expectation["probes"] }) {
   const Drawing = DRAWINGS[probes.drawing] ?? BetweenEnds;
   return (
-    <figure className="w-[236px] shrink-0">
+    <figure className="w-[236px] max-w-full shrink-0">
       <svg
         viewBox="0 0 236 118"
         role="img"

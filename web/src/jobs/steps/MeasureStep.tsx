@@ -99,10 +99,12 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   const told = measuring.shown?.expectation ?? measuring.expectation;
   return (
     <>
-      <Cautions cautions={[...new Set([...cautions, ...(told?.cautions ?? [])])]} />
+      <Cautions short cautions={[...new Set([...cautions, ...(told?.cautions ?? [])])]} />
       {told && (
-        <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
-          <ProbeSketch probes={told.probes} />
+        <div className="flex gap-6 max-sm:gap-3">
+          <div className="max-sm:w-36 max-sm:shrink-0">
+            <ProbeSketch probes={told.probes} />
+          </div>
           <Expect expectation={told} cautions={false} />
         </div>
       )}
