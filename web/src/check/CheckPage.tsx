@@ -33,7 +33,7 @@ export default function CheckPage() {
   const asked = expectation ? gate : gateFor("dead", machine);
   useCheckKeys(check, actions, asked);
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 max-lg:py-1 lg:border-r">
         <h1 className="sr-only">Check one part</h1>
         <PartPanel check={check} />

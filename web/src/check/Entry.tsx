@@ -38,6 +38,7 @@ export function Entry({ check }: { check: Measuring }) {
         )}
         {(def.ohms || def.extras) && <HowTaken check={check} ohms={def.ohms ?? false} />}
       </div>
+      {def.rowChoice && <RowChoices check={check} />}
       {places.map((at) => (
         <Complaint
           key={at}
@@ -53,6 +54,28 @@ export function Entry({ check }: { check: Measuring }) {
       ))}
       <FieldMessage id="range" error={check.refusal("reading.range_top", "set")?.message} />
       <FieldMessage id="reading" error={check.refusal("reading", "set")?.message} />
+    </div>
+  );
+}
+
+/** Beside the display of each row, what was seen of it. */
+function RowChoices({ check }: { check: Measuring }) {
+  const { rowChoice } = READINGS[check.draft.measurand];
+  const entry = entryOf(check.draft);
+  if (!rowChoice) return null;
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-1.5 max-sm:grid-cols-1">
+      {(check.expectation?.rows ?? []).map((row, place) => (
+        <FormField
+          key={row.label}
+          def={rowChoice(row.label, place)}
+          fields={entry.fields}
+          area="reading"
+          error={undefined}
+          onChange={check.changeEntryField}
+          onLeave={() => undefined}
+        />
+      ))}
     </div>
   );
 }

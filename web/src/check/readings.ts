@@ -21,6 +21,8 @@ export type ReadingDef = {
   boxes?: Box[];
   /** One box for each row of the expectation, its name in the path. */
   perRow?: (row: string, place: number) => Box;
+  /** A choice for each row, beside its box. */
+  rowChoice?: (row: string, place: number) => FieldDef;
   series?: Series;
   extras?: FieldDef[];
   settled?: boolean;
@@ -122,6 +124,7 @@ export const READINGS: Record<Measurand, ReadingDef> = {
   sequence: {
     title: "Stage by stage",
     perRow: (row, place) => box(`stages.${place}.voltage`, row, "V", true),
+    rowChoice: (row, place) => choice(`stages.${place}.acted`, `${row}: acted`, ACTED, "not_seen"),
   },
   sensor_resistance: single("At a known °C"),
   sensor_points: {

@@ -27,7 +27,7 @@ export default function HomePage() {
 function Board({ home }: { home: Home }) {
   const now = useNow(15_000);
   return (
-    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_25rem]">
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_25rem]">
       <section aria-label="Open jobs" className="px-4.5 py-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-xl font-semibold">Open jobs</h1>

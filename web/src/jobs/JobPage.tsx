@@ -49,7 +49,7 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
     if (window.matchMedia("(max-width: 64rem)").matches) centre.current?.scrollIntoView();
   }, [key]);
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="flex flex-col border-hairline px-4.5 max-lg:border-b lg:gap-3 lg:border-r lg:py-3.5">
         <JobHead visit={visit} />
         <RoutePanel visit={visit} />

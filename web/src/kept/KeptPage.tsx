@@ -43,7 +43,7 @@ export default function KeptPage() {
           <li key={one.id} className="border-hairline border-b">
             <Link
               to={`/kept/${one.id}`}
-              className="grid grid-cols-[1.5rem_minmax(0,1.3fr)_minmax(0,1.2fr)_12rem_11rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-[1.5rem_1fr]"
+              className="grid grid-cols-[1.5rem_minmax(0,1.3fr)_minmax(0,1.2fr)_12rem_11rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-[1.5rem_minmax(0,1fr)]"
             >
               <StateShape state={one.state} size={21} />
               <span className="font-semibold">{one.label}</span>

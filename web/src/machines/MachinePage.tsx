@@ -44,7 +44,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
   const tree = inTree(machine.positions);
   const close = () => setEditing(null);
   return (
-    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)]">
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="flex flex-col gap-3 border-hairline px-4.5 py-4 lg:border-r">
         <div>
           <h1 className="text-xl font-semibold">{machine.name}</h1>
@@ -164,7 +164,7 @@ function PositionRow({ position, depth, last, baseline, open, onToggle, onReplac
         type="button"
         aria-expanded={open}
         onClick={onToggle}
-        className="grid w-full grid-cols-[minmax(0,1.5fr)_minmax(0,1.5fr)_minmax(0,1.3fr)] items-center gap-3 py-2 text-left hover:bg-sheet max-md:grid-cols-1 max-md:gap-0"
+        className="grid w-full grid-cols-[minmax(0,1.5fr)_minmax(0,1.5fr)_minmax(0,1.3fr)] items-center gap-3 py-2 text-left hover:bg-sheet max-md:grid-cols-[minmax(0,1fr)] max-md:gap-0"
         style={{ paddingLeft: `${depth * 1.4}rem` }}
       >
         <span>

@@ -24,7 +24,7 @@ export default function MachinesPage() {
   const list = customers.data?.items ?? [];
   const customer = list.find((one) => one.id === chosen);
   return (
-    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)]">
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
         <h2 className="legend mb-2">Customers</h2>
         <CustomerList
@@ -65,7 +65,7 @@ export default function MachinesPage() {
             <li key={one.id} className="border-hairline border-b">
               <Link
                 to={`/machines/${one.id}`}
-                className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1.4fr)_8rem_8rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-1 max-md:gap-0"
+                className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1.4fr)_8rem_8rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-[minmax(0,1fr)] max-md:gap-0"
               >
                 <span>
                   <b className="block font-semibold">{one.name}</b>

@@ -19,7 +19,7 @@ export function PositionHistory({ position }: { position: number }) {
           <li key={one.id}>
             <Link
               to={`/kept/${one.id}`}
-              className="grid grid-cols-[1.3rem_minmax(0,1.6fr)_minmax(0,1.2fr)_10.5rem] items-center gap-2 py-1 hover:underline max-md:grid-cols-[1.3rem_1fr]"
+              className="grid grid-cols-[1.3rem_minmax(0,1.6fr)_minmax(0,1.2fr)_10.5rem] items-center gap-2 py-1 hover:underline max-md:grid-cols-[1.3rem_minmax(0,1fr)]"
             >
               <StateShape state={one.state} size={15} />
               <span>

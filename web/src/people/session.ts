@@ -30,8 +30,9 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => ask(client.DELETE("/api/session")),
     onSuccess: (session) => {
-      store.clear();
       store.setQueryData(["session"], session);
+      // What one person saw is not the next one's to see.
+      store.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
     },
   });
 }
