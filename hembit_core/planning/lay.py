@@ -175,12 +175,17 @@ def _test_item(one: Weighed) -> RouteItem:
         state="done" if taken else one.state,
         why="" if taken else one.why,
         part=one.part.key,
+        handling=_handling(one.part),
         measurand=one.test.measurand,
         room=one.test.room,
         minutes=minutes_of(one.test, one.part.behind_panel),
         reading_state=taken.state if taken else None,
         figure=taken.figure if taken else "",
     )
+
+
+def _handling(part: RoutePart) -> str:
+    return str(table("steps")["handling"].get(part.spec.kind, ""))
 
 
 def _decisions(visit: Visit) -> Iterable[RouteItem]:
@@ -236,6 +241,7 @@ def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
             state="done" if spare.measurand in part.spare_taken else "folded" if waits else "due",
             why="The spare is on order" if waits else "Loose, before it is fitted",
             part=part.key,
+            handling=_handling(part),
             measurand=spare.measurand,
             room="dead",
             minutes=spare.minutes,
@@ -246,6 +252,7 @@ def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
         state="done" if part.fitted else "folded" if waits else "due",
         why="The spare is on order" if waits else "",
         part=part.key,
+        handling=_handling(part),
     )
 
 
@@ -262,6 +269,7 @@ def _proof_run(part: RoutePart, measurand: str, title: str, done: Done) -> Route
         room="live",
         reading_state=taken.state if taken else None,
         figure=taken.figure if taken else "",
+        handling=_handling(part),
     )
 
 

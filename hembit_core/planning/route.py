@@ -137,7 +137,10 @@ ItemState = Literal["due", "done", "blocked", "skipped", "folded"]
 
 
 class RouteItem(Model):
-    """One thing to do in a step. ``why`` says why it stands there, or why it does not matter."""
+    """One thing to do in a step. ``why`` says why it stands there, or why it does not matter.
+
+    ``handling`` is the caution for the kind of part that is in hand.
+    """
 
     key: str
     title: str
@@ -149,6 +152,7 @@ class RouteItem(Model):
     minutes: float | None = None
     reading_state: State | None = None
     figure: str = ""
+    handling: str = ""
 
 
 class RouteStep(Model):

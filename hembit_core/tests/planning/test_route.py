@@ -129,6 +129,11 @@ class Order(unittest.TestCase):
         route = lay(Symptom.SOME_HEAT, [seen])
         self.assertEqual(item(route, "a:between_terminals").state, "due")
 
+    def test_the_handling_caution_stands_with_the_part_in_hand(self) -> None:
+        route = lay(Symptom.WILL_NOT_LIGHT, [placed("a", IGNITER), placed("b", ELEMENT)])
+        self.assertIn("Never touch the hot part", item(route, "a:igniter_resistance").handling)
+        self.assertEqual(item(route, "b:between_terminals").handling, "")
+
     def test_without_parts_there_is_still_a_route(self) -> None:
         route = lay(Symptom.NO_HEAT, [])
         self.assertEqual(step_state(route, StepKind.MEASURE), "folded")

@@ -4459,6 +4459,8 @@ export interface components {
         /**
          * RouteItem
          * @description One thing to do in a step. ``why`` says why it stands there, or why it does not matter.
+         *
+         *     ``handling`` is the caution for the kind of part that is in hand.
          */
         RouteItem: {
             /** Key */
@@ -4489,6 +4491,11 @@ export interface components {
              * @default
              */
             figure: string;
+            /**
+             * Handling
+             * @default
+             */
+            handling: string;
         };
         /**
          * RouteStep

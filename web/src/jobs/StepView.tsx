@@ -36,14 +36,19 @@ export function StepView({ visit }: { visit: Visit }) {
         </div>
         {job.state === "open" && <StepActions visit={visit} place={place} />}
       </div>
-      {!item.measurand && <Cautions cautions={step.cautions} />}
+      {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
       <Body key={item.key} visit={visit} place={place} />
     </>
   );
 }
 
+/** What belongs to the part in hand first, then what belongs to the step. */
+function cautionsOf({ step, item }: Place): string[] {
+  return item.handling ? [item.handling, ...step.cautions] : step.cautions;
+}
+
 function Body({ visit, place }: { visit: Visit; place: Place }) {
-  const { step, item } = place;
+  const { item } = place;
   const [head] = item.key.split(":");
   if (item.measurand && item.part) {
     return (
@@ -52,7 +57,7 @@ function Body({ visit, place }: { visit: Visit; place: Place }) {
         part={item.part}
         measurand={item.measurand}
         room={item.room}
-        cautions={step.cautions}
+        cautions={cautionsOf(place)}
         spare={head === "spare"}
       />
     );

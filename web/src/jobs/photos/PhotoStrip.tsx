@@ -61,13 +61,19 @@ export function PhotoStrip({ job, step, part, all = false }: Props) {
       {photo && (
         <PhotoSheet
           photo={photo}
-          others={photos.filter((one) => one.id !== photo.id && !one.pair)}
+          others={photos.filter((one) => mayBeBefore(one, photo, photos))}
           isOpen={job.state === "open"}
           onClose={() => setOpened(null)}
         />
       )}
     </section>
   );
+}
+
+/** A photo from before is no “after” itself, and has no other “after” yet. */
+function mayBeBefore(one: Photo, photo: Photo, all: Photo[]): boolean {
+  const taken = all.some((other) => other.pair === one.id && other.id !== photo.id);
+  return one.id !== photo.id && !one.pair && !taken;
 }
 
 function Thumb({ photo, onOpen }: { photo: Photo; onOpen: () => void }) {

@@ -59,7 +59,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
         supersedes: standing?.id ?? null,
         reason: own.reason,
       };
-      const name = there?.name ?? part;
+      const name = `${there?.name ?? part}${spare ? ", new part" : ""}`;
       const title = READINGS[check.reading.measurand].title.toLowerCase();
       const answer = await visit.post("readings", body, `${name}, ${title}`);
       setOwn({ ...emptyPart(), loose: own.loose });
