@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-import http.client
-import json
 import sys
-from urllib.parse import urlsplit
 from uuid import uuid4
 
+from benchmarks.client import Client
 from benchmarks.timing import milliseconds, report
 
 BODY = {
@@ -22,33 +20,16 @@ BODY = {
 
 
 def main(address: str) -> None:
-    connection = http.client.HTTPConnection(urlsplit(address).netloc)
-    connection.request("GET", "/")
-    page = connection.getresponse()
-    page.read()
-    cookie = (page.headers["Set-Cookie"] or "").partition(";")[0]
-    headers = {
-        "Content-Type": "application/json",
-        "Cookie": cookie,
-        "X-CSRFToken": cookie.partition("=")[2],
-    }
-
-    def post(path: str, body: dict[str, object], expected: int) -> None:
-        connection.request("POST", path, json.dumps(body), headers)
-        answer = connection.getresponse()
-        text = answer.read()
-        if answer.status != expected:
-            raise SystemExit(f"{path}: {answer.status} {text[:300]!r}")
-
+    client = Client(address)
     judgement = {key: value for key, value in BODY.items() if key != "label"}
     report(
         "POST a judgement",
-        milliseconds(lambda: post("/api/judgements", judgement, 200), 500),
+        milliseconds(lambda: client.post("judgements", judgement), 500),
         "part of the 120 ms from key press to verdict",
     )
     report(
         "POST a check",
-        milliseconds(lambda: post("/api/checks", {**BODY, "id": str(uuid4())}, 201), 500),
+        milliseconds(lambda: client.post("checks", {**BODY, "id": str(uuid4())}), 500),
         "p95 ≤ 25 ms",
     )
 

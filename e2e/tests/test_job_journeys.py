@@ -73,7 +73,9 @@ class RackOven(DemoVisits):
         ilse.take_up("Fit and prove", "measure the new part").see("Never touch the hot part")
         page.get_by_label("Part is at").fill("20")
         ilse.record("128.2", "Watch").said("new part")
-        self.assertEqual(Reading.objects.get(spare=True).check_kept.state, "watch")
+        self.assertEqual(
+            Reading.objects.get(spare=True, job__machine__name=RACK_OVEN).check_kept.state, "watch"
+        )
 
 
 class Decisions(DemoVisits):
@@ -314,6 +316,18 @@ class OnAPhone(DemoVisits):
 
 
 class ByKeyboard(DemoVisits):
+    def test_make_it_dead_from_everywhere(self) -> None:
+        key = self.key(RACK_OVEN, "Ignition sequence")
+        ilse, page = self.at_job(RACK_OVEN, item=f"{key}:sequence"), self.page
+        page.keyboard.press("v")
+        expect(ilse.band).to_contain_text("LIVE since")
+        for place in ("reckoner", "machines"):
+            page.goto(f"{self.live_server_url}/{place}")
+            expect(ilse.band).to_contain_text("Rack oven: LIVE since")
+        page.keyboard.press("d")
+        expect(ilse.band).to_have_count(0)
+        self.assertEqual(Entry.objects.filter(job__machine__name=RACK_OVEN).last().kind, "switched_off")
+
     def test_next_record_and_make_it_dead_without_the_mouse(self) -> None:
         ilse, keys = self.at_job(DECK_OVEN, item="close"), self.page.keyboard
         keys.press("y")

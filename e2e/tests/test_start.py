@@ -7,10 +7,12 @@ import os
 import re
 import signal
 import socket
+import sqlite3
 import subprocess
 import tempfile
 import time
 import unittest
+from contextlib import closing
 from http.cookiejar import CookieJar
 from pathlib import Path
 from typing import Any
@@ -113,6 +115,36 @@ class Demo(unittest.TestCase):
         self.browser()
         with opener.open(f"http://127.0.0.1:{self.port}/api/checks/{number}") as kept:
             self.assertEqual(json.load(kept)["label"], "kept before the power went")
+
+    def test_a_reading_of_a_job_is_there_after_a_kill_9(self) -> None:
+        server = self.start()
+        opener = self.browser()
+        self.sign_in(opener)
+        job = self.get(opener, "jobs?text=deck+oven")["items"][0]["number"]
+        parts = self.get(opener, f"jobs/{job}")["parts"]
+        part = next(one["key"] for one in parts if one["name"] == "Upper deck, front element")
+        numbers = [str(uuid4()) for _ in range(12)]
+        for place, number in enumerate(numbers):
+            reading = {
+                "id": number,
+                "part": part,
+                "reading": {"measurand": "between_terminals", "display": f"34.{place % 10}"},
+            }
+            if place:
+                reading |= {"supersedes": numbers[place - 1], "reason": "again"}
+            self.post(opener, f"jobs/{job}/readings", reading).close()
+        self.stop(server, signal.SIGKILL)
+        self.start()
+        self.browser()
+        there = {one["id"] for one in self.get(opener, f"jobs/{job}")["readings"]}
+        self.assertLessEqual(set(numbers), there)
+        with closing(sqlite3.connect(Path(self.data.name) / "hembit.sqlite3")) as database:
+            self.assertEqual(database.execute("PRAGMA integrity_check").fetchone(), ("ok",))
+            self.assertEqual(database.execute("PRAGMA foreign_key_check").fetchall(), [])
+
+    def get(self, opener: OpenerDirector, path: str) -> Any:
+        with opener.open(f"http://127.0.0.1:{self.port}/api/{path}") as answer:
+            return json.load(answer)
 
     def test_a_taken_port_is_said(self) -> None:
         with socket.socket() as other:

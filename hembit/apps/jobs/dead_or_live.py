@@ -5,7 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import datetime
 
+from django.db.models import OuterRef, QuerySet, Subquery
+
+from hembit.apps.jobs.models import Entry, JobState
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.people.models import Person
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
 from hembit_core.safety import LIVE_MEASURANDS
 
@@ -28,6 +32,15 @@ def events(visit: Visit) -> Iterator[MachineEvent]:
     for reading in visit.readings:
         if reading.measurand in LIVE_MEASURANDS:
             yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by.name)
+
+
+def live_jobs(person: Person) -> QuerySet[Entry]:
+    """What the person stated live and nobody made dead since: the entries, in open jobs."""
+    turned = ("proved_dead", "went_live", "switched_off")
+    last = Entry.objects.filter(job=OuterRef("job"), kind__in=turned).order_by("-at", "-id")
+    return Entry.objects.filter(
+        kind="went_live", by=person, job__state=JobState.OPEN, pk=Subquery(last.values("pk")[:1])
+    ).select_related("job__machine")
 
 
 def state_of(visit: Visit, person: str, now: datetime) -> MachineNow:

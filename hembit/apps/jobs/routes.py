@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -10,6 +11,7 @@ from ninja import Query, Router
 
 from hembit.apps.checks.paging import Page, page_of
 from hembit.apps.jobs import services
+from hembit.apps.jobs.dead_or_live import live_jobs
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
 from hembit.apps.jobs.models import Job, JobState
@@ -39,6 +41,14 @@ class HomeOut(Model):
     open_jobs: tuple[JobSummary, ...]
     waits: tuple[WaitOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
+
+
+class LiveOut(Model):
+    """A machine that is live, since when."""
+
+    job: int
+    machine: str
+    since: datetime
 
 
 class JobFilter(Model):
@@ -126,6 +136,15 @@ def end_a_wait(request: HttpRequest, number: UUID) -> JobOut:
     """End a wait."""
     wait = end_wait(number, asking(request))
     return _whole(request, services.find_job(wait.job_id))
+
+
+@router.get("/live", response=list[LiveOut], operation_id="list_live")
+def list_live(request: HttpRequest) -> list[LiveOut]:
+    """The machines that the person stated live and nobody made dead since."""
+    return [
+        LiveOut(job=one.job_id, machine=one.job.machine.name, since=one.at)
+        for one in live_jobs(asking(request))[:20]
+    ]
 
 
 @router.get("/waits", response=list[WaitOut], operation_id="list_waits")

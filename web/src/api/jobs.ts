@@ -13,6 +13,15 @@ export function useHome() {
   });
 }
 
+/** What this person stated live, wherever they are in the app now. */
+export function useLive() {
+  return useQuery({
+    queryKey: ["live"],
+    queryFn: () => ask(client.GET("/api/live")),
+    refetchInterval: 15_000,
+  });
+}
+
 export function useWaits() {
   return useQuery({
     queryKey: ["waits"],

@@ -556,6 +556,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Live
+         * @description The machines that the person stated live and nobody made dead since.
+         */
+        get: operations["list_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/waits": {
         parameters: {
             query?: never;
@@ -5105,6 +5125,21 @@ export interface components {
             item: string;
         };
         /**
+         * LiveOut
+         * @description A machine that is live, since when.
+         */
+        LiveOut: {
+            /** Job */
+            job: number;
+            /** Machine */
+            machine: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
+        /**
          * FollowUpIn
          * @description Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section.
          */
@@ -6165,6 +6200,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    list_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"][];
                 };
             };
         };

@@ -8,7 +8,7 @@ import { useSession, useSignOut } from "@/people/session";
 import { Notice } from "@/ui/Notice";
 import { MachineBand } from "./MachineBand";
 import { useMachine } from "./machine";
-import { useRoom } from "./room";
+import { useRoomHere } from "./room";
 import { useTheme } from "./theme";
 import { WaitsBar } from "./WaitsBar";
 
@@ -23,7 +23,7 @@ const PLACES = [
 /** The sign on top, the dead/live band and what is waiting under it, and the place itself. */
 export function Frame() {
   const { machine, state } = useMachine();
-  const { room } = useRoom();
+  const room = useRoomHere();
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
   const live = room ? room.state === "live" : machine?.state === "live";

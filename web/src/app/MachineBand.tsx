@@ -2,12 +2,12 @@ import { useLocation } from "react-router";
 import { KeysDialog } from "@/keys/KeysDialog";
 import { Button } from "@/ui/Button";
 import { clock, useMachine } from "./machine";
-import { type Room, useRoom } from "./room";
+import { type Room, useRoomHere } from "./room";
 
 /** Dead or live, in words, shape and colour, at all times: of the job that is open, or of Check. */
 export function MachineBand() {
   const { machine, state } = useMachine();
-  const { room } = useRoom();
+  const room = useRoomHere();
   const path = useLocation().pathname;
   if (room) {
     if (room.state === "live") {

@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import {
   createContext,
   type Dispatch,
@@ -7,6 +8,8 @@ import {
   useEffect,
   useState,
 } from "react";
+import { useLive } from "@/api/jobs";
+import { useSend } from "@/outbox/useSend";
 
 /** Dead or live at the machine of a job, as the server has it. */
 export type Room =
@@ -39,11 +42,29 @@ export function useRoom(): RoomStore {
   return store;
 }
 
-/** Show this room in the frame. A live one stays there after the page was left. */
+/** Show this room in the frame while the page is open. */
+/** The room of the job that is open; anywhere else, that of whatever this person stated live. */
+export function useRoomHere(): Room | null {
+  const { room } = useRoom();
+  const live = useLive().data?.[0];
+  const send = useSend();
+  const store = useQueryClient();
+  if (room || !live) return room;
+  async function makeDead() {
+    if (!live) return;
+    const body = { id: crypto.randomUUID(), kind: "switched_off" };
+    const url = `/api/jobs/${live.job}/entries`;
+    await send({ url, body, label: `Job ${live.job}: switched off` });
+    await store.invalidateQueries();
+  }
+  const where = `Job ${live.job}, ${live.machine}`;
+  return { state: "live", where, since: live.since, makeDead: () => void makeDead() };
+}
+
 export function useShownRoom(room: Room | null) {
   const { setRoom } = useRoom();
   const told = JSON.stringify(room);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the room's words say when it changed
   useEffect(() => setRoom(room), [told, setRoom]);
-  useEffect(() => () => setRoom((now) => (now?.state === "live" ? now : null)), [setRoom]);
+  useEffect(() => () => setRoom(null), [setRoom]);
 }

@@ -31,8 +31,9 @@ export function useVisit(job: Job) {
     (answer: Job | null) => {
       if (!answer) return;
       store.setQueryData(["job", job.number], answer);
-      void store.invalidateQueries({ queryKey: ["waits"] });
-      void store.invalidateQueries({ queryKey: ["home"] });
+      for (const queryKey of [["waits"], ["live"], ["home"]]) {
+        void store.invalidateQueries({ queryKey });
+      }
     },
     [store, job.number],
   );

@@ -69,6 +69,14 @@ class DeadAndLive(VisitCase):
             self.good(end())
             self.refused(self.reading(self.element, "24.6"))
 
+    def test_what_one_stated_live_is_told_until_somebody_makes_it_dead(self) -> None:
+        self.good(self.entry("went_live"))
+        (live,) = self.good(self.get("live"))
+        self.assertEqual((live["job"], live["machine"]), (self.number, "Deck oven"))
+        self.assertEqual(self.good(self.get("live", self.as_lead())), [])
+        self.good(self.entry("switched_off", self.as_lead()))
+        self.assertEqual(self.good(self.get("live")), [])
+
     def test_make_it_dead_is_always_accepted(self) -> None:
         self.good(self.entry("went_live"))
         self.assertEqual(

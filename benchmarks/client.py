@@ -1,0 +1,44 @@
+"""A signed-in client of the demo, on one kept connection."""
+
+from __future__ import annotations
+
+import http.client
+import json
+from http.cookies import SimpleCookie
+from typing import Any
+from urllib.parse import urlsplit
+
+
+class Client:
+    """Ilse, as the demo knows her."""
+
+    def __init__(self, address: str) -> None:
+        self.connection = http.client.HTTPConnection(urlsplit(address).netloc)
+        self.cookies: dict[str, str] = {}
+        self._ask("GET", "/", None)
+        self.post("session", {"username": "ilse", "password": "skerrow-tide"})
+
+    def get(self, path: str) -> Any:
+        """What a path gives."""
+        return self._ask("GET", f"/api/{path}", None)
+
+    def post(self, path: str, body: object) -> Any:
+        """What posting ``body`` gives."""
+        return self._ask("POST", f"/api/{path}", json.dumps(body))
+
+    def _ask(self, method: str, path: str, body: str | None) -> Any:
+        headers = {
+            "Content-Type": "application/json",
+            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+        }
+        self.connection.request(method, path, body, headers)
+        answer = self.connection.getresponse()
+        text = answer.read()
+        for line in answer.headers.get_all("Set-Cookie") or []:
+            for name, cookie in SimpleCookie(line).items():
+                self.cookies[name] = cookie.value
+        if answer.status >= 300:
+            raise SystemExit(f"{method} {path}: {answer.status} {text[:300]!r}")
+        is_json = "json" in (answer.headers["Content-Type"] or "")
+        return json.loads(text) if is_json else text
