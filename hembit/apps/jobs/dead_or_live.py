@@ -26,12 +26,12 @@ def events(visit: Visit) -> Iterator[MachineEvent]:
     """Everything that changes whether the machine is dead or live, or ends a proof."""
     for entry in visit.entries:
         if entry.kind in _EVENTS:
-            yield MachineEvent(event=_EVENTS[entry.kind], at=entry.at, by=entry.by.name)
+            yield MachineEvent(event=_EVENTS[entry.kind], at=entry.at, by=entry.by_name)
     for wait in visit.waits:
         yield MachineEvent(event=Event.WAITED, at=wait.started_at, by=wait.started_by.name)
     for reading in visit.readings:
         if reading.measurand in LIVE_MEASURANDS:
-            yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by.name)
+            yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by_name)
 
 
 def live_jobs(person: Person) -> QuerySet[Entry]:

@@ -12,12 +12,7 @@ from hembit_core.judging.states import Outcome
 
 def readings_of(position: int) -> QuerySet[Reading]:
     """Every reading of a position, the newest first."""
-    return (
-        Reading.objects.filter(position=position)
-        .select_related("check_kept", "by", "superseded_by")
-        .defer("check_kept__submission", "check_kept__judgement")
-        .order_by("-at")
-    )
+    return Reading.brief.filter(position=position).order_by("-at")
 
 
 def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading | None]]:
@@ -42,11 +37,7 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
     )
     rows = list(parts)
     wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
-    found = (
-        Reading.objects.select_related("check_kept", "by", "superseded_by")
-        .defer("check_kept__submission", "check_kept__judgement")
-        .in_bulk(wanted)
-    )
+    found = Reading.brief.in_bulk(wanted)
     return {
         part.position_id: (found.get(part.last), found.get(part.first_loose or part.first))
         for part in rows

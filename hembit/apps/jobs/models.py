@@ -78,6 +78,24 @@ class Job(models.Model):
         return School(self.choices.get("school", School.DEAD_FIRST))
 
 
+class BriefReadings(models.Manager["Reading"]):
+    """Readings with what a list shows of each, and none of the long texts of their verdicts."""
+
+    def get_queryset(self) -> models.QuerySet[Reading]:
+        """Each with ``state``, ``outcome``, ``summary``, ``by_name`` and ``after``."""
+        return (
+            super()
+            .get_queryset()
+            .annotate(
+                state=models.F("check_kept__state"),
+                outcome=models.F("check_kept__outcome"),
+                summary=models.F("check_kept__summary"),
+                by_name=models.F("by__name"),
+                after=models.F("superseded_by__pk"),
+            )
+        )
+
+
 class Reading(AppendOnly):
     """A reading in a job: a kept check, with the part it is of and who took it.
 
@@ -95,6 +113,9 @@ class Reading(AppendOnly):
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     supersedes = models.OneToOneField("self", models.PROTECT, null=True, related_name="superseded_by")
     reason = models.CharField(max_length=200, blank=True)
+
+    objects = models.Manager()
+    brief = BriefReadings()
 
     class Meta:
         ordering = ["at"]
@@ -123,6 +144,14 @@ class PartFinding(AppendOnly):
         return f"{self.conclusion} in job {self.job_id}"
 
 
+class Entries(models.Manager["Entry"]):
+    """Entries with the name of whoever wrote them."""
+
+    def get_queryset(self) -> models.QuerySet[Entry]:
+        """Each with ``by_name``."""
+        return super().get_queryset().annotate(by_name=models.F("by__name"))
+
+
 class Entry(AppendOnly):
     """Something done or decided in a job, beside its readings: one line of its log."""
 
@@ -133,6 +162,8 @@ class Entry(AppendOnly):
     at = models.DateTimeField()
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     data = models.JSONField()
+
+    objects = Entries()
 
     class Meta:
         ordering = ["at", "id"]

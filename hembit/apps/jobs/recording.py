@@ -108,7 +108,7 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
     if (standing.pk if standing else None) == saw:
         if standing and not given.reason:
             raise InputError(
-                f"{standing.by.name} read {figure(standing.check_kept.summary)} here. Say why this "
+                f"{standing.by_name} read {figure(standing.summary)} here. Say why this "
                 "reading takes its place: taken again, typed wrong, another range …"
             ).at("reason")
         return
@@ -117,9 +117,9 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
             "The reading that this one corrects does not stand any more. Take it as a new one."
         ).at("supersedes")
     raise ChangedMeanwhile(
-        f"{standing.by.name} took this reading meanwhile. Yours is not stored yet.",
+        f"{standing.by_name} took this reading meanwhile. Yours is not stored yet.",
         {"reading": str(getattr(given.reading, "display", given.reading.measurand))},
-        {"reading": figure(standing.check_kept.summary), "standing": str(standing.pk)},
+        {"reading": figure(standing.summary), "standing": str(standing.pk)},
     )
 
 

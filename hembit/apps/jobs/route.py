@@ -19,14 +19,11 @@ from hembit_core.planning.route import (
 from hembit_core.planning.symptoms import Symptom
 
 
-def route_of(visit: Visit) -> Route:
-    """The route as it stands now."""
-    return lay(Symptom(visit.job.symptom), route_parts(visit), choices_of(visit), done_of(visit))
-
-
-def open_ends(visit: Visit) -> list[str]:
-    """What must be settled before the job closes, in sentences."""
-    return what_blocks_closing(route_parts(visit), done_of(visit))
+def plan_of(visit: Visit) -> tuple[Route, list[str]]:
+    """The route as it stands now, and what must be settled before the job closes, in sentences."""
+    parts, done = route_parts(visit), done_of(visit)
+    route = lay(Symptom(visit.job.symptom), parts, choices_of(visit), done)
+    return route, what_blocks_closing(parts, done)
 
 
 def choices_of(visit: Visit) -> Choices:
@@ -85,9 +82,9 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
     latest = {
         one.measurand: Taken(
             measurand=one.measurand,
-            state=State(one.check_kept.state),
-            outcome=Outcome(one.check_kept.outcome),
-            figure=figure(one.check_kept.summary),
+            state=State(one.state),
+            outcome=Outcome(one.outcome),
+            figure=figure(one.summary),
         )
         for one in visit.standing
         if key_of(one.position_id) == key

@@ -11,7 +11,7 @@ from pydantic import ConfigDict
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
-from hembit.apps.jobs.route import figure, open_ends, route_of, standing_decision
+from hembit.apps.jobs.route import figure, plan_of, standing_decision
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
@@ -203,9 +203,7 @@ def summary(job: Job) -> JobSummary:
 
 def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
     """A reading, briefly."""
-    check = one.check_kept
-    after = getattr(one, "superseded_by", None)
-    title, _, _ = check.summary.rpartition(": ")
+    title, _, _ = one.summary.rpartition(": ")
     return ReadingOut(
         id=one.pk,
         job=one.job_id,
@@ -214,12 +212,12 @@ def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
         before_fitting=before_fitting,
         measurand=one.measurand,
         title=title,
-        figure=figure(check.summary),
-        state=State(check.state),
-        outcome=Outcome(check.outcome),
+        figure=figure(one.summary),
+        state=State(one.state),
+        outcome=Outcome(one.outcome),
         at=one.at,
-        by=one.by.name,
-        superseded_by=after.pk if after else None,
+        by=one.by_name,
+        superseded_by=one.after,
         reason=one.reason,
     )
 
@@ -255,7 +253,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
                 conclusion=decision.data["conclusion"],
                 found=decision.data["found"],
                 reason=decision.data["reason"],
-                by=decision.by.name,
+                by=decision.by_name,
                 at=decision.at,
             )
             if decision
@@ -320,6 +318,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     visit = Visit.load(job)
     for one in (*visit.waits, *visit.follow_ups):
         one.job = job  # it is this one: nothing is to be asked again for its machine
+    route, blocks = plan_of(visit)
     return JobOut(
         **summary_fields(job),
         machine_id=job.machine_id,
@@ -335,8 +334,8 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         meter=_meter(visit),
         machine_now=state_of(visit, person.name, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),
-        route=route_of(visit),
-        blocks_closing=tuple(open_ends(visit)),
+        route=route,
+        blocks_closing=tuple(blocks),
         parts=tuple(_parts(visit)),
         readings=tuple(reading_out(one, _of_part_before(visit, one)) for one in visit.readings),
         entries=tuple(
@@ -345,7 +344,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
                 kind=one.kind,
                 part=one.data.get("part"),
                 at=one.at,
-                by=one.by.name,
+                by=one.by_name,
                 text=told(one.kind, one.data),
             )
             for one in visit.entries

@@ -51,13 +51,9 @@ class Visit:
             job=job,
             positions=tuple(Position.objects.filter(machine=job.machine_id)),
             parts={one.position_id: one for one in parts},
-            readings=tuple(
-                Reading.objects.filter(job=job)
-                .select_related("check_kept", "by", "superseded_by")
-                .defer("check_kept__submission", "check_kept__judgement")
-            ),
+            readings=tuple(Reading.brief.filter(job=job)),
             findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
-            entries=tuple(Entry.objects.filter(job=job).select_related("by")),
+            entries=tuple(Entry.objects.filter(job=job)),
             waits=tuple(Wait.objects.filter(job=job).select_related("started_by", "ended_by")),
             follow_ups=tuple(
                 FollowUp.objects.filter(job=job).select_related("opened_by", "done_by", "position")
@@ -119,7 +115,7 @@ class Visit:
     @cached_property
     def standing(self) -> tuple[Reading, ...]:
         """The readings that no other supersedes, oldest first."""
-        return tuple(one for one in self.readings if not hasattr(one, "superseded_by"))
+        return tuple(one for one in self.readings if one.after is None)
 
     def standing_of(self, key: str, measurand: str, *, spare: bool) -> Reading | None:
         """The reading of that test that stands for the part in its position now.

@@ -10,7 +10,7 @@ from django.conf import settings
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Reading
-from hembit.apps.jobs.route import choices_of, figure, route_of, standing_decision
+from hembit.apps.jobs.route import choices_of, figure, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.shown import follow_up_out, summary
 from hembit.apps.jobs.visit import Visit, key_of
@@ -74,7 +74,7 @@ def _found(visit: Visit) -> Iterable[Found]:
             decided=decided,
             overruled=bool(decision) and decided != decision.data["found"],
             reason=decision.data["reason"] if decision else "",
-            by=decision.by.name if decision else "",
+            by=decision.by_name if decision else "",
             cause=cause.data["cause"] if cause else "",
             rests_on=finding.rests_on,
             not_tested=finding.not_tested,
@@ -90,7 +90,7 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             part=visit.name(key_of(one.position_id)),
             test=judgement.expectation.title,
             due=judgement.expectation.text,
-            read=figure(one.check_kept.summary),
+            read=figure(one.summary),
             state=judgement.state,
             outcome=judgement.outcome,
             headline=judgement.headline,
@@ -99,7 +99,7 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             spare=one.spare,
             part_before=_is_past(visit, one),
             at=one.at,
-            by=one.by.name,
+            by=one.by_name,
         )
 
 
@@ -116,7 +116,7 @@ def _work(visit: Visit) -> Iterable[WorkDone]:
         if one.kind in _WORK:
             part = one.data.get("part")
             name = f"{visit.name(part)}: " if part and part != MACHINE else ""
-            yield WorkDone(at=one.at, by=one.by.name, text=f"{name}{told(one.kind, one.data)}")
+            yield WorkDone(at=one.at, by=one.by_name, text=f"{name}{told(one.kind, one.data)}")
 
 
 def _parts(visit: Visit) -> Iterable[FittedPart]:
@@ -146,9 +146,10 @@ def _not_tested(visit: Visit, found: Iterable[Found]) -> Iterable[str]:
 
 
 def _skipped(visit: Visit) -> Iterable[str]:
-    titles = {
-        item.key: f"{step.title}, {item.title}" for step in route_of(visit).steps for item in step.items
-    } | {step.kind.value: step.title for step in route_of(visit).steps}
+    steps = plan_of(visit)[0].steps
+    titles = {item.key: f"{step.title}, {item.title}" for step in steps for item in step.items} | {
+        step.kind.value: step.title for step in steps
+    }
     for one in choices_of(visit).skipped:
         yield f"{titles.get(one.key, one.key)}: {one.reason}"
 

@@ -1,11 +1,12 @@
 import { Menu } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
-import { Suspense } from "react";
+import { lazy, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useKeys } from "@/keys/shortcuts";
 import { Outbox } from "@/outbox/Outbox";
-import { useSession, useSignOut } from "@/people/session";
+import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";
+import { OnDemand } from "@/ui/OnDemand";
+import { fetchLater } from "./fetchLater";
 import { MachineBand } from "./MachineBand";
 import { useMachine } from "./machine";
 import { useRoomHere } from "./room";
@@ -20,12 +21,16 @@ const PLACES = [
   { to: "/reckoner", label: "Reckoner", phone: false },
 ];
 
+const menu = () => import("./PersonMenu");
+const PersonMenu = lazy(menu);
+
 /** The sign on top, the dead/live band and what is waiting under it, and the place itself. */
 export function Frame() {
   const { machine, state } = useMachine();
   const room = useRoomHere();
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const live = room ? room.state === "live" : machine?.state === "live";
   useKeys({
     dead: () => (room ? room.makeDead() : state(null)),
@@ -60,7 +65,7 @@ export function Frame() {
               </NavLink>
             ))}
           </nav>
-          <PersonMenu theme={theme} toggleTheme={toggleTheme} />
+          <MenuButton theme={theme} toggleTheme={toggleTheme} />
         </div>
       </header>
       <MachineBand />
@@ -69,9 +74,9 @@ export function Frame() {
       <main
         className={`flex flex-1 flex-col print:border-0 ${live ? "border-x-[6px] border-b-[6px] border-hazard" : ""}`}
       >
-        <Suspense fallback={<Opening />}>
+        <OnDemand key={pathname} meanwhile={<Opening />}>
           <Outlet />
-        </Suspense>
+        </OnDemand>
       </main>
     </div>
   );
@@ -87,53 +92,26 @@ function Opening() {
 
 type MenuProps = { theme: "light" | "dark"; toggleTheme: () => void };
 
-function PersonMenu({ theme, toggleTheme }: MenuProps) {
+/** The person's name; the menu behind it is fetched when it is wanted, or when nothing else is to do. */
+function MenuButton(props: MenuProps) {
   const { person } = useSession();
-  const signOut = useSignOut();
-  const navigate = useNavigate();
-  const here = useLocation().pathname;
-  const item =
-    "flex min-h-[44px] cursor-pointer items-center rounded px-3 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action";
+  const [wanted, setWanted] = useState(false);
+  useEffect(() => fetchLater([menu]), []);
+  const button = (
+    <button
+      type="button"
+      aria-haspopup="menu"
+      onClick={() => setWanted(true)}
+      className="ml-auto flex min-h-9 items-center gap-2 rounded px-2 py-1 max-sm:min-h-[44px]"
+    >
+      <span className="max-sm:sr-only">{person?.name}</span>
+      <Menu aria-hidden="true" size={19} />
+    </button>
+  );
+  if (!wanted) return button;
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="ml-auto flex min-h-9 items-center gap-2 rounded px-2 py-1 max-sm:min-h-[44px]">
-        <span className="max-sm:sr-only">{person?.name}</span>
-        <Menu aria-hidden="true" size={19} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 min-w-[13rem] rounded-md border border-edge bg-sheet p-1 text-ink shadow-lg"
-        >
-          <DropdownMenu.Label className="px-3 py-1.5 text-muted">
-            {person?.name}, {person?.role}
-          </DropdownMenu.Label>
-          {[
-            { to: "/", label: "Open, waiting, due" },
-            { to: "/follow-ups", label: "Follow-ups" },
-            { to: "/kept", label: "Kept checks" },
-            { to: "/reckoner", label: "Reckoner" },
-          ]
-            .filter(({ to }) => to !== here)
-            .map(({ to, label }) => (
-              <DropdownMenu.Item key={to} className={item} onSelect={() => navigate(to)}>
-                {label}
-              </DropdownMenu.Item>
-            ))}
-          <DropdownMenu.Item className={item} onSelect={toggleTheme}>
-            {theme === "light" ? "Dark" : "Light"}
-          </DropdownMenu.Item>
-          {person?.role === "lead" && (
-            <DropdownMenu.Item className={item} onSelect={() => window.location.assign("/admin/")}>
-              Administration
-            </DropdownMenu.Item>
-          )}
-          <DropdownMenu.Item className={item} onSelect={() => signOut.mutate()}>
-            Sign out
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <OnDemand meanwhile={button}>
+      <PersonMenu {...props} />
+    </OnDemand>
   );
 }

@@ -1,22 +1,23 @@
 import { Tabs } from "radix-ui";
-import { Link } from "react-router";
-import { useEndWait, useFinishFollowUp, usePhotos } from "@/api/jobs";
-import type { Job, PartOfJob, Wait } from "@/api/types";
-import { clock } from "@/app/machine";
-import { useNow } from "@/app/useNow";
-import { left } from "@/app/WaitsBar";
-import { Button } from "@/ui/Button";
+import { lazy, useEffect } from "react";
+import { usePhotos } from "@/api/jobs";
+import type { Job, PartOfJob } from "@/api/types";
+import { fetchLater } from "@/app/fetchLater";
+import { OnDemand } from "@/ui/OnDemand";
 import { StateShape } from "@/verdict/states";
-import { LogTab } from "./LogTab";
-import { FollowUpForm } from "./later/FollowUpForm";
-import { WaitForm } from "./later/WaitForm";
-import { PhotoStrip } from "./photos/PhotoStrip";
 import type { Visit } from "./useVisit";
-import { day, titleOf } from "./words";
+import { titleOf } from "./words";
+
+/** The other tabs come in one piece, fetched with the first of them or when idle. */
+const tabParts = () => import("./tabs");
+const LogTab = lazy(() => tabParts().then((one) => ({ default: one.LogTab })));
+const LaterTab = lazy(() => tabParts().then((one) => ({ default: one.LaterTab })));
+const PhotoStrip = lazy(() => tabParts().then((one) => ({ default: one.PhotoStrip })));
 
 /** The case: what the readings say, what to measure next, the log, photos, what comes later. */
 export function CasePanel({ visit }: { visit: Visit }) {
   const { job, place } = visit;
+  useEffect(() => fetchLater([tabParts]), []);
   const photos = usePhotos(job.number).data ?? [];
   const later =
     job.waits.filter((one) => !one.ended_at).length +
@@ -48,18 +49,24 @@ export function CasePanel({ visit }: { visit: Visit }) {
           <CaseTab visit={visit} />
         </Tabs.Content>
         <Tabs.Content value="log">
-          <LogTab visit={visit} />
+          <OnDemand>
+            <LogTab visit={visit} />
+          </OnDemand>
         </Tabs.Content>
         <Tabs.Content value="photos">
-          <PhotoStrip
-            job={job}
-            step={place?.step.kind ?? "look"}
-            part={place?.item.part ?? null}
-            all
-          />
+          <OnDemand>
+            <PhotoStrip
+              job={job}
+              step={place?.step.kind ?? "look"}
+              part={place?.item.part ?? null}
+              all
+            />
+          </OnDemand>
         </Tabs.Content>
         <Tabs.Content value="later" className="flex flex-col gap-5">
-          <LaterTab visit={visit} />
+          <OnDemand>
+            <LaterTab visit={visit} />
+          </OnDemand>
         </Tabs.Content>
       </Tabs.Root>
     </aside>
@@ -205,84 +212,6 @@ function FindingLine({
           </span>
         </span>
       </button>
-    </li>
-  );
-}
-
-function LaterTab({ visit }: { visit: Visit }) {
-  const { job } = visit;
-  const now = useNow(15_000);
-  const finish = useFinishFollowUp();
-  const isOpen = job.state === "open";
-  return (
-    <>
-      {job.waits.length > 0 && (
-        <section aria-label="Waits">
-          <h2 className="legend mb-1">Waits</h2>
-          <ul>
-            {job.waits.map((wait) => (
-              <WaitLine key={wait.id} wait={wait} now={now} />
-            ))}
-          </ul>
-        </section>
-      )}
-      {job.follow_ups.length > 0 && (
-        <section aria-label="Follow-ups">
-          <h2 className="legend mb-1">Follow-ups</h2>
-          <ul>
-            {job.follow_ups.map((one) => (
-              <li key={one.id} className="flex items-start justify-between gap-2 py-1">
-                <span>
-                  <b className="font-semibold">{one.text}</b>
-                  <span className="block text-muted">
-                    {[one.part, one.done_at ? "done" : day(one.due_on)].filter(Boolean).join(", ")}
-                  </span>
-                </span>
-                {!one.done_at && (
-                  <Button
-                    className="!min-h-8 max-sm:!min-h-[44px]"
-                    onClick={() => finish.mutate(one.id)}
-                  >
-                    Done
-                  </Button>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {isOpen && <WaitForm visit={visit} />}
-      {isOpen && <FollowUpForm visit={visit} part={null} kind="other" />}
-      <Link to="/follow-ups" className="text-action-text underline">
-        All follow-ups
-      </Link>
-    </>
-  );
-}
-
-function WaitLine({ wait, now }: { wait: Wait; now: number }) {
-  const end = useEndWait();
-  const rest = Date.parse(wait.due_at) - now;
-  return (
-    <li className="flex items-start justify-between gap-2 py-1">
-      <span>
-        <b className="font-semibold">{wait.text}</b>
-        <span
-          className={`block ${!wait.ended_at && rest <= 0 ? "font-semibold text-watch" : "text-muted"}`}
-        >
-          {wait.ended_at
-            ? `ended ${clock(wait.ended_at)}`
-            : rest <= 0
-              ? `due since ${clock(wait.due_at)}`
-              : `${clock(wait.due_at)} — ${left(rest)}`}
-        </span>
-        {wait.reckoned && <span className="block text-[0.87rem] text-muted">{wait.reckoned}</span>}
-      </span>
-      {!wait.ended_at && (
-        <Button className="!min-h-8 max-sm:!min-h-[44px]" onClick={() => end.mutate(wait.id)}>
-          End it
-        </Button>
-      )}
     </li>
   );
 }

@@ -1,18 +1,14 @@
 import { ChevronDown } from "lucide-react";
-import { useState } from "react";
+import { lazy, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { useChangeJob } from "@/api/jobs";
-import { useOptions } from "@/api/queries";
-import type { Job, JobChange } from "@/api/types";
+import { fetchLater } from "@/app/fetchLater";
 import { useSession } from "@/people/session";
-import { Button } from "@/ui/Button";
-import { Choices } from "@/ui/Choices";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
-import { Sheet } from "@/ui/Sheet";
+import { OnDemand } from "@/ui/OnDemand";
 import { useWide } from "@/ui/useWide";
-import { ChangedMeanwhile } from "./ChangedMeanwhile";
-import { errorAt } from "./errors";
 import type { Visit } from "./useVisit";
+
+const changeSheet = () => import("./ChangeSheet");
+const ChangeSheet = lazy(changeSheet);
 
 /** Whose machine it is, what was complained of, and who is at it. */
 export function JobHead({ visit }: { visit: Visit }) {
@@ -21,6 +17,7 @@ export function JobHead({ visit }: { visit: Visit }) {
   const [changing, setChanging] = useState(false);
   const mine = person?.id === job.technician_id;
   const wide = useWide();
+  useEffect(() => fetchLater([changeSheet]), []);
   const [open, setOpen] = useState(false);
   if (!wide && !open) {
     return (
@@ -82,60 +79,11 @@ export function JobHead({ visit }: { visit: Visit }) {
           Report
         </Link>
       </p>
-      {changing && <ChangeSheet job={job} onClose={() => setChanging(false)} />}
+      {changing && (
+        <OnDemand>
+          <ChangeSheet job={job} onClose={() => setChanging(false)} />
+        </OnDemand>
+      )}
     </section>
-  );
-}
-
-function ChangeSheet({ job, onClose }: { job: Job; onClose: () => void }) {
-  const options = useOptions().data;
-  const saving = useChangeJob(job.number);
-  // The version that was on the screen when the person began: what came since is somebody else's.
-  const [version] = useState(job.version);
-  const [complaint, setComplaint] = useState(job.complaint);
-  const [symptom, setSymptom] = useState(job.symptom);
-  const [errorCode, setErrorCode] = useState(job.error_code);
-  const change: JobChange = { version, complaint, symptom, error_code: errorCode };
-  return (
-    <Sheet title={`Change job ${job.number}`} open onClose={onClose}>
-      <div className="flex flex-col gap-3">
-        <Labelled
-          id="change-complaint"
-          label="Complaint"
-          error={errorAt(saving.error, "complaint")}
-        >
-          <TextArea
-            id="change-complaint"
-            value={complaint}
-            maxLength={2000}
-            onText={setComplaint}
-          />
-        </Labelled>
-        <Choices
-          label="That is"
-          value={symptom}
-          items={options?.symptoms ?? []}
-          onChoose={(value) => setSymptom(value as Job["symptom"])}
-        />
-        <Labelled id="change-code" label="Error code">
-          <TextInput id="change-code" value={errorCode} maxLength={60} onText={setErrorCode} />
-        </Labelled>
-        <ChangedMeanwhile
-          error={saving.error}
-          onTheirs={onClose}
-          onMine={() => saving.mutate({ ...change, version: job.version }, { onSuccess: onClose })}
-        />
-        <div className="flex gap-3">
-          <Button
-            look="action"
-            disabled={saving.isPending}
-            onClick={() => saving.mutate(change, { onSuccess: onClose })}
-          >
-            Save
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
-      </div>
-    </Sheet>
   );
 }

@@ -1,22 +1,29 @@
+import { lazy, useEffect } from "react";
+import { fetchLater } from "@/app/fetchLater";
 import { Notice } from "@/ui/Notice";
+import { OnDemand } from "@/ui/OnDemand";
 import { Cautions } from "./Cautions";
 import { StepActions } from "./StepActions";
-import { CauseStep } from "./steps/CauseStep";
-import { CloseStep } from "./steps/CloseStep";
-import { DecideStep } from "./steps/DecideStep";
-import { FitStep } from "./steps/FitStep";
-import { GateStep } from "./steps/GateStep";
-import { IsolateStep } from "./steps/IsolateStep";
-import { LookStep } from "./steps/LookStep";
 import { MeasureStep } from "./steps/MeasureStep";
-import { MeterStep } from "./steps/MeterStep";
-import { OwnStep } from "./steps/OwnStep";
 import { type Place, partOf, type Visit } from "./useVisit";
 import { titleOf } from "./words";
+
+/** The steps that are forms come in one piece, fetched with the first of them or when idle. */
+const forms = () => import("./steps/forms");
+const CauseStep = lazy(() => forms().then((one) => ({ default: one.CauseStep })));
+const CloseStep = lazy(() => forms().then((one) => ({ default: one.CloseStep })));
+const DecideStep = lazy(() => forms().then((one) => ({ default: one.DecideStep })));
+const FitStep = lazy(() => forms().then((one) => ({ default: one.FitStep })));
+const GateStep = lazy(() => forms().then((one) => ({ default: one.GateStep })));
+const IsolateStep = lazy(() => forms().then((one) => ({ default: one.IsolateStep })));
+const LookStep = lazy(() => forms().then((one) => ({ default: one.LookStep })));
+const MeterStep = lazy(() => forms().then((one) => ({ default: one.MeterStep })));
+const OwnStep = lazy(() => forms().then((one) => ({ default: one.OwnStep })));
 
 /** The step in the centre: what to do, its cautions, and the form or the measurement. */
 export function StepView({ visit }: { visit: Visit }) {
   const { place, job } = visit;
+  useEffect(() => fetchLater([forms]), []);
   if (!place) return <Notice>The route is empty.</Notice>;
   const { step, item } = place;
   const part = partOf(job, item.part);
@@ -37,7 +44,9 @@ export function StepView({ visit }: { visit: Visit }) {
         {job.state === "open" && <StepActions visit={visit} place={place} />}
       </div>
       {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
-      <Body key={item.key} visit={visit} place={place} />
+      <OnDemand key={item.key} meanwhile={<Notice>Opening …</Notice>}>
+        <Body visit={visit} place={place} />
+      </OnDemand>
     </>
   );
 }

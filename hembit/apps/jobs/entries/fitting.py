@@ -70,10 +70,10 @@ def _check_spare(name: str, spec: Any, readings: list[Reading]) -> None:
         raise InputError(
             f"Measure the new part for {name} before it is fitted, or say why it cannot be."
         ).at("unmeasured_because")
-    bad = next((one for one in readings if one.check_kept.outcome == Outcome.REJECT), None)
+    bad = next((one for one in readings if one.outcome == Outcome.REJECT), None)
     if bad:
         raise InputError(
-            f"The new part reads {bad.check_kept.summary.rpartition(': ')[2]} and was rejected. Take "
+            f"The new part reads {bad.summary.rpartition(': ')[2]} and was rejected. Take "
             "another, or say why it is fitted all the same."
         ).at("unmeasured_because")
 

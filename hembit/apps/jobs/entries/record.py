@@ -7,7 +7,7 @@ from typing import Any, Literal
 from hembit.apps.jobs.change import change
 from hembit.apps.jobs.entries.base import EntryIn, Moment, Sentence
 from hembit.apps.jobs.models import JobState, Wait
-from hembit.apps.jobs.route import open_ends
+from hembit.apps.jobs.route import plan_of
 from hembit_core.errors import InputError
 
 
@@ -45,7 +45,7 @@ class ClosedEntry(EntryIn):
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Nothing that matters is left open; running waits end."""
-        ends = open_ends(moment.visit)
+        _, ends = plan_of(moment.visit)
         if ends:
             raise InputError(f"Not closed yet. {'. '.join(ends)}.").at("kind")
         job = moment.visit.job

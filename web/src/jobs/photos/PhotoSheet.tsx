@@ -13,7 +13,7 @@ type Props = { photo: Photo; others: Photo[]; isOpen: boolean; onClose: () => vo
 const NONE = "none";
 
 /** A photo large, with what it shows, and beside it the one from before. */
-export function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
+export default function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
   const store = useQueryClient();
   const [caption, setCaption] = useState(photo.caption);
   const [pair, setPair] = useState(photo.pair ?? NONE);

@@ -1,11 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Camera } from "lucide-react";
-import { type ChangeEvent, useRef, useState } from "react";
+import { type ChangeEvent, lazy, useEffect, useRef, useState } from "react";
 import { usePhotos } from "@/api/jobs";
 import type { Job, Photo, StepKind } from "@/api/types";
+import { fetchLater } from "@/app/fetchLater";
 import { Button } from "@/ui/Button";
-import { PhotoSheet } from "./PhotoSheet";
+import { OnDemand } from "@/ui/OnDemand";
 import { type Upload, useUploads } from "./useUploads";
+
+const sheet = () => import("./PhotoSheet");
+const PhotoSheet = lazy(sheet);
 
 type Props = { job: Job; step: StepKind; part: string | null; all?: boolean };
 
@@ -13,6 +17,7 @@ type Props = { job: Job; step: StepKind; part: string | null; all?: boolean };
 export function PhotoStrip({ job, step, part, all = false }: Props) {
   const store = useQueryClient();
   const photos = usePhotos(job.number).data ?? [];
+  useEffect(() => fetchLater([sheet]), []);
   const chooser = useRef<HTMLInputElement>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const uploads = useUploads(job.number, step, part, () =>
@@ -59,12 +64,14 @@ export function PhotoStrip({ job, step, part, all = false }: Props) {
         </div>
       )}
       {photo && (
-        <PhotoSheet
-          photo={photo}
-          others={photos.filter((one) => mayBeBefore(one, photo, photos))}
-          isOpen={job.state === "open"}
-          onClose={() => setOpened(null)}
-        />
+        <OnDemand>
+          <PhotoSheet
+            photo={photo}
+            others={photos.filter((one) => mayBeBefore(one, photo, photos))}
+            isOpen={job.state === "open"}
+            onClose={() => setOpened(null)}
+          />
+        </OnDemand>
       )}
     </section>
   );

@@ -1,0 +1,64 @@
+import { useState } from "react";
+import { useChangeJob } from "@/api/jobs";
+import { useOptions } from "@/api/queries";
+import type { Job, JobChange } from "@/api/types";
+import { Button } from "@/ui/Button";
+import { Choices } from "@/ui/Choices";
+import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Sheet } from "@/ui/Sheet";
+import { ChangedMeanwhile } from "./ChangedMeanwhile";
+import { errorAt } from "./errors";
+
+/** Complaint, symptom and error code, changed on the version that was on the screen. */
+export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () => void }) {
+  const options = useOptions().data;
+  const saving = useChangeJob(job.number);
+  // The version that was on the screen when the person began: what came since is somebody else's.
+  const [version] = useState(job.version);
+  const [complaint, setComplaint] = useState(job.complaint);
+  const [symptom, setSymptom] = useState(job.symptom);
+  const [errorCode, setErrorCode] = useState(job.error_code);
+  const change: JobChange = { version, complaint, symptom, error_code: errorCode };
+  return (
+    <Sheet title={`Change job ${job.number}`} open onClose={onClose}>
+      <div className="flex flex-col gap-3">
+        <Labelled
+          id="change-complaint"
+          label="Complaint"
+          error={errorAt(saving.error, "complaint")}
+        >
+          <TextArea
+            id="change-complaint"
+            value={complaint}
+            maxLength={2000}
+            onText={setComplaint}
+          />
+        </Labelled>
+        <Choices
+          label="That is"
+          value={symptom}
+          items={options?.symptoms ?? []}
+          onChoose={(value) => setSymptom(value as Job["symptom"])}
+        />
+        <Labelled id="change-code" label="Error code">
+          <TextInput id="change-code" value={errorCode} maxLength={60} onText={setErrorCode} />
+        </Labelled>
+        <ChangedMeanwhile
+          error={saving.error}
+          onTheirs={onClose}
+          onMine={() => saving.mutate({ ...change, version: job.version }, { onSuccess: onClose })}
+        />
+        <div className="flex gap-3">
+          <Button
+            look="action"
+            disabled={saving.isPending}
+            onClick={() => saving.mutate(change, { onSuccess: onClose })}
+          >
+            Save
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}

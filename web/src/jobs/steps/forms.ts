@@ -1,0 +1,9 @@
+export { CauseStep } from "./CauseStep";
+export { CloseStep } from "./CloseStep";
+export { DecideStep } from "./DecideStep";
+export { FitStep } from "./FitStep";
+export { GateStep } from "./GateStep";
+export { IsolateStep } from "./IsolateStep";
+export { LookStep } from "./LookStep";
+export { MeterStep } from "./MeterStep";
+export { OwnStep } from "./OwnStep";

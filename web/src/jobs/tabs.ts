@@ -1,0 +1,3 @@
+export { LogTab } from "./LogTab";
+export { LaterTab } from "./later/LaterTab";
+export { PhotoStrip } from "./photos/PhotoStrip";
