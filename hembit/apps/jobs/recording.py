@@ -82,7 +82,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             measurand=given.reading.measurand,
             at=now,
             by=person,
-            supersedes=standing,
+            supersedes_id=standing.pk if standing else None,
             reason=given.reason if standing else "",
         ).save()
         Job.objects.filter(pk=job.pk).update(
@@ -184,7 +184,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             measurand=measurand,
             at=check.kept_at,
             by=check.kept_by or person,
-            supersedes=standing,
+            supersedes_id=standing.pk if standing else None,
             reason="a kept check, put into the job" if standing else "",
         ).save()
         refresh_finding(job, position, person, now)

@@ -14,6 +14,23 @@ from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.route import MACHINE, SUPPLY
 
+BRIEF = (
+    "pk",
+    "job_id",
+    "position_id",
+    "part_id",
+    "spare",
+    "measurand",
+    "at",
+    "reason",
+    "state",
+    "outcome",
+    "summary",
+    "by_name",
+    "after",
+)
+"""What a visit knows of each reading: rows, since two hundred models would cost more than the rest."""
+
 
 def key_of(position_id: int | None) -> str:
     """The key of a part in the route: its position's number, or "supply"."""
@@ -30,7 +47,7 @@ class Visit:
     job: Job
     positions: tuple[Position, ...]
     parts: dict[int, FittedPart]
-    readings: tuple[Reading, ...]
+    readings: tuple[Any, ...]  # rows of BRIEF
     findings: tuple[PartFinding, ...]
     entries: tuple[Entry, ...]
     waits: tuple[Wait, ...]
@@ -51,7 +68,7 @@ class Visit:
             job=job,
             positions=tuple(Position.objects.filter(machine=job.machine_id)),
             parts={one.position_id: one for one in parts},
-            readings=tuple(Reading.brief.filter(job=job)),
+            readings=tuple(Reading.brief.filter(job=job).values_list(*BRIEF, named=True)),
             findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
             entries=tuple(Entry.objects.filter(job=job)),
             waits=tuple(Wait.objects.filter(job=job).select_related("started_by", "ended_by")),
@@ -113,11 +130,11 @@ class Visit:
         return found[-1] if found else None
 
     @cached_property
-    def standing(self) -> tuple[Reading, ...]:
+    def standing(self) -> tuple[Any, ...]:
         """The readings that no other supersedes, oldest first."""
         return tuple(one for one in self.readings if one.after is None)
 
-    def standing_of(self, key: str, measurand: str, *, spare: bool) -> Reading | None:
+    def standing_of(self, key: str, measurand: str, *, spare: bool) -> Any:
         """The reading of that test that stands for the part in its position now.
 
         For a spare, the one of the part that is not fitted yet.
