@@ -12,10 +12,11 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from playwright.sync_api import Browser
+from playwright.sync_api import Browser, expect
 
 from e2e.browser import DESKTOP, PHONE, chromium
 from e2e.technician import Technician
+from e2e.visitor import Visitor
 
 ROOT = Path(__file__).resolve().parents[1]
 SHOTS = ROOT / "docs" / "screenshots"
@@ -104,56 +105,80 @@ def shoot_groups(bench: Technician) -> None:
     shoot(bench, "reckoner")
 
 
+def shoot_jobs(browser: Browser, address: str) -> None:
+    """The visits of the demo: home, route and measurement, proof, live, decision, report, phone."""
+    page = browser.new_context(viewport=DESKTOP).new_page()
+    ilse = Visitor(page, address)
+    page.goto(address)
+    ilse.see("beside the meter")
+    shoot(ilse, "sign-in")
+    ilse.sign_in_to_the_demo()
+    shoot(ilse, "home")
+    open_visit(ilse, "Deck oven").see("31.99–37.32 Ω")
+    page.locator("#entry").fill("34.3")
+    ilse.see_verdict("Within")
+    shoot(ilse, "job-measure")
+    open_visit(ilse, "Rack oven").at("Off, locked, proved dead")
+    shoot(ilse, "job-isolate")
+    ilse.take_up("Decide", "Hot-surface igniter").see("Rests on")
+    shoot(ilse, "job-decide")
+    ilse.take_up("Live", "Ignition sequence").press("It is live now")
+    ilse.see("takes its place")
+    shoot(ilse, "job-live")
+    ilse.press("Make it dead")
+    ilse.at("Off, locked, proved dead")
+    open_visit(ilse, "Retort")
+    page.get_by_role("link", name="Report").click()
+    ilse.see("What was found")
+    shoot(ilse, "job-report")
+    ilse.go_to("Machines")
+    page.get_by_role("link", name="Retort").click()
+    page.get_by_role("button", name="Upper element").click()
+    ilse.see("Baseline of this part")
+    shoot(ilse, "machine")
+    phone = Visitor(browser.new_context(viewport=PHONE).new_page(), address)
+    phone.sign_in_to_the_demo().from_menu("Dark")
+    open_visit(phone, "Deck oven").see("31.99–37.32 Ω")
+    phone.page.get_by_role("button", name="OL", exact=True).click()
+    phone.see_verdict("Open")
+    phone.page.get_by_role("region", name="Expect").scroll_into_view_if_needed()
+    phone.page.evaluate("scrollTo(0, 250)")
+    shoot(phone, "job-phone")
+
+
+def open_visit(who: Visitor, machine: str) -> Visitor:
+    """Open the demo's job at that machine from the list."""
+    who.page.goto(f"{who.address}/jobs?text={machine}")
+    who.page.get_by_role("link", name=machine).first.click()
+    expect(who.page.get_by_role("heading", level=1)).to_contain_text(machine)
+    return who
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with demo() as address, chromium() as browser:
+        shoot_jobs(browser, address)
         bench = at_the_deck_oven(browser, address, DESKTOP).choose("Meter", "Bench meter 2")
         bench.zero_leads("0.2").see("is it dead?")
-        shoot(bench, "check-asked-for-dead")
         bench.say_loose().read("26.9").see_verdict("Just within")
         shoot(bench, "check-just-within")
         bench.test("Terminal to case").read("1.8 M").see_verdict("Leaking")
         shoot(bench, "check-leaking")
-        bench.test("Volts and amps").go_live().read_running("221.5", "9.2").see_verdict("Within")
-        shoot(bench, "check-live")
-        bench.page.get_by_role("button", name="Make it dead").click()
         bench.test("Between the terminals").say_loose()
         bench.from_menu("Dark")
         bench.read("OL").see_verdict("Open")
         shoot(bench, "check-open-dark")
         bench.from_menu("Light")
-        bench.give_winding("118", "20", "Retort, drain valve coil").choose("School", "share of R")
-        bench.page.get_by_label("±", exact=True).fill("8")
-        bench.page.get_by_label("Part is at").fill("6.0")
-        bench.choose("read by", "contact probe").say_loose().read("112.6").see_verdict("Within")
-        shoot(bench, "check-winding")
         bench.give_ntc("5 k", "3470", "31.2")
         bench.page.get_by_label("Which one").fill("Curing room, probe 2")
         bench.say_loose().read("3.71k").see_verdict("utside")
         shoot(bench, "check-sensor")
-        bench.page.get_by_role("radio", name="Igniter").click()
-        for label, text in (("Usual from", "45"), ("to", "85"), ("Lenient to", "190")):
-            bench.page.get_by_label(label, exact=True).fill(text)
-        bench.page.get_by_label("Which one").fill("Rack oven, igniter")
-        bench.choose("School", "lenient").say_loose().read("128.2").see_verdict("Watch")
-        shoot(bench, "check-igniter")
-        bench.page.get_by_role("radio", name="Contact").click()
-        bench.page.get_by_label("Which one").fill("Propagation bench, thermostat")
-        bench.test("Should be open").say_loose().read("0.4").see_verdict("Stuck closed")
-        shoot(bench, "check-contact")
         shoot_groups(bench)
         bench.page.get_by_role("link", name="Kept checks").click()
-        bench.see("Curing room")
-        shoot(bench, "kept-checks")
+        bench.see("Kiln, middle bank")
         bench.page.get_by_role("link", name="Kiln, middle bank").click()
         bench.see("As submitted")
         shoot(bench, "kept-check")
-        phone = at_the_deck_oven(browser, address, PHONE).say_loose().read("27.9")
-        phone.see_verdict("utside")
-        phone.page.get_by_role("button", name="Part", exact=True).click()
-        phone.page.get_by_role("region", name="Expect").scroll_into_view_if_needed()
-        phone.page.evaluate("scrollTo(0, 410)")
-        shoot(phone, "check-phone")
 
 
 if __name__ == "__main__":

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import json
+from io import StringIO
 from typing import Any
+from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
+from django.core.management import CommandError, call_command
 from django.test import Client, TestCase, override_settings
 
-from hembit.api.api import api
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.people.models import Role
@@ -78,19 +80,6 @@ class Door(TestCase):
 
 
 class Roles(VisitCase):
-    def test_every_route_refuses_whoever_is_not_signed_in(self) -> None:
-        client = Client()
-        for path, methods in api.get_openapi_schema()["paths"].items():
-            for method in methods:
-                if path == "/api/session":
-                    continue
-                url = path.replace("{number}", "1").replace("{size}", "full")
-                with self.subTest(f"{method} {url}"):
-                    answer = client.generic(method.upper(), url, b"{}", "application/json")
-                    # A number that is a UUID is not found before anybody is asked who they are.
-                    self.assertIn(answer.status_code, (401, 404))
-                    self.assertNotIn("Harbour", answer.content.decode())
-
     def test_a_leads_work_is_not_a_technicians(self) -> None:
         number = self.customer.pk
         for method, path, body in (
@@ -123,3 +112,21 @@ class Roles(VisitCase):
         person = get_user_model().objects.get(pk=self.lead.pk)
         self.assertEqual((person.is_staff, person.is_superuser), (False, False))
         self.assertEqual(self.lead_client.get("/admin/").status_code, 302)
+
+
+class Command(TestCase):
+    def add(self, password: str, *words: str) -> None:
+        with patch("sys.stdin", StringIO(f"{password}\n")):
+            call_command("add_person", "maud", "Maud Fennick", *words, stdout=StringIO())
+
+    def test_adds_a_lead_and_changes_the_password_of_one_that_is_there(self) -> None:
+        self.add("a-long-tide", "--lead")
+        self.add("another-tide", "--lead")
+        person = get_user_model().objects.get(username="maud")
+        self.assertTrue(person.check_password("another-tide"))
+        self.assertTrue(person.is_lead)
+
+    def test_a_weak_password_is_refused(self) -> None:
+        with self.assertRaisesRegex(CommandError, "too short"):
+            self.add("tide")
+        self.assertFalse(get_user_model().objects.exists())

@@ -1,0 +1,23 @@
+"""Nothing for whoever is not signed in, on any route of the schema."""
+
+from __future__ import annotations
+
+from django.test import Client
+
+from hembit.api.api import api
+from hembit.apps.jobs.tests.visits import VisitCase
+
+
+class Access(VisitCase):
+    def test_every_route_refuses_whoever_is_not_signed_in(self) -> None:
+        client = Client()
+        for path, methods in api.get_openapi_schema()["paths"].items():
+            for method in methods:
+                if path == "/api/session":
+                    continue
+                url = path.replace("{number}", "1").replace("{size}", "full")
+                with self.subTest(f"{method} {url}"):
+                    answer = client.generic(method.upper(), url, b"{}", "application/json")
+                    # A number that is a UUID is not found before anybody is asked who they are.
+                    self.assertIn(answer.status_code, (401, 404))
+                    self.assertNotIn("Harbour", answer.content.decode())
