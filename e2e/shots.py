@@ -164,7 +164,7 @@ def main() -> None:
         shoot(bench, "check-just-within")
         bench.test("Terminal to case").read("1.8 M").see_verdict("Leaking")
         shoot(bench, "check-leaking")
-        bench.test("Between the terminals").say_loose()
+        bench.test("Between the terminals")
         bench.from_menu("Dark")
         bench.read("OL").see_verdict("Open")
         shoot(bench, "check-open-dark")

@@ -1,5 +1,5 @@
 import { ChevronDown } from "lucide-react";
-import { type KeyboardEvent, lazy, useEffect, useState } from "react";
+import { type KeyboardEvent, lazy, useEffect, useId, useState } from "react";
 import { fetchLater } from "@/app/fetchLater";
 import { OnDemand } from "./OnDemand";
 
@@ -24,6 +24,7 @@ const OPENS = ["Enter", " ", "ArrowDown", "ArrowUp"];
 export function Select(props: SelectProps) {
   const { id, label, value, items } = props;
   const [wanted, setWanted] = useState(false);
+  const list = useId();
   useEffect(() => fetchLater([menu]), []);
   function onKeyDown(event: KeyboardEvent) {
     if (!OPENS.includes(event.key)) return;
@@ -38,7 +39,7 @@ export function Select(props: SelectProps) {
       aria-label={label}
       aria-expanded={false}
       aria-haspopup="listbox"
-      aria-controls=""
+      aria-controls={list}
       className={TRIGGER}
       onClick={() => setWanted(true)}
       onKeyDown={onKeyDown}
