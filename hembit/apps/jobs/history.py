@@ -18,6 +18,8 @@ def readings_of(position: int) -> QuerySet[Reading]:
 def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading | None]]:
     """For each position, the last reading of the part in it now, and the part's baseline.
 
+    Until it is measured in its place, its last reading is the one before it was fitted.
+
     A part's baseline is its first good reading from end to end, in ohms: the one taken
     before it was fitted, where there is one. A new part starts anew.
     """
@@ -39,7 +41,10 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
     wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
     found = Reading.brief.in_bulk(wanted)
     return {
-        part.position_id: (found.get(part.last), found.get(part.first_loose or part.first))
+        part.position_id: (
+            found.get(part.last or part.first_loose),
+            found.get(part.first_loose or part.first),
+        )
         for part in rows
     }
 
