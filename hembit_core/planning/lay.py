@@ -38,6 +38,8 @@ _LIVE_FIRST = (
     StepKind.FIT,
     StepKind.CLOSE,
 )
+_STEP = "step:"
+"""Before a step's kind in the order: items have keys of their own, some with the same name."""
 _Key = TypeVar("_Key", bound=str)
 _MEASURING = {StepKind.MEASURE, StepKind.ACTUATE, StepKind.SENSORS, StepKind.LIVE, StepKind.SUPPLY}
 
@@ -71,7 +73,8 @@ def lay(
     visit = Visit(symptom, choices.school, tuple(parts))
     weighed = weigh(visit, parts)
     kinds = list(StepKind) if choices.school is School.DEAD_FIRST else list(_LIVE_FIRST)
-    steps = [_step(kind, visit, weighed, choices, done) for kind in _ordered(kinds, choices.order)]
+    of_steps = [key.removeprefix(_STEP) for key in choices.order if key.startswith(_STEP)]
+    steps = [_step(kind, visit, weighed, choices, done) for kind in _ordered(kinds, of_steps)]
     next_key = None if done.closed else _next(steps)
     return Route(symptom=symptom, school=choices.school, steps=tuple(steps), next_key=next_key)
 

@@ -123,7 +123,10 @@ class Added(Model):
 
 
 class Choices(Model):
-    """What the person changed about the route: school, order, what is left out or added."""
+    """What the person changed about the route: school, order, what is left out or added.
+
+    ``order`` names items by their keys, and steps as ``step:sensors``.
+    """
 
     school: School = School.DEAD_FIRST
     order: tuple[Annotated[str, StringConstraints(max_length=80)], ...] = Field(

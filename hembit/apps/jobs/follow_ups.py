@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
@@ -18,6 +19,7 @@ from hembit_core.errors import InputError
 from hembit_core.planning.bypass import section_load
 
 
+@transaction.atomic
 def add_follow_up(
     visit: Visit, given: FollowUpIn, person: Person, now: datetime | None = None
 ) -> FollowUp:

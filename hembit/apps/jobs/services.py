@@ -30,23 +30,24 @@ class NoSuchJob(Exception):
 
 
 def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
-    """Open a job; the same one twice is opened once."""
-    earlier = Job.objects.filter(client_id=given.id).first()
-    if earlier:
-        if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
-            raise AlreadyNamed
-        return earlier
-    return Job.objects.create(
-        client_id=given.id,
-        machine=find_machine(given.machine),
-        complaint=given.complaint,
-        symptom=given.symptom,
-        error_code=given.error_code,
-        technician=person,
-        opened_by=person,
-        opened_at=now or timezone.now(),
-        choices=Choices(school=given.school).model_dump(mode="json"),
-    )
+    """Open a job; the same one twice, or twice at once, is opened once."""
+    with transaction.atomic():
+        earlier = Job.objects.filter(client_id=given.id).first()
+        if earlier:
+            if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
+                raise AlreadyNamed
+            return earlier
+        return Job.objects.create(
+            client_id=given.id,
+            machine=find_machine(given.machine),
+            complaint=given.complaint,
+            symptom=given.symptom,
+            error_code=given.error_code,
+            technician=person,
+            opened_by=person,
+            opened_at=now or timezone.now(),
+            choices=Choices(school=given.school).model_dump(mode="json"),
+        )
 
 
 def find_job(number: int) -> Job:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
@@ -17,6 +18,7 @@ from hembit_core.errors import InputError
 LONGEST = timedelta(days=7)
 
 
+@transaction.atomic
 def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = None) -> Wait:
     """Start a wait. A proof of dead lapses by it.
 

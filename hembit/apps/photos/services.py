@@ -21,6 +21,7 @@ from hembit_core.errors import InputError
 MOST_IN_A_JOB = 200
 
 
+@transaction.atomic
 def add_photo(
     number: int,
     given: PhotoIn,

@@ -272,7 +272,7 @@ class Changes(unittest.TestCase):
         self.assertEqual(step_state(lay(Symptom.NO_HEAT, OVEN, skip), StepKind.METER), "skipped")
 
     def test_steps_and_items_can_be_reordered(self) -> None:
-        route = lay(Symptom.NO_HEAT, OVEN, Choices(order=("sensors", "measure")))
+        route = lay(Symptom.NO_HEAT, OVEN, Choices(order=("step:sensors", "step:measure")))
         kinds = [one.kind for one in route.steps]
         self.assertLess(kinds.index(StepKind.SENSORS), kinds.index(StepKind.MEASURE))
 
@@ -285,7 +285,7 @@ class Changes(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
     def test_no_order_loses_or_doubles_anything(self, order: list[str], symptom: Symptom) -> None:
         plain = lay(symptom, OVEN)
-        moved = lay(symptom, OVEN, Choices(order=tuple(order)))
+        moved = lay(symptom, OVEN, Choices(order=tuple(f"step:{one}" for one in order)))
         self.assertEqual([one.kind.value for one in moved.steps], order)
         self.assertEqual(every_key(plain), every_key(moved))
         self.assertEqual(len(set(every_key(moved))), len(every_key(moved)))

@@ -2,6 +2,7 @@ import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import { useWaits } from "@/api/jobs";
 import type { Wait } from "@/api/types";
+import { left } from "./left";
 import { clock } from "./machine";
 import { useNow } from "./useNow";
 
@@ -46,14 +47,4 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
       </span>
     </Link>
   );
-}
-
-/** The time left, in the words of a kitchen clock. */
-export function left(milliseconds: number): string {
-  const minutes = Math.max(1, Math.ceil(milliseconds / 60_000));
-  if (minutes < 60) return `${minutes} min`;
-  const hours = Math.floor(minutes / 60);
-  return hours < 24
-    ? `${hours} h ${minutes % 60} min`
-    : `${Math.floor(hours / 24)} d ${hours % 24} h`;
 }

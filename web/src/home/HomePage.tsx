@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import { useFinishFollowUp, useHome } from "@/api/jobs";
 import type { FollowUp, Home } from "@/api/types";
+import { left } from "@/app/left";
 import { clock } from "@/app/machine";
 import { useNow } from "@/app/useNow";
-import { left } from "@/app/WaitsBar";
 import { JobRow } from "@/jobs/JobRow";
 import { day } from "@/jobs/words";
 import { Button } from "@/ui/Button";

@@ -4,8 +4,9 @@ import { useOptions } from "@/api/queries";
 import type { Job, JobChange } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 import { ChangedMeanwhile } from "./ChangedMeanwhile";
 import { errorAt } from "./errors";
 
@@ -40,9 +41,13 @@ export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () =>
           items={options?.symptoms ?? []}
           onChoose={(value) => setSymptom(value as Job["symptom"])}
         />
-        <Labelled id="change-code" label="Error code">
-          <TextInput id="change-code" value={errorCode} maxLength={60} onText={setErrorCode} />
-        </Labelled>
+        <TextField
+          id="change-code"
+          label="Error code"
+          value={errorCode}
+          maxLength={60}
+          onText={setErrorCode}
+        />
         <ChangedMeanwhile
           error={saving.error}
           onTheirs={onClose}

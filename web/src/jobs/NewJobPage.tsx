@@ -8,9 +8,10 @@ import type { Job } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Labelled, TextArea } from "@/ui/Field";
 import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
+import { TextField } from "@/ui/TextField";
 import { errorAt, unplacedErrors } from "./errors";
 
 type JobDraft = {
@@ -96,14 +97,14 @@ export default function NewJobPage() {
           items={options?.symptoms ?? []}
           onChoose={(symptom) => change({ symptom: symptom as Job["symptom"] })}
         />
-        <Labelled id="error-code" label="Error code" hint="as it is shown, if any">
-          <TextInput
-            id="error-code"
-            value={draft.errorCode}
-            maxLength={60}
-            onText={(errorCode) => change({ errorCode })}
-          />
-        </Labelled>
+        <TextField
+          id="error-code"
+          label="Error code"
+          hint="as it is shown, if any"
+          value={draft.errorCode}
+          maxLength={60}
+          onText={(errorCode) => change({ errorCode })}
+        />
         <Choices
           label="Which test first"
           value={draft.school}

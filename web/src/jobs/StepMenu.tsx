@@ -3,8 +3,8 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
-import { Labelled, TextInput } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 import { ChangedMeanwhile } from "./ChangedMeanwhile";
 import { useRouteChange } from "./useRouteChange";
 import type { Place, Visit } from "./useVisit";
@@ -132,9 +132,7 @@ function SkipSheet({ title, error, onClose, onSkip }: SkipProps) {
           onSkip(reason);
         }}
       >
-        <Labelled id="skip-reason" label="Why">
-          <TextInput id="skip-reason" value={reason} maxLength={200} onText={setReason} />
-        </Labelled>
+        <TextField id="skip-reason" label="Why" value={reason} maxLength={200} onText={setReason} />
         <ChangedMeanwhile error={error} onTheirs={onClose} onMine={() => onSkip(reason)} />
         <div className="flex gap-3">
           <Button type="submit" look="action" disabled={!reason.trim()}>
@@ -167,9 +165,13 @@ function AddSheet({ steps, first, error, onClose, onAdd }: AddProps) {
           onAdd(step, text);
         }}
       >
-        <Labelled id="own-step" label="What is to be done">
-          <TextInput id="own-step" value={text} maxLength={200} onText={setText} />
-        </Labelled>
+        <TextField
+          id="own-step"
+          label="What is to be done"
+          value={text}
+          maxLength={200}
+          onText={setText}
+        />
         <Choices label="In" value={step} items={steps} onChoose={setStep} />
         <ChangedMeanwhile error={error} onTheirs={onClose} onMine={() => onAdd(step, text)} />
         <div className="flex gap-3">

@@ -5,10 +5,11 @@ import { ask, client } from "@/api/client";
 import { useJob, useJobs } from "@/api/jobs";
 import type { KeptCheck } from "@/api/types";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 const NEW = "new";
 
@@ -88,9 +89,13 @@ function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void })
           </Labelled>
         )}
         {job && kind !== "supply" && part === NEW && (
-          <Labelled id="into-name" label="Name of the position">
-            <TextInput id="into-name" value={name} maxLength={120} onText={setName} />
-          </Labelled>
+          <TextField
+            id="into-name"
+            label="Name of the position"
+            value={name}
+            maxLength={120}
+            onText={setName}
+          />
         )}
         {putting.error && <Notice alert>{putting.error.message}</Notice>}
         <div className="flex gap-3">

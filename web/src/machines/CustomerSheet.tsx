@@ -3,8 +3,9 @@ import { useSaveCustomer } from "@/api/jobs";
 import type { Customer, CustomerIn } from "@/api/types";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
 import { Button } from "@/ui/Button";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 const FIELDS = [
   { at: "name", label: "Name", max: 120 },
@@ -38,14 +39,15 @@ export function CustomerSheet({ customer, onClose, onSaved }: Props) {
     <Sheet title={customer ? customer.name : "Add a customer"} open onClose={onClose}>
       <form onSubmit={submit} className="flex flex-col gap-2.5">
         {FIELDS.map(({ at, label, max }) => (
-          <Labelled key={at} id={`customer-${at}`} label={label} error={errorAt(saving.error, at)}>
-            <TextInput
-              id={`customer-${at}`}
-              value={draft[at]}
-              maxLength={max}
-              onText={(text) => setDraft({ ...draft, [at]: text })}
-            />
-          </Labelled>
+          <TextField
+            key={at}
+            id={`customer-${at}`}
+            label={label}
+            error={errorAt(saving.error, at)}
+            value={draft[at]}
+            maxLength={max}
+            onText={(text) => setDraft({ ...draft, [at]: text })}
+          />
         ))}
         <Labelled id="customer-address" label="Address" error={errorAt(saving.error, "address")}>
           <TextArea

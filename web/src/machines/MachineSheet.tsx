@@ -4,9 +4,10 @@ import { useOptions } from "@/api/queries";
 import type { MachineIn, MachineWhole } from "@/api/types";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
 import { Button } from "@/ui/Button";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 type Props = {
   machine: MachineWhole | null;
@@ -45,22 +46,22 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
   return (
     <Sheet title={machine ? machine.name : "Add a machine"} open onClose={onClose}>
       <form onSubmit={submit} className="flex flex-col gap-2.5">
-        <Labelled id="machine-name" label="Machine" error={at("name")}>
-          <TextInput
-            id="machine-name"
-            value={draft.name}
-            maxLength={120}
-            onText={(name) => set({ name })}
-          />
-        </Labelled>
-        <Labelled id="machine-place" label="Where it stands" error={at("place")}>
-          <TextInput
-            id="machine-place"
-            value={draft.place}
-            maxLength={120}
-            onText={(place) => set({ place })}
-          />
-        </Labelled>
+        <TextField
+          id="machine-name"
+          label="Machine"
+          error={at("name")}
+          value={draft.name}
+          maxLength={120}
+          onText={(name) => set({ name })}
+        />
+        <TextField
+          id="machine-place"
+          label="Where it stands"
+          error={at("place")}
+          value={draft.place}
+          maxLength={120}
+          onText={(place) => set({ place })}
+        />
         <Labelled id="machine-supply" label="Supply system" error={at("supply_system")}>
           <Select
             id="machine-supply"
@@ -69,20 +70,16 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
             onChoose={(supply) => set({ supply: supply as typeof draft.supply })}
           />
         </Labelled>
-        <Labelled
+        <TextField
           id="machine-altitude"
           label="Altitude of the site"
           hint="water boils earlier higher up"
           error={at("altitude")}
-        >
-          <TextInput
-            id="machine-altitude"
-            unit="m"
-            inputMode="numeric"
-            value={draft.altitude}
-            onText={(altitude) => set({ altitude })}
-          />
-        </Labelled>
+          unit="m"
+          inputMode="numeric"
+          value={draft.altitude}
+          onText={(altitude) => set({ altitude })}
+        />
         <Labelled id="machine-note" label="Note" error={at("note")}>
           <TextArea
             id="machine-note"

@@ -6,9 +6,10 @@ import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { SpecEditor } from "./SpecEditor";
 
@@ -90,19 +91,15 @@ export function PartSheet({ machine, position, onClose }: Props) {
       <form onSubmit={submit} className="flex flex-col gap-3">
         {!position && (
           <>
-            <Labelled
+            <TextField
               id="position-name"
               label="Position"
               hint="top deck, front element"
               error={errorAt(saving.error, "name")}
-            >
-              <TextInput
-                id="position-name"
-                value={draft.name}
-                maxLength={120}
-                onText={(name) => change({ name })}
-              />
-            </Labelled>
+              value={draft.name}
+              maxLength={120}
+              onText={(name) => change({ name })}
+            />
             {banks.length > 0 && (
               <Labelled id="position-bank" label="Member of">
                 <Select
@@ -129,27 +126,23 @@ export function PartSheet({ machine, position, onClose }: Props) {
           error={saving.error}
         />
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <Labelled id="part-serial" label="Serial" error={errorAt(saving.error, "serial")}>
-            <TextInput
-              id="part-serial"
-              value={draft.serial}
-              maxLength={80}
-              onText={(serial) => change({ serial })}
-            />
-          </Labelled>
-          <Labelled
+          <TextField
+            id="part-serial"
+            label="Serial"
+            error={errorAt(saving.error, "serial")}
+            value={draft.serial}
+            maxLength={80}
+            onText={(serial) => change({ serial })}
+          />
+          <TextField
             id="part-day"
             label="Fitted on"
             hint="if known"
             error={errorAt(saving.error, "fitted_on")}
-          >
-            <TextInput
-              id="part-day"
-              type="date"
-              value={draft.fittedOn}
-              onText={(fittedOn) => change({ fittedOn })}
-            />
-          </Labelled>
+            type="date"
+            value={draft.fittedOn}
+            onText={(fittedOn) => change({ fittedOn })}
+          />
         </div>
         {others.map((one) => (
           <p key={one} role="alert" className="font-medium text-bad">

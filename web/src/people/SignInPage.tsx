@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import type { Session } from "@/api/types";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { TextField } from "@/ui/TextField";
 import { useSignIn } from "./session";
 
 /** The sign at the door: who is it? In the demo it names the two people who work there. */
@@ -20,28 +20,26 @@ export function SignInPage({ session }: { session: Session }) {
           <h1 className="text-[1.7rem] font-bold tracking-[0.12em]">HEMBIT</h1>
           <p className="text-muted">beside the meter</p>
           <form onSubmit={submit} className="mt-5 flex flex-col gap-3">
-            <Labelled id="username" label="User name">
-              <TextInput
-                id="username"
-                value={username}
-                maxLength={150}
-                autoComplete="username"
-                autoCapitalize="off"
-                onText={setUsername}
-                required
-              />
-            </Labelled>
-            <Labelled id="password" label="Password">
-              <TextInput
-                id="password"
-                type="password"
-                value={password}
-                maxLength={200}
-                autoComplete="current-password"
-                onText={setPassword}
-                required
-              />
-            </Labelled>
+            <TextField
+              id="username"
+              label="User name"
+              value={username}
+              maxLength={150}
+              autoComplete="username"
+              autoCapitalize="off"
+              onText={setUsername}
+              required
+            />
+            <TextField
+              id="password"
+              label="Password"
+              type="password"
+              value={password}
+              maxLength={200}
+              autoComplete="current-password"
+              onText={setPassword}
+              required
+            />
             {signIn.error && (
               <p role="alert" className="font-medium text-bad">
                 {signIn.error.message}

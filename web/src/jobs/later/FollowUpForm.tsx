@@ -2,9 +2,10 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { FollowUp, FollowUpIn } from "@/api/types";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
+import { TextField } from "@/ui/TextField";
 import { errorAt, unplacedErrors } from "../errors";
 import { partOf, type Visit } from "../useVisit";
 import { FOLLOW_UPS, inDays } from "../words";
@@ -69,9 +70,14 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
             }}
           />
         </Labelled>
-        <Labelled id="follow-day" label="On" error={errorAt(error, "due_on")}>
-          <TextInput id="follow-day" type="date" value={dueOn} onText={setDueOn} />
-        </Labelled>
+        <TextField
+          id="follow-day"
+          label="On"
+          error={errorAt(error, "due_on")}
+          type="date"
+          value={dueOn}
+          onText={setDueOn}
+        />
         <Labelled id="follow-part" label="Part" error={errorAt(error, "part")}>
           <Select
             id="follow-part"
@@ -85,17 +91,32 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
             onChoose={(value) => setPart(value === "none" ? "" : value)}
           />
         </Labelled>
-        <Labelled id="follow-text" label="In words" error={errorAt(error, "text")}>
-          <TextInput id="follow-text" value={text} maxLength={400} onText={setText} />
-        </Labelled>
+        <TextField
+          id="follow-text"
+          label="In words"
+          error={errorAt(error, "text")}
+          value={text}
+          maxLength={400}
+          onText={setText}
+        />
         {kind === "bypass" && (
           <>
-            <Labelled id="sections" label="Sections in series" hint="if it is one of several">
-              <TextInput id="sections" inputMode="numeric" value={sections} onText={setSections} />
-            </Labelled>
-            <Labelled id="left-out" label="Left out" error={errorAt(error, "left_out")}>
-              <TextInput id="left-out" inputMode="numeric" value={leftOut} onText={setLeftOut} />
-            </Labelled>
+            <TextField
+              id="sections"
+              label="Sections in series"
+              hint="if it is one of several"
+              inputMode="numeric"
+              value={sections}
+              onText={setSections}
+            />
+            <TextField
+              id="left-out"
+              label="Left out"
+              error={errorAt(error, "left_out")}
+              inputMode="numeric"
+              value={leftOut}
+              onText={setLeftOut}
+            />
           </>
         )}
       </div>

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import { useEndWait, useFinishFollowUp } from "@/api/jobs";
 import type { Wait } from "@/api/types";
+import { left } from "@/app/left";
 import { clock } from "@/app/machine";
 import { useNow } from "@/app/useNow";
-import { left } from "@/app/WaitsBar";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
 import { day } from "../words";

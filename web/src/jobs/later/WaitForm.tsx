@@ -4,9 +4,10 @@ import { useReckoned } from "@/api/queries";
 import type { Sum, Wait, WaitIn } from "@/api/types";
 import { clock } from "@/app/machine";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
+import { TextField } from "@/ui/TextField";
 import { errorAt, unplacedErrors } from "../errors";
 import type { Visit } from "../useVisit";
 import { WAITS } from "../words";
@@ -118,44 +119,40 @@ export function WaitForm({ visit }: { visit: Visit }) {
         />
       </Labelled>
       {how === "minutes" && (
-        <Labelled id="wait-minutes" label="Minutes" error={errorAt(error, "until.minutes")}>
-          <TextInput
-            id="wait-minutes"
-            unit="min"
-            inputMode="decimal"
-            value={typed.minutes ?? ""}
-            onText={set("minutes")}
-          />
-        </Labelled>
+        <TextField
+          id="wait-minutes"
+          label="Minutes"
+          error={errorAt(error, "until.minutes")}
+          unit="min"
+          inputMode="decimal"
+          value={typed.minutes ?? ""}
+          onText={set("minutes")}
+        />
       )}
       {how === "clock" && (
-        <Labelled id="wait-clock" label="Until" error={errorAt(error, "until")}>
-          <TextInput
-            id="wait-clock"
-            type="datetime-local"
-            value={typed.clock ?? ""}
-            onText={set("clock")}
-          />
-        </Labelled>
+        <TextField
+          id="wait-clock"
+          label="Until"
+          error={errorAt(error, "until")}
+          type="datetime-local"
+          value={typed.clock ?? ""}
+          onText={set("clock")}
+        />
       )}
       {sumForm && (
         <div className="grid grid-cols-2 gap-2">
           {sumForm.fields.map((one) => (
-            <Labelled
+            <TextField
               key={one.at}
               id={`wait-${one.at}`}
               label={one.label}
               error={
                 errorAt(reckoned.error, `sum.${one.at}`) ?? errorAt(error, `until.sum.${one.at}`)
               }
-            >
-              <TextInput
-                id={`wait-${one.at}`}
-                unit={one.unit}
-                value={typed[one.at] ?? ""}
-                onText={set(one.at)}
-              />
-            </Labelled>
+              unit={one.unit}
+              value={typed[one.at] ?? ""}
+              onText={set(one.at)}
+            />
           ))}
         </div>
       )}
@@ -175,14 +172,15 @@ export function WaitForm({ visit }: { visit: Visit }) {
           />
         </Labelled>
       )}
-      <Labelled
+      <TextField
         id="wait-text"
         label="In words"
         hint={place?.item.measurand ? "then the reading that is open now is asked for" : undefined}
         error={errorAt(error, "text")}
-      >
-        <TextInput id="wait-text" value={text} maxLength={200} onText={setText} />
-      </Labelled>
+        value={text}
+        maxLength={200}
+        onText={setText}
+      />
       {unplacedErrors(error, ["text", "until.minutes", ...(how === "clock" ? ["until"] : [])]).map(
         (one) => (
           <Notice key={one} alert>

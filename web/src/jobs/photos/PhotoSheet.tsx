@@ -4,9 +4,10 @@ import { ask, client } from "@/api/client";
 import type { Photo } from "@/api/types";
 import { dateAndClock } from "@/app/machine";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 type Props = { photo: Photo; others: Photo[]; isOpen: boolean; onClose: () => void };
 
@@ -58,9 +59,13 @@ export default function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
       </div>
       {isOpen && (
         <div className="mt-3 flex flex-col gap-3">
-          <Labelled id="caption" label="What it shows">
-            <TextInput id="caption" value={caption} maxLength={200} onText={setCaption} />
-          </Labelled>
+          <TextField
+            id="caption"
+            label="What it shows"
+            value={caption}
+            maxLength={200}
+            onText={setCaption}
+          />
           <Labelled id="pair" label="Shows the same as before">
             <Select
               id="pair"

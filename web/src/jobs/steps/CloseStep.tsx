@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import { useDraft } from "@/app/stored";
-import { Labelled, TextInput } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { TextField } from "@/ui/TextField";
 import { FollowUpForm } from "../later/FollowUpForm";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
@@ -68,14 +68,14 @@ function Reopen({ visit }: { visit: Visit }) {
           Look at the report
         </Link>
       </p>
-      <Labelled id="reopen-reason" label="Reopen it, because" error={entry.at("reason")}>
-        <TextInput
-          id="reopen-reason"
-          value={draft.reason}
-          maxLength={2000}
-          onText={(reason) => change({ reason })}
-        />
-      </Labelled>
+      <TextField
+        id="reopen-reason"
+        label="Reopen it, because"
+        error={entry.at("reason")}
+        value={draft.reason}
+        maxLength={2000}
+        onText={(reason) => change({ reason })}
+      />
       <FormFoot action="Reopen" pending={entry.pending} others={entry.others} />
     </form>
   );

@@ -3,8 +3,9 @@ import type { PartOfJob, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
 import { SpecEditor } from "@/machines/SpecEditor";
-import { Labelled, TextArea, TextInput } from "@/ui/Field";
+import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { useEntry } from "../useEntry";
@@ -67,15 +68,15 @@ export function FitStep({ visit, part }: { visit: Visit; part: string }) {
           </p>
         ))}
         <div className="max-w-[20rem]">
-          <Labelled id="serial" label="Serial of the new part" error={entry.at("serial")}>
-            <TextInput
-              id="serial"
-              data-first
-              value={draft.serial}
-              maxLength={80}
-              onText={(serial) => change({ serial })}
-            />
-          </Labelled>
+          <TextField
+            id="serial"
+            label="Serial of the new part"
+            error={entry.at("serial")}
+            data-first
+            value={draft.serial}
+            maxLength={80}
+            onText={(serial) => change({ serial })}
+          />
         </div>
         <TickBox
           strong
@@ -155,25 +156,26 @@ function FeedForm({ visit, part }: { visit: Visit; part: PartOfJob }) {
       )}
       <div className="grid grid-cols-4 gap-2 max-sm:grid-cols-2">
         {(["fuse", "cable", "contactor"] as const).map((name) => (
-          <Labelled key={name} id={`feed-${name}`} label={name} error={entry.at(`feed.${name}`)}>
-            <TextInput
-              id={`feed-${name}`}
-              unit="A"
-              inputMode="decimal"
-              value={draft[name]}
-              onText={(text) => change({ [name]: text })}
-            />
-          </Labelled>
-        ))}
-        <Labelled id="feed-supply" label="supply" error={entry.at("supply")}>
-          <TextInput
-            id="feed-supply"
-            unit="V"
+          <TextField
+            key={name}
+            id={`feed-${name}`}
+            label={name}
+            error={entry.at(`feed.${name}`)}
+            unit="A"
             inputMode="decimal"
-            value={draft.supply}
-            onText={(supply) => change({ supply })}
+            value={draft[name]}
+            onText={(text) => change({ [name]: text })}
           />
-        </Labelled>
+        ))}
+        <TextField
+          id="feed-supply"
+          label="supply"
+          error={entry.at("supply")}
+          unit="V"
+          inputMode="decimal"
+          value={draft.supply}
+          onText={(supply) => change({ supply })}
+        />
       </div>
       <FormFoot action="Do they carry it?" pending={entry.pending} others={entry.others} />
     </form>

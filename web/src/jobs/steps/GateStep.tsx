@@ -1,6 +1,6 @@
 import type { FormEvent } from "react";
 import { useDraft } from "@/app/stored";
-import { Labelled, TextInput } from "@/ui/Field";
+import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
@@ -45,60 +45,44 @@ export function GateStep({ visit }: { visit: Visit }) {
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <div className="grid grid-cols-2 gap-x-6 gap-y-2 max-sm:grid-cols-1">
-        <Labelled
+        <TextField
           id="conductor"
           label="Protective conductor, plug or terminal to case"
           error={entry.at("gate.protective_conductor")}
-        >
-          <TextInput
-            id="conductor"
-            data-first
-            unit="Ω"
-            className="font-mono text-[1.2rem]"
-            value={draft.conductor}
-            onText={(conductor) => change({ conductor })}
-          />
-        </Labelled>
-        <Labelled
+          data-first
+          unit="Ω"
+          className="font-mono text-[1.2rem]"
+          value={draft.conductor}
+          onText={(conductor) => change({ conductor })}
+        />
+        <TextField
           id="no-conductor"
           label="or not, because"
           error={entry.at("gate.no_protective_conductor_because")}
-        >
-          <TextInput
-            id="no-conductor"
-            value={draft.noConductor}
-            maxLength={200}
-            placeholder="protection class II"
-            onText={(noConductor) => change({ noConductor })}
-          />
-        </Labelled>
-        <Labelled
+          value={draft.noConductor}
+          maxLength={200}
+          placeholder="protection class II"
+          onText={(noConductor) => change({ noConductor })}
+        />
+        <TextField
           id="insulation"
           label="Insulation at 500 V DC, conductors to case"
           error={entry.at("gate.insulation")}
-        >
-          <TextInput
-            id="insulation"
-            unit="Ω"
-            className="font-mono text-[1.2rem]"
-            value={draft.insulation}
-            placeholder="210 M"
-            onText={(insulation) => change({ insulation })}
-          />
-        </Labelled>
-        <Labelled
+          unit="Ω"
+          className="font-mono text-[1.2rem]"
+          value={draft.insulation}
+          placeholder="210 M"
+          onText={(insulation) => change({ insulation })}
+        />
+        <TextField
           id="no-insulation"
           label="or not, because"
           error={entry.at("gate.no_insulation_because")}
-        >
-          <TextInput
-            id="no-insulation"
-            value={draft.noInsulation}
-            maxLength={200}
-            placeholder="extra-low voltage"
-            onText={(noInsulation) => change({ noInsulation })}
-          />
-        </Labelled>
+          value={draft.noInsulation}
+          maxLength={200}
+          placeholder="extra-low voltage"
+          onText={(noInsulation) => change({ noInsulation })}
+        />
       </div>
       <div>
         <TickBox

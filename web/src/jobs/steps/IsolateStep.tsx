@@ -2,7 +2,7 @@ import { type FormEvent, type KeyboardEvent, useRef } from "react";
 import { clock } from "@/app/machine";
 import { useDraft } from "@/app/stored";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
+import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
@@ -91,21 +91,17 @@ export function IsolateStep({ visit }: { visit: Visit }) {
           Proved dead by {now.proof.by} at {clock(now.proof.at)}. A new proof takes its place.
         </p>
       )}
-      <Labelled
+      <TextField
         id="switched-off"
         label="Switched off"
         hint="each supply, a semicolon between"
         error={entry.at("isolation.switched_off")}
-      >
-        <TextInput
-          id="switched-off"
-          data-first
-          value={draft.switchedOff}
-          maxLength={900}
-          placeholder="isolator Q1, north wall; night-rate fuse"
-          onText={(switchedOff) => change({ switchedOff })}
-        />
-      </Labelled>
+        data-first
+        value={draft.switchedOff}
+        maxLength={900}
+        placeholder="isolator Q1, north wall; night-rate fuse"
+        onText={(switchedOff) => change({ switchedOff })}
+      />
       <div className="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
         <TickBox
           strong
@@ -127,15 +123,15 @@ export function IsolateStep({ visit }: { visit: Visit }) {
         />
       </div>
       {!draft.locked && (
-        <Labelled id="not-locked" label="Not locked, because" error={entry.at("isolation.locked")}>
-          <TextInput
-            id="not-locked"
-            value={draft.notLocked}
-            maxLength={200}
-            placeholder="no lock fits; fuse kept in pocket"
-            onText={(notLocked) => change({ notLocked })}
-          />
-        </Labelled>
+        <TextField
+          id="not-locked"
+          label="Not locked, because"
+          error={entry.at("isolation.locked")}
+          value={draft.notLocked}
+          maxLength={200}
+          placeholder="no lock fits; fuse kept in pocket"
+          onText={(notLocked) => change({ notLocked })}
+        />
       )}
       <section aria-label="Proving" className="plate">
         <TickBox
@@ -148,23 +144,19 @@ export function IsolateStep({ visit }: { visit: Visit }) {
         <p className="pt-1">2 · Every conductor to each other and to earth, in volts</p>
         <div className="grid grid-cols-3 gap-2 py-1.5 max-sm:grid-cols-2">
           {pairs.map((pair) => (
-            <Labelled
+            <TextField
               key={pair}
               id={`pair-${pair}`}
               label={pair}
               error={entry.at(`isolation.readings.${pair}`)}
-            >
-              <TextInput
-                id={`pair-${pair}`}
-                data-pair
-                unit="V"
-                inputMode="decimal"
-                className="font-mono text-[1.2rem]"
-                value={draft.readings[pair] ?? ""}
-                onText={(text) => change({ readings: { ...draft.readings, [pair]: text } })}
-                onKeyDown={onKeyDown}
-              />
-            </Labelled>
+              data-pair
+              unit="V"
+              inputMode="decimal"
+              className="font-mono text-[1.2rem]"
+              value={draft.readings[pair] ?? ""}
+              onText={(text) => change({ readings: { ...draft.readings, [pair]: text } })}
+              onKeyDown={onKeyDown}
+            />
           ))}
         </div>
         <TickBox

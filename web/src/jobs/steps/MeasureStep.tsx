@@ -14,8 +14,8 @@ import { type Measuring, useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
-import { Labelled, TextInput } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { TextField } from "@/ui/TextField";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
 import { Cautions } from "../Cautions";
@@ -238,9 +238,14 @@ function Taking({ measuring, standing, reason, onReason, onTheirs }: TakingProps
           </p>
           <div className="mt-1.5 flex flex-wrap items-end gap-1.5">
             <div className="w-56">
-              <Labelled id="reason" label="Why" error={missing}>
-                <TextInput id="reason" value={reason} maxLength={200} onText={onReason} />
-              </Labelled>
+              <TextField
+                id="reason"
+                label="Why"
+                error={missing}
+                value={reason}
+                maxLength={200}
+                onText={onReason}
+              />
             </div>
             {REASONS.map((one) => (
               <Button key={one} className="!min-h-9 !px-2.5" onClick={() => onReason(one)}>

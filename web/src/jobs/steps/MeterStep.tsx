@@ -3,7 +3,7 @@ import { useMeters } from "@/api/queries";
 import { useDraft } from "@/app/stored";
 import { UNKNOWN_METER } from "@/check/draft";
 import { Choices } from "@/ui/Choices";
-import { Labelled, TextInput } from "@/ui/Field";
+import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
@@ -69,17 +69,17 @@ export function MeterStep({ visit }: { visit: Visit }) {
         onChoose={(meter) => change({ meter })}
       />
       <div className="max-w-[16rem]">
-        <Labelled id="shorted" label="Leads shorted read" error={entry.at("check.shorted")}>
-          <TextInput
-            id="shorted"
-            data-first
-            unit="Ω"
-            inputMode="decimal"
-            className="font-mono text-[1.3rem]"
-            value={draft.shorted}
-            onText={(shorted) => change({ shorted })}
-          />
-        </Labelled>
+        <TextField
+          id="shorted"
+          label="Leads shorted read"
+          error={entry.at("check.shorted")}
+          data-first
+          unit="Ω"
+          inputMode="decimal"
+          className="font-mono text-[1.3rem]"
+          value={draft.shorted}
+          onText={(shorted) => change({ shorted })}
+        />
       </div>
       <div>
         <TickBox

@@ -1,0 +1,181 @@
+"""The other visits of the demo, taken on: retort, curing room, cultivator, kiln; and lost parts."""
+
+from __future__ import annotations
+
+import re
+from datetime import timedelta
+
+from django.utils import timezone
+from playwright.sync_api import expect
+
+from e2e.tests.test_job_journeys import CULTIVATOR, CURING_ROOM, DECK_OVEN, RETORT, DemoVisits
+from e2e.visitor import visitor
+from hembit.apps.jobs.models import FollowUp, Job, Reading, Wait
+
+KILN = "Front-loading kiln"
+
+
+class Retort(DemoVisits):
+    def test_the_gate_refuses_and_the_proof_run_is_live(self) -> None:
+        key = self.key(RETORT, "Upper element")
+        maud = self.at_job(RETORT, visitor(self.new_technician("Maud Fennick")), item=f"fit:{key}")
+        page = maud.page
+        maud.see("Fitted in this job", "serial RU-0147")
+        for label, amps in (("fuse", "16"), ("cable", "20"), ("contactor", "12")):
+            page.get_by_label(label, exact=True).fill(amps)
+        page.get_by_label("supply", exact=True).fill("230")
+        maud.press("Do they carry it?")
+        maud.see("Too much for the contactor: it may draw 13.7 A")
+
+        maud.take_up("Fit and prove", "Before energising")
+        page.get_by_label("Protective conductor").fill("1.4")
+        page.get_by_label("Insulation at 500 V DC").fill("0.4 M")
+        maud.press("It may be energised").see("The protective conductor reads 1.40 Ω, above 0.3 Ω")
+        page.get_by_label("Protective conductor").fill("0.15")
+        maud.press("It may be energised").see("The insulation reads 400 kΩ, below 1 MΩ")
+        page.get_by_label("Insulation at 500 V DC").fill("180 M")
+        maud.press("It may be energised").see("Count the tools")
+        for tick in ("No tool", "Every bypass", "Covers on"):
+            page.get_by_label(re.compile(tick)).check()
+        maud.press("It may be energised").said("it may be energised")
+
+        maud.take_up("Fit and prove", "as a proof run").press("It is live now")
+        expect(maud.band).to_contain_text("LIVE since")
+        maud.record_volts(
+            {"Volts on the display": "231.0", "Amps on the display": "13.1"}, "Within"
+        ).said("within")
+        maud.tab("Log")
+        expect(maud.case).to_contain_text("volts and amps, running")
+
+    def test_a_leaking_part_keeps_the_machine_dead(self) -> None:
+        key = self.key(RETORT, "Middle element")
+        maud = self.at_job(RETORT, visitor(self.new_technician("Maud Fennick")), item="isolate")
+        maud.prove_dead()
+        self.at_job(RETORT, maud, item=f"{key}:terminal_to_case")
+        maud.see("takes its place").press("taken again")
+        maud.record("0.9 M", "Leaking").said("leaking")
+        self.at_job(RETORT, maud, item="supply:supply_volts")
+        maud.press("It is live now")
+        maud.see("Middle element leaks to the case: not energised until an insulation test decides")
+        expect(maud.band).to_contain_text("proved dead")
+
+
+class CuringRoom(DemoVisits):
+    def test_the_spare_comes_with_the_boat(self) -> None:
+        ilse, page = self.at_job(CURING_ROOM), self.page
+        expect(ilse.route).to_contain_text("Fit and prove")
+        page.goto(f"{self.live_server_url}/")
+        due = page.get_by_role("region", name="What is due")
+        expect(due).to_contain_text("due with Thursday's boat")
+        key = self.key(CURING_ROOM, "Probe 2, back wall")
+        self.at_job(CURING_ROOM, item=f"spare:{key}")
+        ilse.see("Note how far it was pushed in")
+        page.get_by_label("Part is at").fill("19.5")
+        ilse.record("6.30k", "ithin").said("new part")
+        ilse.take_up("Fit and prove", "fit it")
+        page.get_by_label("Serial of the new part").fill("P2-26")
+        ilse.press("It is fitted").said("fitted")
+        page.goto(f"{self.live_server_url}/")
+        expect(due).not_to_contain_text("boat")
+        self.assertIsNotNone(FollowUp.objects.get(kind="spare_on_order").done_at)
+
+    def test_a_part_of_another_type_is_fitted_with_its_own_spec(self) -> None:
+        key = self.key(CURING_ROOM, "Probe 2, back wall")
+        ilse, page = self.at_job(CURING_ROOM, item=f"fit:{key}"), self.page
+        page.get_by_label("It is not the same type").check()
+        page.get_by_label("At 25 °C").fill("10 k")
+        page.get_by_label("B", exact=True).fill("3977")
+        ilse.press("It is fitted").see("Measure the new part for Probe 2, back wall")
+        page.get_by_label("Fitted without a good reading").fill("no thermometer at hand")
+        ilse.press("It is fitted").said("fitted")
+        part = Job.objects.get(machine__name=CURING_ROOM).machine.positions.get(pk=key).parts.first()
+        assert part
+        self.assertEqual(part.spec["sensor"]["r25"], "10 k")
+        self.assertEqual(part.position.parts.count(), 2)
+
+
+class Cultivator(DemoVisits):
+    def test_the_coil_that_fails_cold(self) -> None:
+        job = Job.objects.get(machine__name=CULTIVATOR)
+        Wait.objects.filter(job=job).update(due_at=timezone.now() - timedelta(minutes=1))
+        page, ilse = self.page, self.ilse
+        page.goto(f"{self.live_server_url}/")
+        waiting = page.get_by_role("region", name="Waiting")
+        expect(waiting).to_contain_text("Due now: Ignition coil in the cold store")
+        waiting.get_by_role("alert").click()
+        ilse.at("Ignition coil: each winding")
+        page.keyboard.press("b")
+        ilse.press("taken again")
+        page.get_by_label("Part is at").fill("3")
+        page.get_by_label("Lead zero").fill("0.21")
+        page.get_by_role("textbox", name="primary", exact=True).fill("0.95")
+        page.get_by_role("textbox", name="secondary", exact=True).fill("OL")
+        ilse.see_verdict("Open").press("Record it")
+        ilse.said("Ignition coil").take_up("Decide", "Ignition coil").see("Broken: replace it")
+        expect(waiting).to_have_count(0)
+        cold, warm = Reading.objects.filter(position__name="Ignition coil").order_by("-at")
+        self.assertEqual((cold.check_kept.state, cold.supersedes), ("open", warm))
+
+
+class Kiln(DemoVisits):
+    def test_a_closed_record_is_read_and_reopened_with_a_reason(self) -> None:
+        ilse, page = self.at_job(KILN), self.page
+        ilse.see("The record is closed.")
+        expect(ilse.case.get_by_role("button", name="Write it down")).to_have_count(0)
+        expect(page.get_by_role("button", name="Change the route")).to_have_count(0)
+        ilse.press("Reopen").see("This is needed.")
+        page.get_by_label("Reopen it, because").fill("the thermocouple was never read")
+        ilse.press("Reopen").said("Reopened")
+        ilse.take_up("Check sensors", "Millivolts").at("Thermocouple: millivolts")
+
+    def test_the_watched_bank_stands_in_the_report_with_what_comes(self) -> None:
+        job = Job.objects.get(machine__name=KILN)
+        self.page.goto(f"{self.live_server_url}/jobs/{job.number}/report")
+        self.ilse.see("Maud Fennick decided “watch”")
+        comes = self.page.get_by_role("region", name="What to watch, and what comes")
+        expect(comes).to_contain_text("Third coil, left bank")
+        expect(comes).to_contain_text("Yearly check of the kiln.")
+        self.page.emulate_media(media="print")
+        expect(self.page.get_by_role("banner")).to_be_hidden()
+        expect(self.page.get_by_role("button", name="Print")).to_be_hidden()
+        ground = self.page.evaluate("getComputedStyle(document.documentElement).backgroundColor")
+        self.assertEqual(ground, "rgb(255, 255, 255)")
+
+
+class Lost(DemoVisits):
+    def test_a_part_of_the_app_that_cannot_be_fetched_says_so(self) -> None:
+        page, ilse = self.page, self.ilse
+        self.at_job(DECK_OVEN)
+        page.route("**/assets/MachinesPage*", lambda route: route.abort())
+        ilse.go_to("Machines")
+        ilse.see("This part of Hembit could not be fetched")
+        page.unroute("**/assets/MachinesPage*")
+        ilse.press("Try again")
+        ilse.see("Customers")
+
+    def test_a_silent_server_leaves_the_job_as_it_was_seen(self) -> None:
+        ilse, page = self.at_job(DECK_OVEN), self.page
+        page.wait_for_timeout(3500)  # what is fetched once nothing else is to do
+        page.route("**/api/**", lambda route: route.abort())
+        ilse.see("the job as it was last seen")
+        ilse.take_up("Meter and leads", "Meter, leads, battery").see("Leads shorted read")
+        page.get_by_label("Leads shorted read").fill("0.3")
+        for tick in ("stands still", "apart show OL", "Battery is good"):
+            page.get_by_label(re.compile(tick)).check()
+        ilse.press("They can be trusted").see("Kept here, not judged")
+        page.unroute("**/api/**")
+        expect(page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=15_000)
+        ilse.tab("Log")
+        expect(ilse.case).to_contain_text("leads shorted 0.3 Ω")
+
+    def test_a_job_a_machine_a_page_that_is_not_there(self) -> None:
+        page, ilse = self.page, self.ilse
+        for path, words in (
+            ("jobs/9999", "There is no job 9999"),
+            ("jobs/abc", "could not be read"),
+            ("jobs/9999/report", "There is no job 9999"),
+            ("machines/9999", "There is no machine here"),
+            ("nowhere", "There is no page here"),
+        ):
+            page.goto(f"{self.live_server_url}/{path}")
+            ilse.see(words)
