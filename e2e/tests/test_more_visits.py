@@ -30,7 +30,7 @@ class Retort(DemoVisits):
         maud.take_up("Fit and prove", "Before energising")
         page.get_by_label("Protective conductor").fill("1.4")
         page.get_by_label("Insulation at 500 V DC").fill("0.4 M")
-        maud.press("It may be energised").see("The protective conductor reads 1.40 Ω, above 0.3 Ω")
+        maud.press("It may be energised").see("The protective conductor reads 1.4 Ω, above 0.3 Ω")
         page.get_by_label("Protective conductor").fill("0.15")
         maud.press("It may be energised").see("The insulation reads 400 kΩ, below 1 MΩ")
         page.get_by_label("Insulation at 500 V DC").fill("180 M")
@@ -72,7 +72,7 @@ class CuringRoom(DemoVisits):
         ilse.see("Note how far it was pushed in")
         page.get_by_label("Part is at").fill("19.5")
         ilse.record("6.30k", "ithin").said("new part")
-        ilse.take_up("Fit and prove", "fit it")
+        ilse.at("Probe 2, back wall: fit it")
         page.get_by_label("Serial of the new part").fill("P2-26")
         ilse.press("It is fitted").said("fitted")
         page.goto(f"{self.live_server_url}/")
@@ -100,7 +100,7 @@ class Cultivator(DemoVisits):
         Wait.objects.filter(job=job).update(due_at=timezone.now() - timedelta(minutes=1))
         page, ilse = self.page, self.ilse
         page.goto(f"{self.live_server_url}/")
-        waiting = page.get_by_role("region", name="Waiting")
+        waiting = page.get_by_role("region", name="Waiting", exact=True)
         expect(waiting).to_contain_text("Due now: Ignition coil in the cold store")
         waiting.get_by_role("alert").click()
         ilse.at("Ignition coil: each winding")
@@ -172,7 +172,7 @@ class Lost(DemoVisits):
         page, ilse = self.page, self.ilse
         for path, words in (
             ("jobs/9999", "There is no job 9999"),
-            ("jobs/abc", "could not be read"),
+            ("jobs/abc", "There is no job 0"),
             ("jobs/9999/report", "There is no job 9999"),
             ("machines/9999", "There is no machine here"),
             ("nowhere", "There is no page here"),

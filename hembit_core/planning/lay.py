@@ -236,7 +236,7 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
 
 def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
     spare = next((one for one in tests_of(part.spec) if one.room == "dead" and not one.side), None)
-    waits = part.key in done.on_order and not part.fitted
+    waits = part.key in done.on_order and not part.fitted and not part.spare_taken
     if spare:
         yield RouteItem(
             key=f"spare:{part.key}",

@@ -231,6 +231,14 @@ class Closing(unittest.TestCase):
         self.assertIn("measure the whole again", what_blocks_closing([bank], Done())[0])
         self.assertIn("was renewed", item(lay(Symptom.SOME_HEAT, [bank]), "1:bank_resistance").why)
 
+    def test_a_spare_that_came_is_not_waited_for(self) -> None:
+        decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
+        waiting = lay(Symptom.NO_HEAT, [decided], done=Done(on_order=("7",)))
+        self.assertEqual(item(waiting, "fit:7").state, "folded")
+        came = decided.model_copy(update={"spare_taken": ("between_terminals",)})
+        route = lay(Symptom.NO_HEAT, [came], done=Done(on_order=("7",)))
+        self.assertEqual(item(route, "fit:7").state, "due")
+
     def test_a_spare_on_order_asks_for_no_gate(self) -> None:
         decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
         route = lay(Symptom.NO_HEAT, [decided], done=Done(on_order=("7",)))

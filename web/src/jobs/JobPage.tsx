@@ -1,9 +1,9 @@
 import { useEffect, useRef } from "react";
-import { useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useJob } from "@/api/jobs";
 import type { Job } from "@/api/types";
 import { type Room, useShownRoom } from "@/app/room";
+import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
 import { CasePanel } from "./CasePanel";
@@ -14,7 +14,7 @@ import { useVisit } from "./useVisit";
 
 /** A job: its route left, the step in the centre, the case right. */
 export default function JobPage() {
-  const number = Number(useParams().number);
+  const number = useNumber();
   const found = useJob(number);
   if (found.data) return <Whole key={number} job={found.data} stale={found.isError} />;
   return (

@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
+import { following } from "./following";
 import { type Today, todayOf } from "./today";
 
 type Unnamed<T> = T extends unknown ? Omit<T, "id"> : never;
@@ -68,8 +69,7 @@ export function useVisit(job: Job) {
   const moveOn = useCallback(
     (answer: Job | null, words: string) => {
       setSaid(answer ? words : `${words} — kept here, not judged`);
-      if (answer && sentFrom.current === here.current)
-        goTo(answer.state === "open" ? (answer.route.next_key ?? null) : null);
+      if (answer && sentFrom.current === here.current) goTo(following(answer, here.current));
     },
     [goTo],
   );

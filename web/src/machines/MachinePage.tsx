@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link } from "react-router";
 import { ask, client, Refused } from "@/api/client";
 import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
+import { useNumber } from "@/app/useNumber";
 import { day } from "@/jobs/words";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
@@ -15,7 +16,7 @@ import { PositionHistory } from "./PositionHistory";
 
 /** A machine: its positions with the part in each and its last verdict, and its jobs. */
 export default function MachinePage() {
-  const number = Number(useParams().number);
+  const number = useNumber();
   const found = useMachineWhole(number);
   if (found.data) return <Whole machine={found.data} />;
   return (

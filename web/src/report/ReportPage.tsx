@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
-import { Link, useParams } from "react-router";
+import { Link } from "react-router";
 import { ask, client } from "@/api/client";
 import type { Report } from "@/api/types";
 import { dateAndClock } from "@/app/machine";
+import { useNumber } from "@/app/useNumber";
 import { day } from "@/jobs/words";
 import { Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
@@ -14,7 +15,7 @@ const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided"
 
 /** The customer's page: complaint, what was measured, found and done; printed in black and white. */
 export default function ReportPage() {
-  const number = Number(useParams().number);
+  const number = useNumber();
   const found = useQuery({
     queryKey: ["report", number],
     queryFn: () => ask(client.GET("/api/jobs/{number}/report", { params: { path: { number } } })),
