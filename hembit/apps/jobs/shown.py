@@ -8,10 +8,20 @@ from uuid import UUID
 
 from pydantic import ConfigDict
 
+from hembit.apps.jobs.briefs import (
+    FollowUpOut,
+    JobSummary,
+    ReadingOut,
+    WaitOut,
+    follow_up_out,
+    reading_out,
+    summary_fields,
+    wait_out,
+)
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
-from hembit.apps.jobs.route import figure, plan_of, standing_decision
+from hembit.apps.jobs.models import Job, Reading
+from hembit.apps.jobs.route import plan_of, standing_decision
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
@@ -19,48 +29,11 @@ from hembit_core import PartSpec
 from hembit_core.defaults import COMPANION_POLICY
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
-from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 from hembit_core.planning.fitting import companion
 from hembit_core.planning.machine_state import MachineNow
 from hembit_core.planning.proving import pairs_to_prove
 from hembit_core.planning.route import SUPPLY, Choices, Route
-from hembit_core.planning.symptoms import Symptom
-
-
-class JobSummary(Model):
-    """A job in a list."""
-
-    number: int
-    machine: str
-    place: str
-    customer: str
-    complaint: str
-    symptom: Symptom
-    symptom_label: str
-    state: JobState
-    technician: str
-    opened_at: datetime
-    closed_at: datetime | None
-
-
-class ReadingOut(Model):
-    """A reading of a job, briefly; its verdict whole is the kept check of the same id."""
-
-    id: UUID
-    job: int
-    part: str
-    spare: bool
-    before_fitting: bool
-    measurand: str
-    title: str
-    figure: str
-    state: State
-    outcome: Outcome
-    at: datetime
-    by: str
-    superseded_by: UUID | None
-    reason: str
 
 
 class DecisionOut(Model):
@@ -112,37 +85,6 @@ class EntryOut(Model):
     text: str
 
 
-class WaitOut(Model):
-    """A wait with its clock time."""
-
-    id: UUID
-    job: int
-    machine: str
-    kind: WaitKind
-    text: str
-    reckoned: str
-    item: str
-    started_at: datetime
-    started_by: str
-    due_at: datetime
-    ended_at: datetime | None
-
-
-class FollowUpOut(Model):
-    """A follow-up with the day it is due."""
-
-    id: UUID
-    job: int
-    machine: str
-    customer: str
-    part: str
-    kind: FollowUpKind
-    text: str
-    due_on: date
-    opened_by: str
-    done_at: datetime | None
-
-
 class MeterOfJob(Model):
     """The meter that was checked in this job, and what its leads showed."""
 
@@ -177,49 +119,6 @@ class JobOut(JobSummary):
     entries: tuple[EntryOut, ...]
     waits: tuple[WaitOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
-
-
-def summary_fields(job: Job) -> dict[str, object]:
-    """What a list shows of a job."""
-    return {
-        "number": job.number,
-        "machine": job.machine.name,
-        "place": job.machine.place,
-        "customer": job.machine.customer.name,
-        "complaint": job.complaint,
-        "symptom": Symptom(job.symptom),
-        "symptom_label": Symptom(job.symptom).label,
-        "state": JobState(job.state),
-        "technician": job.technician.name,
-        "opened_at": job.opened_at,
-        "closed_at": job.closed_at,
-    }
-
-
-def summary(job: Job) -> JobSummary:
-    """A job in a list."""
-    return JobSummary.model_validate(summary_fields(job))
-
-
-def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
-    """A reading, briefly."""
-    title, _, _ = one.summary.rpartition(": ")
-    return ReadingOut(
-        id=one.pk,
-        job=one.job_id,
-        part=key_of(one.position_id),
-        spare=one.spare,
-        before_fitting=before_fitting,
-        measurand=one.measurand,
-        title=title,
-        figure=figure(one.summary),
-        state=State(one.state),
-        outcome=Outcome(one.outcome),
-        at=one.at,
-        by=one.by_name,
-        superseded_by=one.after,
-        reason=one.reason,
-    )
 
 
 def _parts(visit: Visit) -> Iterable[PartOfJob]:
@@ -265,39 +164,6 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             companion=companion(spec, COMPANION_POLICY) if decided == Conclusion.REPLACE else None,
             fitted_here=visit.last("fitted", key) is not None,
         )
-
-
-def wait_out(wait: Wait) -> WaitOut:
-    """A wait, with the machine it is at."""
-    return WaitOut(
-        id=wait.pk,
-        job=wait.job_id,
-        machine=wait.job.machine.name,
-        kind=WaitKind(wait.kind),
-        text=wait.text,
-        reckoned=wait.reckoned,
-        item=wait.item,
-        started_at=wait.started_at,
-        started_by=wait.started_by.name,
-        due_at=wait.due_at,
-        ended_at=wait.ended_at,
-    )
-
-
-def follow_up_out(one: FollowUp) -> FollowUpOut:
-    """A follow-up, with the machine it belongs to."""
-    return FollowUpOut(
-        id=one.pk,
-        job=one.job_id,
-        machine=one.job.machine.name,
-        customer=one.job.machine.customer.name,
-        part=one.position.name if one.position else "",
-        kind=FollowUpKind(one.kind),
-        text=one.text,
-        due_on=one.due_on,
-        opened_by=one.opened_by.name,
-        done_at=one.done_at,
-    )
 
 
 def _meter(visit: Visit) -> MeterOfJob | None:

@@ -8,11 +8,11 @@ from datetime import datetime
 from django.conf import settings
 
 from hembit.apps.checks.models import Check
+from hembit.apps.jobs.briefs import follow_up_out, summary
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Reading
 from hembit.apps.jobs.route import choices_of, figure, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
-from hembit.apps.jobs.shown import follow_up_out, summary
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.photos.routes import photo_out
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from typing import Any
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -201,12 +202,9 @@ class EveryRoute(unittest.TestCase):
 
     @settings(max_examples=40)
     @given(symptoms, st.lists(st.sampled_from(SPECS), min_size=1, max_size=5))
-    def test_within_a_step_suspicion_per_minute_falls(
-        self, symptom: Symptom, specs: list[object]
-    ) -> None:
+    def test_within_a_step_suspicion_per_minute_falls(self, symptom: Symptom, specs: list[Any]) -> None:
         there = [
-            RoutePart(key=str(place), name=str(place), spec=spec)  # type: ignore[arg-type]
-            for place, spec in enumerate(specs)
+            RoutePart(key=str(place), name=str(place), spec=spec) for place, spec in enumerate(specs)
         ]
         measure = next(one for one in lay(symptom, there).steps if one.kind is StepKind.MEASURE)
         ranks = []

@@ -4214,6 +4214,8 @@ export interface components {
         /**
          * Choices
          * @description What the person changed about the route: school, order, what is left out or added.
+         *
+         *     ``order`` names items by their keys, and steps as ``step:sensors``.
          */
         Choices: {
             /** @default dead_first */

@@ -2,9 +2,9 @@ import { type FormEvent, useState } from "react";
 import { useSaveCustomer } from "@/api/jobs";
 import type { Customer, CustomerIn } from "@/api/types";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
-import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
+import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
 
 const FIELDS = [
@@ -58,19 +58,11 @@ export function CustomerSheet({ customer, onClose, onSaved }: Props) {
             onText={(address) => setDraft({ ...draft, address })}
           />
         </Labelled>
-        {unplacedErrors(saving.error, ["name", "contact", "phone", "email", "address"]).map(
-          (one) => (
-            <p key={one} role="alert" className="font-medium text-bad">
-              {one}
-            </p>
-          ),
-        )}
-        <div className="flex gap-3">
-          <Button type="submit" look="action" disabled={saving.isPending}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
+        <SheetFoot
+          pending={saving.isPending}
+          others={unplacedErrors(saving.error, ["name", "contact", "phone", "email", "address"])}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

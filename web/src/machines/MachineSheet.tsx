@@ -3,10 +3,10 @@ import { useSaveMachine } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { MachineIn, MachineWhole } from "@/api/types";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
-import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
 
 type Props = {
@@ -89,19 +89,17 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
             onText={(note) => set({ note })}
           />
         </Labelled>
-        {unplacedErrors(saving.error, ["name", "place", "supply_system", "altitude", "note"]).map(
-          (one) => (
-            <p key={one} role="alert" className="font-medium text-bad">
-              {one}
-            </p>
-          ),
-        )}
-        <div className="flex gap-3">
-          <Button type="submit" look="action" disabled={saving.isPending}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
+        <SheetFoot
+          pending={saving.isPending}
+          others={unplacedErrors(saving.error, [
+            "name",
+            "place",
+            "supply_system",
+            "altitude",
+            "note",
+          ])}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

@@ -5,10 +5,10 @@ import type { MachineWhole, Position, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
 import { errorAt, unplacedErrors } from "@/jobs/errors";
-import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { SpecEditor } from "./SpecEditor";
@@ -144,17 +144,7 @@ export function PartSheet({ machine, position, onClose }: Props) {
             onText={(fittedOn) => change({ fittedOn })}
           />
         </div>
-        {others.map((one) => (
-          <p key={one} role="alert" className="font-medium text-bad">
-            {one}
-          </p>
-        ))}
-        <div className="flex gap-3">
-          <Button type="submit" look="action" disabled={saving.isPending}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
+        <SheetFoot pending={saving.isPending} others={others} onClose={onClose} />
       </form>
     </Sheet>
   );

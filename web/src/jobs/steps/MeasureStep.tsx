@@ -1,29 +1,21 @@
 import { useCallback, useMemo, useState } from "react";
 import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec } from "@/api/types";
-import { clock } from "@/app/machine";
 import { useStored } from "@/app/stored";
 import { type Draft, newDraft } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
-import { Entry } from "@/check/Entry";
 import type { Kind } from "@/check/forms/forms";
-import { Questions } from "@/check/Questions";
 import { READINGS } from "@/check/readings";
 import { Expect } from "@/check/Tests";
 import { TodayGroup } from "@/check/TodayGroup";
-import { type Measuring, useMeasuring } from "@/check/useMeasuring";
+import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
-import { Curve, isTall, Scales } from "@/rail/Scales";
-import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
-import { TextField } from "@/ui/TextField";
-import { Verdict } from "@/verdict/Verdict";
-import { Working } from "@/verdict/Working";
 import { Cautions } from "../Cautions";
-import { ChangedMeanwhile } from "../ChangedMeanwhile";
-import { errorAt } from "../errors";
 import { divided } from "../today";
 import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
+import { OtherTests } from "./OtherTests";
+import { type Standing, Taking } from "./Taking";
 
 type Props = {
   visit: Visit;
@@ -199,8 +191,6 @@ function useJoined(
   return { draft, setDraft };
 }
 
-type Standing = Job["readings"][number] | undefined;
-
 /** The reading of this test that stands for the part as it is now. */
 function standingOf(job: Job, part: string, measurand: string, spare: boolean): Standing {
   return job.readings.findLast(
@@ -210,130 +200,5 @@ function standingOf(job: Job, part: string, measurand: string, spare: boolean): 
       one.spare === spare &&
       !one.superseded_by &&
       !one.before_fitting,
-  );
-}
-
-const REASONS = ["taken again", "typed wrong", "another range", "leads were not zeroed"];
-
-type TakingProps = {
-  measuring: Measuring;
-  standing: Standing;
-  reason: string;
-  onReason: (reason: string) => void;
-  onTheirs: () => void;
-};
-
-function Taking({ measuring, standing, reason, onReason, onTheirs }: TakingProps) {
-  const { shown, expectation } = measuring;
-  const scaled = shown ?? expectation;
-  const tall = scaled ? isTall(scaled) : false;
-  const missing = errorAt(measuring.keepingError, "reason");
-  return (
-    <>
-      {standing && (
-        <section aria-label="Takes the place of" className="rounded-md border border-hairline p-3">
-          <p>
-            <b className="font-semibold">{standing.figure}</b>, {standing.state}, by {standing.by}{" "}
-            at {clock(standing.at)} stands here. A new reading takes its place; both stay on record.
-          </p>
-          <div className="mt-1.5 flex flex-wrap items-end gap-1.5">
-            <div className="w-56">
-              <TextField
-                id="reason"
-                label="Why"
-                error={missing}
-                value={reason}
-                maxLength={200}
-                onText={onReason}
-              />
-            </div>
-            {REASONS.map((one) => (
-              <Button key={one} className="!min-h-9 !px-2.5" onClick={() => onReason(one)}>
-                {one}
-              </Button>
-            ))}
-          </div>
-        </section>
-      )}
-      <Entry check={measuring} />
-      {scaled && !tall && <Scales judged={scaled} />}
-      {shown && (
-        <Verdict
-          judgement={shown}
-          note={
-            measuring.judgement && measuring.judgement.questions.length > 0 ? (
-              <Questions check={measuring} questions={measuring.judgement.questions} />
-            ) : null
-          }
-        />
-      )}
-      {scaled && tall && <Scales judged={scaled} />}
-      {scaled && <Curve judged={scaled} />}
-      <ChangedMeanwhile
-        error={measuring.keepingError}
-        onTheirs={onTheirs}
-        onMine={measuring.keep}
-      />
-      {measuring.machineError && <Notice alert>{measuring.machineError}</Notice>}
-      {measuring.loose
-        .filter((one) => one !== missing)
-        .map((one) => (
-          <Notice key={one} alert>
-            {one}
-          </Notice>
-        ))}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
-        <Button
-          look="action"
-          shortcut="Return"
-          onClick={measuring.keep}
-          disabled={measuring.keeping || !measuring.ready}
-        >
-          Record it
-        </Button>
-      </div>
-      {shown && (
-        <details>
-          <summary className="legend min-h-7 cursor-pointer">The working</summary>
-          <Working lines={shown.working} policy={shown.policy} />
-        </details>
-      )}
-    </>
-  );
-}
-
-type OtherProps = {
-  kind: Kind;
-  measuring: Measuring;
-  first: Measurand;
-  chosen: Measurand;
-  onChoose: (measurand: Measurand | null) => void;
-};
-
-const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit", "continuity"];
-
-/** The test of the route, and those that any part in ohms can take beside it. */
-function OtherTests({ measuring, first, chosen, onChoose }: OtherProps) {
-  const offered = ACROSS.filter((one) =>
-    measuring.expectations?.some(({ measurand }) => measurand === one),
-  );
-  const isOhms = READINGS[first].ohms && first !== "terminal_to_case";
-  if (!isOhms || offered.length === 0) return null;
-  return (
-    <div role="radiogroup" aria-label="Test" className="flex flex-wrap gap-1 text-[0.92rem]">
-      {[first, ...offered].map((one) => (
-        // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-        <button
-          key={one}
-          type="button"
-          role="radio"
-          aria-checked={one === chosen}
-          onClick={() => onChoose(one === first ? null : one)}
-          className={`min-h-8 rounded-md border px-2.5 max-sm:min-h-[44px] ${one === chosen ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
-        >
-          {READINGS[one].title}
-        </button>
-      ))}
-    </div>
   );
 }
