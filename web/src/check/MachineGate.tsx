@@ -1,5 +1,6 @@
 import { useId } from "react";
 import { useMachine } from "@/app/machine";
+import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { TextInput } from "@/ui/Field";
 
@@ -59,7 +60,8 @@ export function MachineGate({ gate, cautions, message, actions }: Props) {
 }
 
 function AskDead({ actions }: { actions: MachineActions }) {
-  const { person, setPerson } = useMachine();
+  const { setPerson } = useMachine();
+  const person = useProver();
   const name = useId();
   return (
     <>
@@ -105,9 +107,17 @@ export type MachineActions = {
   dead: () => void;
 };
 
+/** Who proves it dead: whoever is signed in, unless another name was typed. */
+function useProver(): string {
+  const { person } = useMachine();
+  const signedIn = useSession().person;
+  return person ?? signedIn?.name ?? "";
+}
+
 /** State the machine's state, with time and name. */
 export function useMachineActions(): MachineActions {
-  const { person, state } = useMachine();
+  const { state } = useMachine();
+  const person = useProver();
   return {
     loose: () => state({ state: "loose_part" }),
     proved: () => {

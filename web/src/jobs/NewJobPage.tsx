@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ask, client } from "@/api/client";
 import { useMachines } from "@/api/jobs";
@@ -49,6 +49,11 @@ export default function NewJobPage() {
     errorCode: "",
     school: "dead_first",
   });
+  // Whoever comes from a machine's page means that machine, whatever was begun before.
+  const asked = Number(search.get("machine")) || 0;
+  useEffect(() => {
+    if (asked) change({ machine: asked });
+  }, [asked, change]);
   const opening = useMutation({
     mutationFn: () =>
       ask(
