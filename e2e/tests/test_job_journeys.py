@@ -51,6 +51,7 @@ class RackOven(DemoVisits):
         ilse, page = self.at_job(RACK_OVEN), self.page
         expect(ilse.band).to_contain_text("not proved dead")
         ilse.take_up("Live", "Ignition sequence").at("Ignition sequence: stage by stage")
+        ilse.see("Volts and amps need it live")
         page.keyboard.press("v")
         expect(ilse.band).to_contain_text("LIVE since")
         ilse.see("takes its place")
@@ -320,6 +321,7 @@ class ByKeyboard(DemoVisits):
     def test_make_it_dead_from_everywhere(self) -> None:
         key = self.key(RACK_OVEN, "Ignition sequence")
         ilse, page = self.at_job(RACK_OVEN, item=f"{key}:sequence"), self.page
+        ilse.see("Volts and amps need it live")
         page.keyboard.press("v")
         expect(ilse.band).to_contain_text("LIVE since")
         for place in ("reckoner", "machines"):
@@ -331,6 +333,7 @@ class ByKeyboard(DemoVisits):
 
     def test_next_record_and_make_it_dead_without_the_mouse(self) -> None:
         ilse, keys = self.at_job(DECK_OVEN, item="close"), self.page.keyboard
+        ilse.see("Not before:")
         keys.press("y")
         ilse.at("Upper deck, front element: between the terminals")
         expect(self.page.locator("#entry")).to_be_focused()

@@ -103,7 +103,7 @@ class Cultivator(DemoVisits):
         waiting = page.get_by_role("region", name="Waiting", exact=True)
         expect(waiting).to_contain_text("Due now: Ignition coil in the cold store")
         waiting.get_by_role("alert").click()
-        ilse.at("Ignition coil: each winding")
+        ilse.at("Ignition coil: each winding").see("Ohms on a fitted part come after the proof")
         page.keyboard.press("b")
         ilse.press("taken again")
         page.get_by_label("Part is at").fill("3")
