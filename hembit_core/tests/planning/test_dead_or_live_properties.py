@@ -1,0 +1,192 @@
+"""Dead or live, whatever happened in whatever order; proofs and gates over every supply and figure."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, datetime, timedelta
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hembit_core import defaults
+from hembit_core.errors import InputError
+from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.planning.bypass import section_load
+from hembit_core.planning.gate import EnergisingGate, pass_gate
+from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
+from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
+
+START = datetime(2026, 3, 4, 8, 0, tzinfo=UTC)
+PEOPLE = ("Ilse", "Maud")
+ENDS = {Event.LIVE_READING, Event.HANDED_OVER, Event.WAITED, Event.COVER_BACK}
+
+
+@st.composite
+def histories(draw: st.DrawFn) -> list[MachineEvent]:
+    """Events in the order they happened, some minutes apart."""
+    at, found = START, []
+    for _ in range(draw(st.integers(0, 9))):
+        at += timedelta(minutes=draw(st.integers(1, 40)))
+        found.append(
+            MachineEvent(event=draw(st.sampled_from(Event)), at=at, by=draw(st.sampled_from(PEOPLE)))
+        )
+    return found
+
+
+people = st.sampled_from(PEOPLE)
+laters = st.integers(0, 90)
+
+
+def now_after(history: list[MachineEvent], minutes: int) -> datetime:
+    last = history[-1].at if history else START
+    return last + timedelta(minutes=minutes)
+
+
+def last_of(history: list[MachineEvent], *kinds: Event) -> MachineEvent | None:
+    return next((one for one in reversed(history) if one.event in kinds), None)
+
+
+class DeadOrLive(unittest.TestCase):
+    @given(histories(), people, laters)
+    def test_a_proof_holds_only_for_its_maker_in_time_and_with_nothing_after_it(
+        self, history: list[MachineEvent], person: str, minutes: int
+    ) -> None:
+        now = now_after(history, minutes)
+        state = machine_now(history, now, person)
+        turned = last_of(history, Event.PROVED_DEAD, Event.WENT_LIVE, Event.SWITCHED_OFF)
+        if state.state == "proved_dead":
+            assert turned and state.proof
+            self.assertIs(turned.event, Event.PROVED_DEAD)
+            self.assertEqual((state.proof.by, state.proof.at), (person, turned.at))
+            self.assertLessEqual(now - turned.at, timedelta(minutes=defaults.PROOF_OF_DEAD_MINUTES))
+            after = [one.event for one in history if one.at > turned.at]
+            self.assertFalse(ENDS & set(after))
+
+    @given(histories(), people, laters)
+    def test_live_until_somebody_switches_off_or_proves_it_dead(
+        self, history: list[MachineEvent], person: str, minutes: int
+    ) -> None:
+        state = machine_now(history, now_after(history, minutes), person)
+        turned = last_of(history, Event.PROVED_DEAD, Event.WENT_LIVE, Event.SWITCHED_OFF)
+        self.assertEqual(state.state == "live", turned is not None and turned.event is Event.WENT_LIVE)
+
+    @given(histories(), people, laters)
+    def test_dead_and_live_are_never_both(
+        self, history: list[MachineEvent], person: str, minutes: int
+    ) -> None:
+        state = machine_now(history, now_after(history, minutes), person)
+        self.assertFalse(state.state == "live" and state.proof is not None)
+        self.assertEqual(state.live is not None, state.state == "live")
+
+    @given(histories(), people, laters)
+    def test_whatever_ended_a_proof_is_told(
+        self, history: list[MachineEvent], person: str, minutes: int
+    ) -> None:
+        state = machine_now(history, now_after(history, minutes), person)
+        turned = last_of(history, Event.PROVED_DEAD, Event.WENT_LIVE)
+        if state.state == "not_proved" and turned is not None:
+            self.assertTrue(state.lapsed)
+            self.assertIn("Prove it dead again", state.lapsed)
+
+    @given(histories(), people, laters)
+    def test_the_order_of_telling_does_not_matter(
+        self, history: list[MachineEvent], person: str, minutes: int
+    ) -> None:
+        now = now_after(history, minutes)
+        self.assertEqual(
+            machine_now(history, now, person), machine_now(list(reversed(history)), now, person)
+        )
+
+    @given(histories(), people)
+    def test_what_has_not_happened_yet_counts_for_nothing(
+        self, history: list[MachineEvent], person: str
+    ) -> None:
+        ahead = MachineEvent(event=Event.PROVED_DEAD, at=now_after(history, 30), by=person)
+        now = now_after(history, 5)
+        self.assertEqual(machine_now(history, now, person), machine_now([*history, ahead], now, person))
+
+    @given(histories(), people)
+    def test_time_alone_never_makes_a_proof_again(
+        self, history: list[MachineEvent], person: str
+    ) -> None:
+        held = [
+            machine_now(history, now_after(history, minutes), person).state == "proved_dead"
+            for minutes in range(0, 90, 10)
+        ]
+        self.assertEqual(held, sorted(held, reverse=True))
+
+
+class EverySupply(unittest.TestCase):
+    def isolation(self, system: SupplySystem, **volts: str) -> Isolation:
+        readings = dict.fromkeys(pairs_to_prove(system), "0.0") | volts
+        return Isolation(
+            switched_off=("isolator",),
+            locked=True,
+            tester_before=True,
+            readings={pair: shown for pair, shown in readings.items() if shown},
+            tester_after=True,
+        )
+
+    def test_every_pair_is_needed_and_every_pair_may_show_volts(self) -> None:
+        for system in SupplySystem:
+            prove_dead(system, self.isolation(system))
+            for pair in pairs_to_prove(system):
+                for shown in ("", "231", "−231", "OL", "0.230k"):
+                    with self.subTest((system, pair, shown)):
+                        with self.assertRaises(InputError) as caught:
+                            prove_dead(system, self.isolation(system, **{pair: shown}))
+                        self.assertEqual(caught.exception.field, f"readings.{pair}")
+
+    def test_every_conductor_is_proved_to_each_other_and_to_earth(self) -> None:
+        for system in SupplySystem:
+            pairs = pairs_to_prove(system)
+            named = {name for pair in pairs for name in pair.split("–")}
+            conductors = len(named - {"PE"})
+            with self.subTest(system):
+                self.assertEqual(len(pairs), conductors * (conductors - 1) // 2 + conductors)
+                self.assertEqual(len(pairs), len(set(pairs)))
+
+    @given(st.floats(0, 500).map(lambda volts: round(volts, 1)))
+    def test_dead_is_below_the_shops_limit(self, volts: float) -> None:
+        system = SupplySystem.SINGLE_PHASE_230
+        given_ = self.isolation(system, **{"L–N": f"{volts}"})
+        if volts <= defaults.DEAD_BELOW:
+            prove_dead(system, given_)
+        else:
+            with self.assertRaises(InputError):
+                prove_dead(system, given_)
+
+
+class GateAndSections(unittest.TestCase):
+    @given(
+        st.floats(0, 5).map(lambda ohms: round(ohms, 2)),
+        st.floats(0, 50).map(lambda megohms: round(megohms, 2)),
+    )
+    def test_the_gate_opens_exactly_within_both_limits(self, earth: float, insulation: float) -> None:
+        gate = EnergisingGate(
+            protective_conductor=f"{earth}",
+            insulation=f"{insulation} M",
+            nothing_left_inside=True,
+            bypasses_removed=True,
+            covers_on=True,
+        )
+        passes = (
+            earth <= defaults.PROTECTIVE_CONDUCTOR_UP_TO
+            and insulation * 1e6 >= defaults.INSULATION_AT_LEAST
+        )
+        if passes:
+            self.assertEqual(len(pass_gate(gate).lines), 3)
+        else:
+            with self.assertRaises(InputError):
+                pass_gate(gate)
+
+    @given(st.integers(2, 200), st.data())
+    def test_the_rest_always_takes_more_and_the_whole_takes_what_the_law_says(
+        self, sections: int, data: st.DataObject
+    ) -> None:
+        left_out = data.draw(st.integers(1, sections - 1))
+        factor = section_load(sections, left_out)
+        self.assertGreater(factor, 1)
+        # Same volts over fewer ohms: the total goes with n/(n − k), each metre with its square.
+        total = factor * (sections - left_out) / sections
+        self.assertAlmostEqual(total, sections / (sections - left_out), places=9)
