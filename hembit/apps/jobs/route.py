@@ -58,7 +58,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         taken=taken_of(visit, key),
         concluded=finding.conclusion if finding else None,
         decided=Conclusion(decision.data["conclusion"]) if decision else None,
-        asks_cause=_asks_cause(visit, key),
+        asks_cause=visit.asks_cause(key),
         cause=cause.data["cause"] if cause else "",
         spare_taken=_spare_taken(visit, key),
         fitted=visit.last("fitted", key) is not None,
@@ -111,15 +111,6 @@ def standing_decision(visit: Visit, key: str) -> Entry | None:
     if renewed and renewed.at > decision.at:
         return None
     return None if is_news and not replaced else decision
-
-
-def _asks_cause(visit: Visit, key: str) -> bool:
-    position = visit.position(key)
-    return any(
-        one.finding["asks_cause"]
-        for one in visit.findings
-        if one.position_id == (position.pk if position else None)
-    )
 
 
 def _spare_taken(visit: Visit, key: str) -> tuple[str, ...]:

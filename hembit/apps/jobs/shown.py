@@ -20,9 +20,9 @@ from hembit.apps.jobs.briefs import (
 )
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import Job, Reading
+from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.route import plan_of, standing_decision
-from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
@@ -157,9 +157,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             )
             if decision
             else None,
-            asks_cause=any(
-                one.finding["asks_cause"] for one in visit.findings if key_of(one.position_id) == key
-            ),
+            asks_cause=visit.asks_cause(key),
             cause=cause.data["cause"] if cause else "",
             companion=companion(spec, COMPANION_POLICY) if decided == Conclusion.REPLACE else None,
             fitted_here=visit.last("fitted", key) is not None,
@@ -203,7 +201,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         route=route,
         blocks_closing=tuple(blocks),
         parts=tuple(_parts(visit)),
-        readings=tuple(reading_out(one, _of_part_before(visit, one)) for one in visit.readings),
+        readings=tuple(reading_out(one, visit.is_of_part_before(one)) for one in visit.readings),
         entries=tuple(
             EntryOut(
                 id=one.pk,
@@ -218,11 +216,3 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         waits=tuple(wait_out(one) for one in visit.waits),
         follow_ups=tuple(follow_up_out(one) for one in visit.follow_ups),
     )
-
-
-def _of_part_before(visit: Visit, one: Reading) -> bool:
-    """Whether the reading is of a part that was taken out meanwhile."""
-    if one.position_id is None or one.spare:
-        return False
-    part = visit.parts.get(one.position_id)
-    return part is None or one.part_id != part.pk

@@ -152,8 +152,29 @@ class Visit:
 
     def finding(self, key: str) -> PartFinding | None:
         """The finding that stands for a part: of the one fitted now, else of the one before."""
+        found = [one for one in self.findings if key_of(one.position_id) == key]
+        return self.finding_now(key) or max(found, key=lambda one: one.pk, default=None)
+
+    def finding_now(self, key: str) -> PartFinding | None:
+        """The finding on the part that is fitted now, and on no other."""
         position = self.position(key)
-        found = [one for one in self.findings if one.position_id == (position.pk if position else None)]
         part = self.parts.get(position.pk) if position else None
-        mine = [one for one in found if one.part_id == (part.pk if part else None)]
-        return max(mine or found, key=lambda one: one.pk, default=None)
+        return next(
+            (
+                one
+                for one in self.findings
+                if key_of(one.position_id) == key and one.part_id == (part.pk if part else None)
+            ),
+            None,
+        )
+
+    def is_of_part_before(self, one: Any) -> bool:
+        """Whether a reading is of a part that was taken out meanwhile."""
+        if one.position_id is None or one.spare:
+            return False
+        part = self.parts.get(one.position_id)
+        return part is None or one.part_id != part.pk
+
+    def asks_cause(self, key: str) -> bool:
+        """Whether a part that was there during the job died of something."""
+        return any(one.finding["asks_cause"] for one in self.findings if key_of(one.position_id) == key)

@@ -10,7 +10,6 @@ from django.conf import settings
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.briefs import follow_up_out, summary
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import Reading
 from hembit.apps.jobs.route import choices_of, figure, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.visit import Visit, key_of
@@ -97,18 +96,10 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             rail=judgement.rail,
             rows=judgement.rows,
             spare=one.spare,
-            part_before=_is_past(visit, one),
+            part_before=visit.is_of_part_before(one),
             at=one.at,
             by=one.by_name,
         )
-
-
-def _is_past(visit: Visit, one: Reading) -> bool:
-    """Whether the reading is of a part that has gone out since."""
-    if one.spare or one.position_id is None:
-        return False
-    part = visit.parts.get(one.position_id)
-    return part is None or part.pk != one.part_id
 
 
 def _work(visit: Visit) -> Iterable[WorkDone]:

@@ -89,6 +89,35 @@ class DeadAndLive(VisitCase):
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
         self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
 
+    def test_a_leaking_part_that_is_to_be_replaced_still_leaks_until_it_is_out(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.good(self.decide(self.element, "replace", "0.06 MΩ at 500 V"))
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+
+    def test_an_insulation_test_that_passed_settles_it(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.good(self.decide(self.element, "sound", "210 MΩ at 500 V after drying"))
+        self.good(self.entry("went_live"))
+
+    def test_a_new_part_that_leaks_keeps_it_dead_too(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element))
+        self.good(self.reading(self.element, "24.2", spare=True))
+        self.good(self.entry("fitted", part=self.element))
+        gate = {
+            "protective_conductor": "0.12",
+            "insulation": "210 M",
+            "nothing_left_inside": True,
+            "bypasses_removed": True,
+            "covers_on": True,
+        }
+        self.good(self.entry("gate_passed", gate=gate))
+        self.good(self.reading(self.element, "0.4 M", measurand="terminal_to_case"))
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+
 
 class Proving(VisitCase):
     def test_what_proves_nothing_is_refused_at_its_field(self) -> None:
