@@ -41,11 +41,11 @@ from hembit_core.families.supply.spec import Supply
 from hembit_core.families.tapped_element.family import TappedResistance
 from hembit_core.families.tapped_element.spec import TappedElement
 from hembit_core.families.temperature_sensor.controller import ControllerShows
-from hembit_core.families.temperature_sensor.family import SensorResistance
 from hembit_core.families.temperature_sensor.points import SensorPoints
+from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.response import SensorResponse
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.families.thermocouple.family import LoopResistance, ThermocoupleVoltage
+from hembit_core.families.thermocouple.readings import LoopResistance, ThermocoupleVoltage
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.families.thermocouple_magnet.family import FlamePair
 from hembit_core.families.thermocouple_magnet.spec import ThermocoupleMagnet

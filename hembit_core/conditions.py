@@ -7,9 +7,11 @@ from enum import StrEnum
 from pydantic import Field
 
 from hembit_core.data_files import table
-from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
+from hembit_core.figures import ChartAmount, FigureText, Temperature, TemperatureLimit, Voltage
 from hembit_core.meters import Meter, unknown_meter
 from hembit_core.model import Model
+from hembit_core.rules import Rules, default_rules
+from hembit_core.uncertainty import combined, rectangular
 
 
 class TemperatureSource(StrEnum):
@@ -26,31 +28,69 @@ class TemperatureSource(StrEnum):
 
 
 class Conditions(Model):
-    """Meter, part temperature and supply.
+    """Meter, part temperature, supply, and the rules of the shop.
 
-    ``part_temperature`` is the part's own [°C]; ``thermometer_limit`` [K]
+    ``part_temperature`` is the part's own [°C]; ``temperature_source`` says where it
+    comes from, a guess where that was left out; ``thermometer_limit`` [K]
     stands above the default of its source; ``supply`` is the voltage that is
     expected at the part [V], the plate's where none is given. ``cold_junction``
-    is the temperature at a thermocouple's terminals [°C], ``stands_at`` what a
-    sender stands at, in the unit of its chart.
+    is the temperature at a thermocouple's terminals [°C], by ``cold_junction_source``,
+    a contact probe where that was left out. ``stands_at`` is what a sender stands at, in
+    the unit of its chart.
     """
 
     meter: Meter = Field(default_factory=unknown_meter)
     part_temperature: Temperature | None = None
-    temperature_source: TemperatureSource = TemperatureSource.AIR_SETTLED
+    temperature_source: TemperatureSource | None = None
     thermometer_limit: TemperatureLimit | None = None
     supply: Voltage | None = None
     cold_junction: Temperature | None = None
+    cold_junction_source: TemperatureSource | None = None
     stands_at: ChartAmount | None = None
+
+    rules: Rules = Field(default_factory=default_rules)
 
     @property
     def temperature_limit(self) -> float:
         """Limit of the part temperature, rectangular [K]."""
         if self.thermometer_limit:
             return self.thermometer_limit.value
-        return float(table("thermometers")["sources"][self.temperature_source]["limit_K"])
+        return self.rules.thermometer_limit_K[self.temperature_source or TemperatureSource.GUESSED]
+
+    @property
+    def temperature_standard(self) -> float:
+        """Standard uncertainty of the part temperature, half its last digit counted [K].
+
+        References
+        ----------
+        JCGM 100:2008, 4.3.7 (both rectangular), 5.1.2.
+        """
+        return self.standard_at(self.part_temperature, self.temperature_limit)
+
+    @property
+    def cold_junction_limit(self) -> float:
+        """Limit of the cold junction's temperature, rectangular [K]."""
+        return self.rules.thermometer_limit_K[
+            self.cold_junction_source or TemperatureSource.CONTACT_PROBE
+        ]
+
+    @property
+    def cold_junction_standard(self) -> float:
+        """Standard uncertainty of the cold junction's temperature [K]."""
+        return self.standard_at(self.cold_junction, self.cold_junction_limit)
+
+    @staticmethod
+    def standard_at(figure: FigureText | None, limit: float) -> float:
+        """Standard uncertainty of a typed temperature with ``limit`` [K]: half a digit comes on top."""
+        half_digit = figure.step / 2 if figure else 0.0
+        return combined(rectangular(limit), rectangular(half_digit))
 
     @property
     def temperature_source_label(self) -> str:
         """The source in words."""
-        return str(table("thermometers")["sources"][self.temperature_source]["label"])
+        return source_label(self.temperature_source or TemperatureSource.GUESSED)
+
+
+def source_label(source: TemperatureSource) -> str:
+    """Where a temperature comes from, in words."""
+    return str(table("thermometers")["sources"][source]["label"])

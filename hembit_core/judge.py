@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from collections.abc import Callable
+from typing import Annotated, Any
 
 from pydantic import Field
 
@@ -19,17 +20,24 @@ from hembit_core.families.across.in_circuit import (
     judge_in_circuit,
 )
 from hembit_core.families.across.siblings import Siblings, judge_siblings, siblings_expectation
+from hembit_core.families.across.single import Single
 from hembit_core.families.across.wriggled import Wriggled, judge_wriggled, wriggled_expectation
-from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, Family
+from hembit_core.families.registry import ANY_OHMS, FAMILIES, AnyReading, AnySpec, Family
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
-from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.judging.unsaid import notices_of
 
 __all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expectations", "judge"]
 
 PartSpec = Annotated[AnySpec, Field(discriminator="kind")]
 PartReading = Annotated[AnyReading, Field(discriminator="measurand")]
-_ACROSS = (Siblings, IsolatedAndInCircuit, Wriggled, Continuity)
+
+_JUDGES: dict[type, Callable[[Any, Single, Conditions, DecisionRule], Judgement]] = {
+    Continuity: judge_continuity,
+    Siblings: judge_siblings,
+    Wriggled: judge_wriggled,
+    IsolatedAndInCircuit: judge_in_circuit,
+}
 
 
 def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[Expectation, ...]:
@@ -43,13 +51,13 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
     found = family.expectations(spec, conditions)
     if family.ohms is None:
         return found
-    single = found[0]
+    single = _single(family, spec, conditions, DecisionRule.SIMPLE, found)
     return (
         *found,
-        siblings_expectation(single),
-        wriggled_expectation(single),
-        in_circuit_expectation(single),
-        continuity_expectation(single),
+        siblings_expectation(found[0]),
+        wriggled_expectation(found[0]),
+        in_circuit_expectation(found[0]),
+        continuity_expectation(single, conditions.rules),
     )
 
 
@@ -95,33 +103,42 @@ def judge(
     conditions = conditions or Conditions()
     family = FAMILIES[type(spec)]
     if isinstance(reading, family.readings):
-        return family.judge(spec, reading, conditions, rule)
-    if family.ohms is not None and isinstance(reading, _ACROSS):
-        return _judge_across(family, spec, reading, conditions, rule)
-    raise InputError(
-        f"“{reading.measurand}” cannot be measured on this part ({describe(spec)}). "
-        "Choose one of its own tests."
-    ).at("reading.measurand")
+        verdict = family.judge(spec, reading, conditions, rule)
+    elif family.ohms is not None and isinstance(reading, ANY_OHMS):
+        single = _single(family, spec, conditions, rule)
+        verdict = _JUDGES[type(reading)](reading, single, conditions, rule)
+    else:
+        raise InputError(
+            f"“{reading.measurand}” cannot be measured on this part ({describe(spec)}). "
+            "Choose one of its own tests."
+        ).at("reading.measurand")
+    told = notices_of(spec, reading, conditions)
+    return verdict.model_copy(update={"warnings": (*verdict.warnings, *told)}) if told else verdict
 
 
-def _judge_across(
+def _single(
     family: Family,
     spec: AnySpec,
-    reading: Siblings | IsolatedAndInCircuit | Wriggled | Continuity,
     conditions: Conditions,
     rule: DecisionRule,
-) -> Judgement:
-    """Judge a test that any part in ohms can take, by the part's own single reading."""
+    told: tuple[Expectation, ...] | None = None,
+) -> Single:
+    """The part's own single reading, for the tests that any part in ohms can take."""
     assert family.ohms is not None
-    single = family.expectations(spec, conditions)[0]
+    kind = family.ohms
 
-    def judge_one(one: ResistanceReading) -> Judgement:
-        return family.judge(spec, one, conditions, rule)
+    def due() -> Any:
+        if family.ohms_due is None:
+            return None
+        try:
+            return family.ohms_due(spec, kind.model_validate({"display": "1"}), conditions)
+        except InputError:
+            return None
 
-    if isinstance(reading, Continuity):
-        return judge_continuity(reading, single, rule)
-    if isinstance(reading, Siblings):
-        return judge_siblings(reading, single, family.ohms, judge_one, rule)
-    if isinstance(reading, Wriggled):
-        return judge_wriggled(reading, single, family.ohms, judge_one, rule)
-    return judge_in_circuit(reading, single, family.ohms, judge_one, conditions.meter)
+    return Single(
+        part_kind=spec.kind,
+        kind=kind,
+        expectation=(told or family.expectations(spec, conditions))[0],
+        judge=lambda one: family.judge(spec, one, conditions, rule),
+        due=due,
+    )

@@ -74,7 +74,11 @@ def unknown_meter() -> Meter:
 
 @dataclass(frozen=True)
 class ReadingUncertainty:
-    """The meter's share for one reading: limit and standard uncertainty [unit of the reading]."""
+    """The meter's share for one reading: limit and standard uncertainty [unit of the reading].
+
+    ``gain`` is the part that grows with the reading and is common to all readings of one meter
+    on one range; ``digits`` the part that its counts, or half a step, give [both standard].
+    """
 
     limit: float
     standard: float
@@ -82,10 +86,13 @@ class ReadingUncertainty:
     counts: float
     step: float
     stated: bool
+    gain: float
+    digits: float
 
     def line(self, label: str, display: Display) -> WorkingLine:
         """The share as a line of the working."""
         return WorkingLine(
+            key="meter",
             label=label,
             result=f"u {expanded_text(self.standard, display.unit)}",
             formula="u = (a % · reading + n · last digit) / √3",
@@ -97,13 +104,19 @@ class ReadingUncertainty:
         )
 
 
+_HALF_A_STEP = 0.5
+"""A display is rounded: where the accuracy has no counts, half a step is what it hides."""
+
+
 def reading_uncertainty(
     meter: Meter, display: Display, range_top: float | None = None
 ) -> ReadingUncertainty:
     """Limit and standard uncertainty of one displayed reading.
 
-    a = percent/100 · |reading| + counts · step, u = a/√3. The step is that of
-    the digits typed; where the range was stated, the range's resolution.
+    a = percent/100 · |reading| + counts · step, u = a/√3; where the accuracy has no
+    counts, half a step stands in for them. The step is that of the digits typed; where the
+    range was stated, the range's resolution. Where it was not, the worst of the ranges that
+    can show these digits counts.
 
     Parameters
     ----------
@@ -120,25 +133,51 @@ def reading_uncertainty(
 
     References
     ----------
-    JCGM 100:2008, 4.3.7.
+    JCGM 100:2008, 4.3.7; F.2.2.1 for the half step of a digital display.
     """
     if display.value is None or display.step is None:
         raise ValueError("an overflow has no uncertainty")
     accuracy = meter.accuracy_of(display.function)
     used = stated_range(meter, display.function, range_top)
-    if used and abs(display.value) > used.top:
+    value = abs(display.value)
+    if used and value > used.top:
         raise InputError(
             f"{quantity(display.value, display.unit)} is more than the "
             f"{quantity(used.top, display.unit)} range can show. Check the range or the prefix."
         ).at("range_top")
     step = used.resolution if used else display.step
-    likely = used or _likely_range(accuracy, display.value, display.step)
-    percent, counts = accuracy.percent, accuracy.counts
-    if likely:
-        percent = percent if likely.percent is None else likely.percent
-        counts = counts if likely.counts is None else likely.counts
-    limit = percent / 100 * abs(display.value) + counts * step
-    return ReadingUncertainty(limit, rectangular(limit), percent, counts, step, meter.stated)
+    likely = (used,) if used else _likely_ranges(accuracy, value, step)
+    if not likely:
+        return _share(accuracy.percent, accuracy.counts, step, value, meter.stated)
+    shares = [
+        _share(
+            accuracy.percent if one.percent is None else one.percent,
+            accuracy.counts if one.counts is None else one.counts,
+            step,
+            value,
+            meter.stated,
+        )
+        for one in likely
+    ]
+    return max(shares, key=lambda one: one.limit)
+
+
+def _share(
+    percent: float, counts: float, step: float, value: float, stated: bool
+) -> ReadingUncertainty:
+    digits = max(counts, _HALF_A_STEP)
+    gain = percent / 100 * value
+    limit = gain + digits * step
+    return ReadingUncertainty(
+        limit,
+        rectangular(limit),
+        percent,
+        digits,
+        step,
+        stated,
+        rectangular(gain),
+        rectangular(digits * step),
+    )
 
 
 def stated_range(meter: Meter, function: Function, range_top: float | None) -> MeterRange | None:
@@ -152,13 +191,11 @@ def stated_range(meter: Meter, function: Function, range_top: float | None) -> M
     raise InputError(f"{meter.name} has no {shown} range. Choose one it has, or auto.").at("range_top")
 
 
-def _likely_range(accuracy: FunctionAccuracy, value: float, step: float) -> MeterRange | None:
-    """The range an auto-ranging meter was on: the one with the digits' step, else the lowest."""
-    fitting = [one for one in accuracy.ranges if one.top >= abs(value)]
-    for one in fitting:
-        if abs(one.resolution / step - 1) < 1e-9:
-            return one
-    return min(fitting, key=lambda one: one.top, default=None)
+def _likely_ranges(accuracy: FunctionAccuracy, value: float, step: float) -> tuple[MeterRange, ...]:
+    """The ranges an auto-ranging meter may have been on: those with the digits' step, else any."""
+    fitting = tuple(one for one in accuracy.ranges if one.top >= value)
+    exact = tuple(one for one in fitting if abs(one.resolution / step - 1) < 1e-9)
+    return exact or fitting
 
 
 def finer_range(meter: Meter, display: Display) -> MeterRange | None:

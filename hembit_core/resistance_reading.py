@@ -5,20 +5,19 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
-from math import inf
 from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from hembit_core import defaults
+from hembit_core.conditions import Conditions
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import InputError
-from hembit_core.judging.bands import Shift
-from hembit_core.judging.states import State
+from hembit_core.judging.budget import Budget, Origin, Share
+from hembit_core.judging.missing import Lacking, Missing, path_beside
 from hembit_core.meters import Meter, ReadingUncertainty, reading_uncertainty, stated_range
 from hembit_core.model import Model
 from hembit_core.notation import at_step, quantity
-from hembit_core.uncertainty import combined, expanded
+from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
 DisplayText = Annotated[str, StringConstraints(max_length=200)]
@@ -47,15 +46,20 @@ class HowTaken(Model):
     """How ohms were taken.
 
     ``lead_zero`` is a display text; ``leads_nulled`` says that the meter's REL
-    key took the leads off; ``range_top`` [Ω] is None on auto. ``answers`` settle
-    questions, by code.
+    key took the leads off; ``range_top`` [Ω] is None on auto. ``connection`` is taken as
+    isolated where it was not said, and that is told. ``answers`` settle questions, by code.
     """
 
     lead_zero: DisplayText | None = None
     leads_nulled: bool = False
     range_top: float | None = Field(default=None, gt=0)
-    connection: Connection = Connection.ISOLATED
+    connection: Connection | None = None
     answers: Answers = Field(default_factory=dict)
+
+    @property
+    def is_in_circuit(self) -> bool:
+        """Whether a path may stand beside the part."""
+        return self.connection is Connection.IN_CIRCUIT
 
 
 class ResistanceReading(HowTaken):
@@ -64,10 +68,22 @@ class ResistanceReading(HowTaken):
     display: DisplayText
 
     @property
-    def taken_off(self) -> TakenOff:
+    def needs_leads(self) -> bool:
+        """Whether the test leads are in the figure; not where it is read with four wires."""
+        return True
+
+    def lacking(self, rules: Rules, *, taken_off: bool) -> tuple[Missing, ...]:
+        """Leads that were not zeroed can only have added ohms."""
+        if taken_off or self.leads_nulled or not self.needs_leads:
+            return ()
+        low, high = rules.leads_unknown_ohm
+        remedy = "Short the leads and give their figure: here it would decide."
+        return (Missing(Lacking.LEADS, remedy, low=-high, high=-low),)
+
+    def taken_off(self, rules: Rules) -> TakenOff:
         """What is subtracted from the display: the shorted leads."""
         return TakenOff(
-            self.lead_zero, "lead_zero", "shorted leads", "with this meter", defaults.LEADS_BAD_ABOVE
+            self.lead_zero, "lead_zero", "shorted leads", "with this meter", rules.leads_bad_above_ohm
         )
 
 
@@ -87,6 +103,11 @@ def read_field(
         raise error.at(f"reading.{field}") from None
 
 
+def how_of(reading: HowTaken) -> dict[str, object]:
+    """How the readings of a test were taken, as fields of a reading of its own."""
+    return {name: getattr(reading, name) for name in HowTaken.model_fields}
+
+
 @dataclass(frozen=True)
 class NetResistance:
     """A resistance net of leads.
@@ -96,26 +117,31 @@ class NetResistance:
     display : the reading as parsed.
     leads : lead resistance taken off [Ω].
     net : display minus leads [Ω].
-    standard : combined standard uncertainty of ``net`` from meter and leads [Ω].
-    terms : its terms: the display's, and the leads' where they were taken off [Ω].
+    budget : its uncertainty from meter and leads [Ω].
+    gain : the share of it that is common to all readings of this meter and range [Ω, standard].
     missing : what was not known, and what it may have done.
     """
 
     display: Display
     leads: float
     net: float
-    standard: float
-    terms: tuple[float, ...]
-    missing: tuple[Shift, ...]
+    budget: Budget
+    gain: float
+    missing: tuple[Missing, ...]
     lines: tuple[WorkingLine, ...]
+
+    @property
+    def own(self) -> float:
+        """The share that no other reading of this meter and range has: its counts [Ω, standard]."""
+        return max(self.budget.expanded_from(Origin.METER) / 2 - self.gain, 0.0)
 
     @property
     def leads_expanded(self) -> float:
         """U of the lead correction alone [Ω]; 0 where none was made."""
-        return expanded(self.terms[1]) if len(self.terms) > 1 else 0.0
+        return self.budget.expanded_from(Origin.LEADS)
 
 
-def lead_zero(reading: ResistanceReading) -> Display | None:
+def lead_zero(reading: ResistanceReading, rules: Rules) -> Display | None:
     """Parse the shorted-leads figure.
 
     Raises
@@ -123,7 +149,7 @@ def lead_zero(reading: ResistanceReading) -> Display | None:
     InputError
         If it was given although REL took the leads off, or says the leads are bad.
     """
-    off = reading.taken_off
+    off = reading.taken_off(rules)
     text = (off.text or "").strip()
     if not text:
         return None
@@ -147,7 +173,9 @@ def lead_zero(reading: ResistanceReading) -> Display | None:
     return leads
 
 
-def net_resistance(reading: ResistanceReading, display: Display, meter: Meter) -> NetResistance:
+def net_resistance(
+    reading: ResistanceReading, display: Display, conditions: Conditions
+) -> NetResistance:
     """Take the leads off and combine the uncertainties.
 
     R = R_display − R_leads; u² = u_display² + u_leads². The lead reading counts
@@ -166,38 +194,40 @@ def net_resistance(reading: ResistanceReading, display: Display, meter: Meter) -
     """
     if display.value is None:
         raise ValueError("an overflow has no net resistance")
-    leads = lead_zero(reading)
-    share = _placed(meter, display, reading.range_top)
+    rules = conditions.rules
+    leads = lead_zero(reading, rules)
+    share = _placed(conditions.meter, display, reading.range_top)
     lines = [share.line("Meter, as read", display)]
+    budget = Budget((Share(Origin.METER, share.standard),))
     if leads is None or leads.value is None:
-        missing = () if reading.leads_nulled else (_leads_unknown(),)
-        lines.insert(0, _no_leads_line(reading))
+        lines.insert(0, _no_leads_line(reading, rules))
         return NetResistance(
             display=display,
             leads=0.0,
             net=display.value,
-            standard=share.standard,
-            terms=(share.standard,),
-            missing=(*missing, *_path(reading)),
+            budget=budget,
+            gain=share.gain,
+            missing=(*reading.lacking(rules, taken_off=False), *_path(reading)),
             lines=tuple(lines),
         )
-    leads_share = reading_uncertainty(meter, leads)
+    leads_share = reading_uncertainty(conditions.meter, leads)
     net = display.value - leads.value
-    standard = combined(share.standard, leads_share.standard)
-    if net < -2 * standard:
+    budget = budget.plus(Share(Origin.LEADS, leads_share.standard))
+    if net < -budget.expanded:
         raise InputError(
             f"The display reads {display.text}, less than the leads alone ({leads.text}). "
             "Short the leads again and give their figure."
-        ).at(f"reading.{reading.taken_off.field}")
-    lines.append(leads_share.line("Meter, leads", leads))
-    lines.insert(0, _leads_line(display, leads, net, reading.taken_off))
+        ).at(f"reading.{reading.taken_off(rules).field}")
+    leads_line = leads_share.line("Meter, leads", leads).model_copy(update={"key": "meter_leads"})
+    lines.append(leads_line)
+    lines.insert(0, _leads_line(display, leads, net, reading.taken_off(rules)))
     return NetResistance(
         display=display,
         leads=leads.value,
         net=net,
-        standard=standard,
-        terms=(share.standard, leads_share.standard),
-        missing=_path(reading),
+        budget=budget,
+        gain=share.gain,
+        missing=(*reading.lacking(rules, taken_off=True), *_path(reading)),
         lines=tuple(lines),
     )
 
@@ -209,17 +239,37 @@ def _placed(meter: Meter, display: Display, range_top: float | None) -> ReadingU
         raise error.at(f"reading.{error.field}" if error.field else "conditions.meter") from None
 
 
-def overflow_floor(reading: ResistanceReading, meter: Meter) -> float | None:
-    """What an overflow is known to exceed [Ω]: the stated range's top; None on auto."""
+def overflow_floor(reading: HowTaken, conditions: Conditions) -> float:
+    """What an overflow is known to exceed [Ω]: the top of the range, or of the meter on auto."""
+    meter = conditions.meter
     try:
         used = stated_range(meter, Function.RESISTANCE, reading.range_top)
+        top = used.top if used else meter.top(Function.RESISTANCE)
     except InputError as error:
-        raise error.at(f"reading.{error.field}") from None
-    return used.top if used else None
+        raise error.at(f"reading.{error.field}" if error.field else "conditions.meter") from None
+    return conditions.rules.unknown_meter_top_ohm if top is None else top
+
+
+def net_of(
+    reading: HowTaken, field: str, text: str, conditions: Conditions, answers: Answers
+) -> NetResistance | None:
+    """One of several displays of a test, net of leads as the others; None for an overflow.
+
+    Raises
+    ------
+    InputError
+        If the display, the leads or the range cannot be used.
+    """
+    display = read_field(text, Function.RESISTANCE, answers, field)
+    if display.overflow:
+        return None
+    one = ResistanceReading.model_validate({**how_of(reading), "display": text})
+    return net_resistance(one, display, conditions)
 
 
 def _leads_line(display: Display, leads: Display, net: float, off: TakenOff) -> WorkingLine:
     return WorkingLine(
+        key="leads",
         label="Leads taken off",
         result=at_step(net, max(display.step or 0.0, leads.step or 0.0), "Ω"),
         formula=f"R = display − {off.name}",
@@ -230,34 +280,27 @@ def _leads_line(display: Display, leads: Display, net: float, off: TakenOff) -> 
     )
 
 
-def _no_leads_line(reading: ResistanceReading) -> WorkingLine:
+def _no_leads_line(reading: ResistanceReading, rules: Rules) -> WorkingLine:
     if reading.leads_nulled:
-        return WorkingLine(label="Leads", result="off by REL", source="the meter's REL key")
+        return WorkingLine(
+            key="leads", label="Leads", result="off by REL", source="the meter's REL key"
+        )
+    if not reading.needs_leads:
+        return WorkingLine(
+            key="leads", label="Leads", result="none in it", source="four wires: the drop is not read"
+        )
     return WorkingLine(
+        key="leads",
         label="Leads",
         result="not taken off",
-        figures=f"may add up to {defaults.LEADS_UNKNOWN_UP_TO:g} Ω",
+        figures=f"may add up to {rules.leads_unknown_ohm[1]:g} Ω",
         source="shop default",
     )
 
 
-def _leads_unknown() -> Shift:
-    return Shift(
-        State.NOT_COMPARABLE,
-        -defaults.LEADS_UNKNOWN_UP_TO,
-        0.0,
-        "Short the leads and give their figure: here it would decide.",
-    )
-
-
-def _path(reading: ResistanceReading) -> tuple[Shift, ...]:
-    if reading.connection is Connection.ISOLATED:
+def _path(reading: HowTaken) -> tuple[Missing, ...]:
+    if not reading.is_in_circuit:
         return ()
     return (
-        Shift(
-            State.NOT_COMPARABLE,
-            0.0,
-            inf,
-            "Lift one end and read again: a path beside the part can only lower the figure.",
-        ),
+        path_beside("Lift one end and read again: a path beside the part can only lower the figure."),
     )

@@ -11,9 +11,10 @@ from typing import Annotated, Literal
 
 from pydantic import AwareDatetime, Field, StringConstraints
 
-from hembit_core import defaults
 from hembit_core.errors import InputError
+from hembit_core.families.registry import about
 from hembit_core.model import Model
+from hembit_core.rules import Rules, default_rules
 
 PersonName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
 
@@ -41,25 +42,10 @@ class Live(Model):
 
 MachineState = Annotated[LoosePart | ProvedDead | Live, Field(discriminator="state")]
 
-LIVE_MEASURANDS = frozenset(
-    {
-        "running",
-        "until_cut_out",
-        "line_currents",
-        "winding_running",
-        "igniter_called",
-        "sequence",
-        "contact_volts",
-        "supply_volts",
-    }
-)
-"""Volts and amps of a machine that must be live for them."""
-EITHER_MEASURANDS = frozenset({"thermocouple_voltage", "flame_pair", "controller_shows"})
-"""Millivolts and displays, which are read dead or live."""
 _CLOCKS_APART = timedelta(minutes=2)
 
 
-def admit(measurand: str, machine: MachineState, now: datetime) -> None:
+def admit(measurand: str, machine: MachineState, now: datetime, rules: Rules | None = None) -> None:
     """Refuse a reading that the machine's state forbids.
 
     Parameters
@@ -67,6 +53,7 @@ def admit(measurand: str, machine: MachineState, now: datetime) -> None:
     measurand : what is measured.
     machine : the state that was stated.
     now : the time of the reading, with its time zone.
+    rules : how long a proof of dead holds; the defaults where none are given.
 
     Raises
     ------
@@ -78,9 +65,10 @@ def admit(measurand: str, machine: MachineState, now: datetime) -> None:
     ----------
     Good practice after EN 50110-1, 6.2 (dead working: isolate, secure, prove dead).
     """
-    if measurand in EITHER_MEASURANDS:
+    room = about(measurand).room
+    if room == "either":
         return
-    live_reading = measurand in LIVE_MEASURANDS
+    live_reading = room == "live"
     if live_reading and not isinstance(machine, Live):
         raise InputError(
             "Volts and amps need a live machine. State that it is live before they are taken."
@@ -92,18 +80,18 @@ def admit(measurand: str, machine: MachineState, now: datetime) -> None:
             "machine"
         )
     if isinstance(machine, ProvedDead):
-        _check_proof(machine, now)
+        _check_proof(machine, now, (rules or default_rules()).proof_of_dead_minutes)
 
 
-def _check_proof(proof: ProvedDead, now: datetime) -> None:
+def _check_proof(proof: ProvedDead, now: datetime, holds: int) -> None:
     age = now - proof.at
     if age < -_CLOCKS_APART:
         raise InputError(
             "The proof of dead lies in the future. Check the clock, or prove it again."
         ).at("machine")
-    if age > timedelta(minutes=defaults.PROOF_OF_DEAD_MINUTES):
+    if age > timedelta(minutes=holds):
         minutes = int(age.total_seconds() // 60)
         raise InputError(
             f"The proof of dead by {proof.by} is {minutes} minutes old and lapses after "
-            f"{defaults.PROOF_OF_DEAD_MINUTES}. Prove it dead again."
+            f"{holds}. Prove it dead again."
         ).at("machine")

@@ -6,8 +6,12 @@ from hembit_core.model import Model
 
 
 class WorkingLine(Model):
-    """One step. ``value`` keeps full precision in ``unit``; ``result`` is how it is shown."""
+    """One step. ``key`` names what it is, ``value`` keeps full precision in ``unit``.
 
+    The other fields are how it is told; nothing is decided by them.
+    """
+
+    key: str = ""
     label: str
     result: str
     formula: str | None = None

@@ -139,6 +139,10 @@ def measured_temperature(
     return temperature(kind, np.asarray(millivolts) + voltage(kind, cold_junction))
 
 
+class NoSuchClass(CurveRangeError):
+    """The type has no such tolerance class."""
+
+
 def tolerance(kind: ThermocoupleType, celsius: float, tolerance_class: str = "2") -> float:
     """Limit [K] of a thermocouple's tolerance class at ``celsius`` [°C].
 
@@ -161,7 +165,7 @@ def tolerance(kind: ThermocoupleType, celsius: float, tolerance_class: str = "2"
     """
     classes = _TYPES[kind]["classes"]
     if tolerance_class not in classes:
-        raise CurveRangeError(
+        raise NoSuchClass(
             f"Type {kind} has no class {tolerance_class}; it has {', '.join(sorted(classes))}."
         )
     entry = classes[tolerance_class]

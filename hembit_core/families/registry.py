@@ -1,12 +1,14 @@
 """Every family: its spec, the readings it takes, what to expect, and how it is judged.
 
-Adding a family is adding its line here; nothing else in the core names them all.
+Adding a family is adding its line here; nothing else in the core names them all. What a test is
+called, where it belongs and what it costs is declared by its reading class.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 from types import ModuleType
 from typing import Any
 
@@ -55,18 +57,18 @@ from hembit_core.families.tapped_element.family import TappedResistance
 from hembit_core.families.tapped_element.spec import TappedElement
 from hembit_core.families.temperature_sensor import family as temperature_sensor
 from hembit_core.families.temperature_sensor.controller import ControllerShows
-from hembit_core.families.temperature_sensor.family import SensorResistance
 from hembit_core.families.temperature_sensor.points import SensorPoints
+from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.response import SensorResponse
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.thermocouple import family as thermocouple
-from hembit_core.families.thermocouple.family import LoopResistance, ThermocoupleVoltage
+from hembit_core.families.thermocouple.readings import LoopResistance, ThermocoupleVoltage
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.families.thermocouple_magnet import family as thermocouple_magnet
 from hembit_core.families.thermocouple_magnet.family import FlamePair
 from hembit_core.families.thermocouple_magnet.spec import ThermocoupleMagnet
 from hembit_core.families.three_phase_set import family as three_phase_set
-from hembit_core.families.three_phase_set.family import LineCurrents, LineToLine
+from hembit_core.families.three_phase_set.readings import LineCurrents, LineToLine
 from hembit_core.families.three_phase_set.spec import ThreePhaseSet
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.families.winding import family as winding
@@ -79,7 +81,8 @@ from hembit_core.families.winding_set.spec import WindingSet
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.ohms_due import OhmsDue
 from hembit_core.judging.states import DecisionRule
-from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.measurand import Measurand, Role
+from hembit_core.resistance_reading import HowTaken, ResistanceReading
 
 AnySpec = (
     HeatingElement
@@ -193,3 +196,48 @@ FAMILIES: dict[type, Family] = {
     ResistivePart: Family(resistive, (PartResistance,), PartResistance),
     Supply: Family(supply, (SupplyVolts,)),
 }
+
+ANY_OHMS: tuple[type, ...] = (Siblings, Wriggled, IsolatedAndInCircuit, Continuity)
+"""Tests that any part takes which is judged by a single reading in ohms."""
+
+
+def readings_of(spec: type) -> tuple[type, ...]:
+    """The reading classes a kind of part takes: its own, and those of any part in ohms."""
+    family = FAMILIES[spec]
+    return (*family.readings, *(ANY_OHMS if family.ohms is not None else ()))
+
+
+@cache
+def _by_measurand() -> dict[str, Any]:
+    every: tuple[Any, ...] = (
+        *(one for family in FAMILIES.values() for one in family.readings),
+        *ANY_OHMS,
+    )
+    return {str(one.model_fields["measurand"].default): one for one in every}
+
+
+@cache
+def measurands() -> dict[str, Measurand]:
+    """Every measurand with what its reading class declares of it."""
+    return {name: one.about for name, one in _by_measurand().items()}
+
+
+def about(measurand: str) -> Measurand:
+    """What a measurand declares of itself; KeyError where there is none of that name."""
+    return measurands()[measurand]
+
+
+def reading_class(measurand: str) -> Any:
+    """The reading class of a measurand; KeyError where there is none of that name."""
+    return _by_measurand()[measurand]
+
+
+def takes_ohms(measurand: str) -> bool:
+    """Whether leads, range and connection belong to it."""
+    return issubclass(reading_class(measurand), HowTaken)
+
+
+@cache
+def with_role(*roles: Role) -> frozenset[str]:
+    """The measurands with one of these roles."""
+    return frozenset(name for name, one in measurands().items() if one.role in roles)

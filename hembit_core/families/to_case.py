@@ -3,62 +3,74 @@
 from __future__ import annotations
 
 from functools import cache
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core import defaults
-from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
-from hembit_core.display import Display, Function
+from hembit_core.display import Function
 from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.codes import Code
+from hembit_core.judging.expect import NEAR_ZERO, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
+from hembit_core.judging.missing import Lacking
+from hembit_core.judging.ohms_words import LACKING_WORDS
+from hembit_core.judging.placing import Placed, place_overflow_as_due, place_value
+from hembit_core.judging.settling import settles_of, to_settle, too_close
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.meters import Meter
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import (
-    Connection,
+    NetResistance,
     ResistanceReading,
     lead_zero,
     net_resistance,
     overflow_floor,
     read_field,
 )
-from hembit_core.uncertainty import expanded
+from hembit_core.rules import Rules
 
-CASE_BAND = Band(lower=defaults.LEAKING_BELOW)
 _SKIN = (1e5, 2e6)
 """What fingers on both probes read [Ω]."""
+_OL_DUE = Gate(key="open", label="OL", due=True)
+_MORE_THAN_A_MULTIMETER = "A multimeter's few volts miss weak insulation."
+_STILL_DUE = "An insulation test is still due before energising after a repair."
 
 
 class TerminalToCase(ResistanceReading):
     """Ohms from a terminal to the case or sheath; a sound part shows OL."""
 
-    measurand: Literal["terminal_to_case"] = "terminal_to_case"
-
-
-@cache
-def terminal_to_case(drawing: str) -> Expectation:
-    """What to expect from terminal to case: OL on the top range."""
-    limit = quantity(defaults.LEAKING_BELOW, "Ω", 2)
-    return Expectation(
-        measurand="terminal_to_case",
-        title="Terminal to case",
-        unit="Ω",
-        text="OL",
-        detail=f"on the top range; any figure below {limit} is a leak",
-        overflow_means="sound, as far as a multimeter can tell",
-        zero_means="the wire touches the case",
-        probes=Probes(
-            drawing=drawing,
+    about: ClassVar = Measurand(
+        "Terminal to case",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.TO_CASE,
+        Probes(
+            drawing="element_to_case",
             first="terminal 1",
             second="case",
             disconnect="both wires lifted, fingers off",
         ),
-        rail=rail_of(CASE_BAND, "Ω", 2, Gate(label="near 0", due=False), Gate(label="OL", due=True)),
-        cautions=cautions("ohms", "to_case"),
+    )
+    measurand: Literal["terminal_to_case"] = "terminal_to_case"
+
+
+@cache
+def terminal_to_case(drawing: str, rules: Rules) -> Expectation:
+    """What to expect from terminal to case: OL on the top range."""
+    limit = quantity(rules.leaking_below_ohm, "Ω", 2)
+    return expect(
+        TerminalToCase,
+        rail_of(Band(lower=rules.leaking_below_ohm), "Ω", 2, NEAR_ZERO, _OL_DUE),
+        TerminalToCase.about.probes.model_copy(update={"drawing": drawing}),
+        text="OL",
+        detail=f"on the top range; any figure below {limit} is a leak",
+        overflow_means="sound, as far as a multimeter can tell",
+        zero_means="the wire touches the case",
+        topics=("ohms", "to_case"),
         policy=(f"leaking below {limit} on a multimeter (shop default)",),
-        warnings=(),
-        working=(),
     )
 
 
@@ -67,14 +79,17 @@ def judge_terminal_to_case(
 ) -> Judgement:
     """Judge a reading to the case. The leads' share is nothing here and is not taken off.
 
+    A figure below the limit is a leak by every rule, however near: danger comes first. One above
+    it by less than U is just within.
+
     Raises
     ------
     InputError
         If the display, the leads or the range cannot be used.
     """
     display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
-    lead_zero(reading)
-    expectation = terminal_to_case(drawing)
+    lead_zero(reading, conditions.rules)
+    expectation = terminal_to_case(drawing, conditions.rules)
     rail = expectation.rail
     assert rail.high_gate
     policy = meter_policy(conditions.meter)
@@ -88,66 +103,99 @@ def judge_terminal_to_case(
             read_as=(display.read_as,),
             policy=policy,
         )
-    whole = reading.model_copy(update={"lead_zero": None, "leads_nulled": True})
-    net = net_resistance(whole, display, conditions.meter)
-    value = measured_value(net.net, expanded(net.standard), "Ω")
-    return _figure(reading, display, net.net).build(
+    whole = reading.model_copy(update={"lead_zero": None, "leads_nulled": True, "connection": None})
+    net = net_resistance(whole, display, conditions)
+    value = measured_value(net.net, net.budget.expanded, "Ω")
+    placed = place_value(net.net, net.budget, rail.band)
+    marks = {"corrected": Mark(value=net.net, label=value.text), "expanded": value.expanded}
+    return _figure(reading, net, placed, conditions.meter).build(
         expectation,
         rule,
-        rail=rail.model_copy(
-            update={
-                "corrected": Mark(value=net.net, label=value.text),
-                "expanded": value.expanded,
-            }
-        ),
+        rail=rail.model_copy(update=marks),
         read_as=(display.read_as,),
         value=value,
-        working=tuple(line for line in net.lines if line.label != "Leads"),
+        working=tuple(line for line in net.lines if line.key != "leads"),
         policy=policy,
     )
 
 
 def _overflow(reading: TerminalToCase, conditions: Conditions) -> Verdict:
-    floor = overflow_floor(reading, conditions.meter)
-    top = floor if floor is not None else conditions.meter.top(Function.RESISTANCE)
-    if top is not None and top < defaults.LEAKING_BELOW:
+    floor = overflow_floor(reading, conditions)
+    if place_overflow_as_due(floor, conditions.rules.leaking_below_ohm) is not State.WITHIN:
         return Verdict(
+            Code.OVERFLOW_OF_A_RANGE,
             State.NOT_DECIDABLE,
-            f"OL on the {quantity(top, 'Ω', 2)} range says only that it is more",
-            "Take the top range, or auto, and read again.",
+            f"OL on the {quantity(floor, 'Ω', 2)} range says only that it is more",
+            "Take the top range, or auto, and read again; where this meter has no higher one, another "
+            "meter or an insulation tester.",
         )
     return Verdict(
+        Code.TO_CASE_AS_DUE,
         State.WITHIN,
         "Within: OL to the case, as far as a multimeter can tell",
-        "An insulation test is still due before energising after a repair.",
-        explanation=["A multimeter's few volts miss weak insulation."],
+        _STILL_DUE,
+        explanation=[_MORE_THAN_A_MULTIMETER],
     )
 
 
-def _figure(reading: TerminalToCase, display: Display, ohms: float) -> Verdict:
-    shown = display.shown
-    if reading.connection is Connection.IN_CIRCUIT:
+def _figure(reading: TerminalToCase, net: NetResistance, placed: Placed, meter: Meter) -> Verdict:
+    shown = net.display.shown
+    if placed.state in (State.OUTSIDE, State.JUST_OUTSIDE, State.NOT_DECIDABLE):
+        return _in_circuit(shown) if reading.is_in_circuit else _leaking(shown, net.net)
+    if placed.state is State.JUST_WITHIN:
+        ways = settles_of(placed, meter, net.display)
         return Verdict(
-            State.NOT_COMPARABLE,
-            f"{shown} to the case, but measured in circuit",
-            "Lift both ends and read again. Until then treat it as leaking: do not energise.",
+            Code.PLACED,
+            State.JUST_WITHIN,
+            f"Just within, low: {too_close(placed)}",
+            f"An insulation test decides. {to_settle(ways)}",
             side=Side.LOW,
-            explanation=["Neutral, another element or a filter can carry this path to the case."],
+            explanation=[_MORE_THAN_A_MULTIMETER],
+            dominant=placed.dominant,
+            settles=ways,
         )
-    if ohms >= defaults.LEAKING_BELOW:
-        return Verdict(
-            State.WITHIN,
-            f"Within: {shown} to the case, above what counts as a leak here",
-            "An insulation test is still due before energising after a repair.",
-            explanation=["A multimeter's few volts miss weak insulation."],
-        )
+    return Verdict(
+        Code.TO_CASE_AS_DUE,
+        State.WITHIN,
+        f"Within: {shown} to the case, above what counts as a leak here",
+        _STILL_DUE,
+        explanation=[_MORE_THAN_A_MULTIMETER],
+        dominant=placed.dominant,
+    )
+
+
+def _in_circuit(shown: str) -> Verdict:
+    return Verdict(
+        Code.TO_CASE_IN_CIRCUIT,
+        State.NOT_COMPARABLE,
+        f"{shown} to the case, but measured in circuit",
+        "Lift both ends and read again. Until then treat it as leaking: do not energise.",
+        side=Side.LOW,
+        explanation=["Neutral, another element or a filter can carry this path to the case."],
+        undecided_by=(Lacking.PATH_BESIDE,),
+        unsettled=LACKING_WORDS[Lacking.PATH_BESIDE][1],
+    )
+
+
+_DAMP_FROM = 1e4
+"""A path of damp mineral insulation has this many ohms at the least; less is a bare touch [Ω]."""
+
+
+def _leaking(shown: str, ohms: float) -> Verdict:
     skin = _SKIN[0] <= ohms <= _SKIN[1]
     fingers = "First read again with your fingers off both probes: skin alone reads 0.1 to 2 MΩ. "
+    if ohms < _DAMP_FROM:
+        then = "So few ohms are a wire that touches, not damp: find where, or replace the part."
+    else:
+        then = (
+            "Insulation test at 500 V DC; if damp, dry it and test again; if it stays low, replace the "
+            "part and find the moisture."
+        )
     return Verdict(
+        Code.LEAKING_TO_CASE,
         State.LEAKING,
         "Leaking: do not energise until an insulation test decides",
-        f"{fingers if skin else ''}Insulation test at 500 V DC; if damp, dry it and test again; "
-        "if it stays low, replace the part and find the moisture.",
+        f"{fingers if skin else ''}{then}",
         side=Side.LOW,
         explanation=[
             f"{shown} from terminal to case, where OL is due: a shock risk, a tripping protector, "

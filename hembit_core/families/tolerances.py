@@ -7,9 +7,11 @@ from typing import Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from hembit_core.errors import InputError
 from hembit_core.figures import Percent, Resistance
 from hembit_core.judging.bands import Band
 from hembit_core.model import Model
+from hembit_core.notation import interval, quantity
 
 
 class PercentOfResistance(Model):
@@ -51,7 +53,13 @@ class OwnLimits(Model):
 
 
 def resistance_band(tolerance: PercentOfResistance | OwnLimits, nominal: float) -> tuple[Band, str]:
-    """The band [Ω] of ``tolerance`` round ``nominal`` [Ω], and the tolerance in words."""
+    """The band [Ω] of ``tolerance`` round ``nominal`` [Ω], and the tolerance in words.
+
+    Raises
+    ------
+    InputError
+        If the nominal lies outside its own limits.
+    """
     if isinstance(tolerance, PercentOfResistance):
         share = tolerance.percent.value / 100
         band = Band(
@@ -66,7 +74,13 @@ def resistance_band(tolerance: PercentOfResistance | OwnLimits, nominal: float) 
         for name in ("lower", "upper", "watch_lower", "watch_upper")
         if (limit := getattr(tolerance, name)) is not None
     }
-    return Band(**limits, nominal=nominal), "own limits"
+    band = Band(**limits, nominal=nominal)
+    if not band.contains(nominal):
+        raise InputError(
+            f"Nominal, {quantity(nominal, 'Ω', 4)}, lies outside its own limits, "
+            f"{interval(band.lower, band.upper, 'Ω')}. One of them is another part's: check them."
+        ).at("spec.tolerance")
+    return band, "own limits"
 
 
 def percent_text(tolerance: PercentOfResistance) -> str:

@@ -1,79 +1,102 @@
-"""The evidence on one part: its readings' judgements, the latest of each test, and observations."""
+"""The evidence on one part in one period: its readings' judgements, and observations.
+
+A period ends with what changes the part: drying, cleaning, tightening, cooling, exchange. Within
+one the order of the readings says nothing; a reading that a later one corrects is not passed.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from math import hypot
 
+from hembit_core.families.registry import about, measurands
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.states import Outcome, State
+from hembit_core.judging.states import PRECEDENCE, Outcome, State
 from hembit_core.judging.summary import figure_of
+from hembit_core.measurand import Role
 
-OHMS_ALONG = (
-    "between_terminals",
-    "bank_resistance",
-    "line_to_line",
-    "tapped_resistance",
-    "winding_resistance",
-    "set_resistances",
-    "igniter_resistance",
-    "sensor_resistance",
-    "sensor_points",
-    "loop_resistance",
-    "sender_resistance",
-    "contact_closed",
-    "track_and_halves",
-    "sweep",
-    "part_resistance",
-    "siblings",
-    "isolated_and_in_circuit",
+OWN_ROLES = frozenset(
+    {Role.ALONG, Role.TO_CASE, Role.OPENS, Role.WORKING, Role.SENSES, Role.COMPARES, Role.MOVED}
 )
-"""Tests in ohms from end to end of the part, dead."""
-LIVE_ALONG = (
-    "running",
-    "line_currents",
-    "winding_running",
-    "igniter_called",
-    "until_cut_out",
-    "contact_volts",
-)
-"""Tests of the working part, live."""
+"""Tests whose rejection is the part's own, so that nothing else can say "not the part"."""
+PASSED = (State.WITHIN, State.JUST_WITHIN, State.WATCH)
+_NO_FIGURE = (State.NOT_COMPARABLE, State.NOT_READY, State.NOT_DECIDABLE, State.PLEASE_CONFIRM)
 
 
 @dataclass(frozen=True)
 class Evidence:
-    """Judgements by their test, the latest of each, and what was observed."""
+    """Judgements in an order of their own, whatever the order they were taken in."""
 
-    judgements: dict[str, Judgement]
+    judgements: tuple[Judgement, ...]
     observed: frozenset[Observation]
 
     @classmethod
     def of(cls, judgements: Iterable[Judgement], observed: Iterable[Observation] = ()) -> Evidence:
-        """Collect; of two readings of one test the later supersedes the earlier."""
-        return cls({one.measurand: one for one in judgements}, frozenset(observed))
+        """Collect, by measurand and then the worst first."""
+        order = list(measurands())
 
-    def one(self, *measurands: str) -> Judgement | None:
-        """The first of these tests that was taken."""
-        return next((self.judgements[name] for name in measurands if name in self.judgements), None)
+        def place(one: Judgement) -> tuple[object, ...]:
+            value = one.value.value if one.value else 0.0
+            return order.index(one.measurand), PRECEDENCE.index(one.state), value, one.headline
 
-    def some(self, measurands: Iterable[str], *states: State) -> Judgement | None:
-        """The first of these tests whose state is one of ``states``."""
-        for name in measurands:
-            found = self.judgements.get(name)
-            if found and found.state in states:
-                return found
-        return None
+        return cls(tuple(sorted(judgements, key=place)), frozenset(observed))
+
+    def with_role(self, *roles: Role) -> tuple[Judgement, ...]:
+        """The judgements of tests with one of these roles."""
+        return tuple(one for one in self.judgements if about(one.measurand).role in roles)
+
+    def some(self, roles: Iterable[Role], *states: State) -> Judgement | None:
+        """The first of tests with these roles whose state is one of ``states``."""
+        wanted = tuple(roles)
+        return next((one for one in self.with_role(*wanted) if one.state in states), None)
+
+    def coded(self, *codes: str) -> Judgement | None:
+        """The first whose verdict or pattern is one of ``codes``."""
+        return next((one for one in self.judgements if one.code in codes or one.pattern in codes), None)
+
+    def accepted(self, *roles: Role) -> Judgement | None:
+        """The first of tests with these roles that passed."""
+        return next((one for one in self.with_role(*roles) if one.state in PASSED), None)
 
     def rejected(self) -> Judgement | None:
-        """The first test that was rejected."""
-        return next((one for one in self.judgements.values() if one.outcome is Outcome.REJECT), None)
+        """The worst that was rejected."""
+        found = [one for one in self.judgements if one.outcome is Outcome.REJECT]
+        return min(found, key=lambda one: PRECEDENCE.index(one.state), default=None)
+
+    def rejected_itself(self) -> Judgement | None:
+        """The worst rejection by one of the part's own tests."""
+        found = [one for one in self.with_role(*OWN_ROLES) if one.outcome is Outcome.REJECT]
+        return min(found, key=lambda one: PRECEDENCE.index(one.state), default=None)
 
     def has(self, observation: Observation) -> bool:
         """Whether this was observed."""
         return observation in self.observed
 
+    def contradiction(self) -> tuple[Judgement, Judgement] | None:
+        """Two readings of one test under the same expectation that cannot both be right."""
+        for place, one in enumerate(self.judgements):
+            for other in self.judgements[place + 1 :]:
+                if one.measurand == other.measurand and _contradict(one, other):
+                    return one, other
+        return None
+
+
+def _contradict(one: Judgement, other: Judgement) -> bool:
+    """Whether two readings of one test differ beyond their U, or one passes and one is rejected."""
+    if one.state in _NO_FIGURE or other.state in _NO_FIGURE or one.rail.unit != other.rail.unit:
+        return False
+    if one.expectation.rail.band != other.expectation.rail.band:
+        return False  # taken under other conditions: at another temperature, at other volts
+    if one.value and other.value:
+        apart = abs(one.value.value - other.value.value)
+        return apart > hypot(one.value.expanded, other.value.expanded)
+    if one.rows or other.rows:
+        return {one.outcome, other.outcome} == {Outcome.ACCEPT, Outcome.REJECT}
+    return (one.value is None) is not (other.value is None)
+
 
 def cited(judgement: Judgement) -> str:
     """A reading as a finding cites it: its test, its figure, its state."""
-    return f"{judgement.expectation.title}: {figure_of(judgement)}, {judgement.state}"
+    return f"{about(judgement.measurand).title}: {figure_of(judgement)}, {judgement.state}"

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.families.registry import AnySpec
+from hembit_core.families.registry import AnySpec, about
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Finding, Observation
 from hembit_core.findings.rules import dead, general, live, sensing
@@ -16,27 +16,31 @@ from hembit_core.judging.judgement import Judgement
 Rule = Callable[[AnySpec, Evidence], Finding | None]
 
 RULES: tuple[Rule, ...] = (
-    general.ask_first,
     dead.leaking,
+    live.live_danger,
+    general.ask_first,
+    general.contradicting,
     dead.intermittent,
     sensing.wrong_curve,
     dead.open_part,
     dead.shorted_part,
     dead.stuck_contact,
-    live.no_supply,
     live.opens_under_load,
-    live.low_supply,
-    live.board_output,
-    live.driven_without_action,
-    sensing.right_but_shown_wrong,
     sensing.drifted,
+    live.board_output,
+    general.rejected,
+    live.driven_without_action,
+    live.no_supply,
+    live.low_supply,
+    sensing.right_but_shown_wrong,
+    live.beyond_reach,
     live.works_but_cold,
     general.looks_bad,
-    general.rejected,
     general.watched,
     general.undecided,
     general.sound,
 )
+"""Danger first; then what must be asked; then what is rejected, which nothing below takes back."""
 
 
 def find(
@@ -50,7 +54,8 @@ def find(
     Parameters
     ----------
     spec : the part.
-    judgements : of its readings, in the order taken; the later of one test supersedes.
+    judgements : of its readings in the present period, in any order; those that another one
+        corrects are left out.
     observed : what was seen beside them.
     conditions : those of the tests that were not taken, to name them.
 
@@ -75,31 +80,24 @@ def find(
     if not evidence.judgements and not evidence.observed:
         raise InputError("A finding needs at least one reading, or something observed.")
     found = next(one for rule in RULES if (one := rule(spec, evidence)))
+    untested = _untested(spec, evidence, conditions or Conditions())
     return found.model_copy(
         update={
-            "rests_on": found.rests_on or tuple(cited(one) for one in evidence.judgements.values()),
-            "not_tested": _not_tested(spec, evidence, conditions or Conditions()),
+            "rests_on": found.rests_on or tuple(cited(one) for one in evidence.judgements),
+            "cites": found.cites or tuple(dict.fromkeys(one.measurand for one in evidence.judgements)),
+            "not_tested": tuple(about(one).title for one in untested),
+            "untested": untested,
         }
     )
 
 
-_EXTRAS = {
-    "siblings",
-    "wriggled",
-    "isolated_and_in_circuit",
-    "continuity",
-    "until_cut_out",
-    "sensor_points",
-}
-
-
-def _not_tested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tuple[str, ...]:
+def _untested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tuple[str, ...]:
+    """The part's main tests that were not taken, where what they expect is known."""
+    taken = {one.measurand for one in evidence.judgements}
     try:
         told = expectations(spec, conditions)
     except InputError:
         return ()
     return tuple(
-        one.title
-        for one in told
-        if one.measurand not in evidence.judgements and one.measurand not in _EXTRAS
+        one.measurand for one in told if one.measurand not in taken and not about(one.measurand).side
     )

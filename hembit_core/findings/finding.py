@@ -16,6 +16,7 @@ class Conclusion(StrEnum):
     WRONG_PART = "wrong part"
     WATCH = "watch"
     SOUND = "sound"
+    PASSED_SO_FAR = "passed so far"
     NOT_THE_PART = "not the part"
     UNDECIDED = "undecided"
 
@@ -37,21 +38,60 @@ class Observation(StrEnum):
     DIODE_MODE = "diode_mode"
 
 
+class FindingCode(StrEnum):
+    """Which rule of the trade a finding is."""
+
+    LEAKING = "leaking"
+    LIVE_DANGER = "live_danger"
+    TO_BE_CONFIRMED = "to_be_confirmed"
+    CONTRADICTING = "contradicting"
+    INTERMITTENT = "intermittent"
+    WRONG_CURVE = "wrong_curve"
+    PERHAPS_ANOTHER_CURVE = "perhaps_another_curve"
+    OPEN = "open"
+    OPENED_FOR_A_REASON = "opened_for_a_reason"
+    SHORTED = "shorted"
+    STUCK = "stuck"
+    OPENS_UNDER_LOAD = "opens_under_load"
+    NO_GLOW = "no_glow"
+    BOARD_OUTPUT = "board_output"
+    DRIFTED = "drifted"
+    REJECTED = "rejected"
+    NO_SUPPLY = "no_supply"
+    LOW_SUPPLY = "low_supply"
+    DRIVEN_WITHOUT_ACTION = "driven_without_action"
+    SHOWN_WRONG = "shown_wrong"
+    NOT_WHERE_THE_HEAT_IS = "not_where_the_heat_is"
+    WORKS_BUT_COLD = "works_but_cold"
+    BEYOND_REACH = "beyond_reach"
+    LOOKS_BAD = "looks_bad"
+    WATCHED = "watched"
+    UNDECIDED = "undecided"
+    NOTHING_MEASURED = "nothing_measured"
+    PARTLY_READ = "partly_read"
+    SOUND = "sound"
+
+
 class Finding(Model):
     """What all evidence on one part says together.
 
     Attributes
     ----------
-    rests_on : the readings and observations that decide.
+    code : which rule of the trade it is; what follows goes by it and the conclusion.
+    rests_on : the readings and observations that decide, in words.
+    cites : the measurands of those readings.
     rules_out : what they exclude.
-    not_tested : tests of the part that were not taken.
+    not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
     asks_cause : it died of something; the cause is to be found before the job closes.
     """
 
+    code: FindingCode | None = None
     conclusion: Conclusion
     headline: str
     rests_on: tuple[str, ...]
+    cites: tuple[str, ...] = ()
     rules_out: tuple[str, ...] = ()
     not_tested: tuple[str, ...] = ()
+    untested: tuple[str, ...] = ()
     next_step: str
     asks_cause: bool = False

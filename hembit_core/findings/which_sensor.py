@@ -11,8 +11,10 @@ from pydantic import TypeAdapter
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
+from hembit_core.families.temperature_sensor.due import no_band_stated
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor, SwitchingPtc
+from hembit_core.rules import Rules, default_rules
 
 
 @dataclass(frozen=True)
@@ -46,6 +48,7 @@ def which_sensor(
     points: Sequence[tuple[float, float]],
     curves: Sequence[tuple[str, CurveSensor]] | None = None,
     thermometer_limit: float = 1.0,
+    rules: Rules | None = None,
 ) -> tuple[SensorMatch, ...]:
     """Rank curves by the largest residual [K]; those whose ends do not reach a point are left out.
 
@@ -54,6 +57,7 @@ def which_sensor(
     points : (t [°C], R [Ω]), net of leads; two or more tell far better than one.
     curves : by name; the library where none are given.
     thermometer_limit : of the temperatures [K].
+    rules : the shop's, for sensors without a stated band; the defaults where none are given.
 
     Raises
     ------
@@ -70,11 +74,15 @@ def which_sensor(
     if any(ohms <= 0 for _, ohms in points):
         raise InputError("Ohms lie above zero. Open and shorted sensors match no curve.")
     found = []
+    rules = rules or default_rules()
     for name, sensor in library() if curves is None else curves:
         try:
             curve = sensor.curve()
             residuals = tuple(float(curve.temperature(ohms)) - celsius for celsius, ohms in points)
-            limit = max(sensor.class_limit(celsius)[0] for celsius, _ in points)
+            limit = max(
+                (sensor.class_limit(celsius) or no_band_stated(celsius, rules))[0]
+                for celsius, _ in points
+            )
         except (CurveRangeError, InputError):
             continue
         worst = max(abs(one) for one in residuals)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import hypot
 
 from pydantic import model_validator
 
 from hembit_core.judging.states import Side, State
 from hembit_core.model import Model
+from hembit_core.uncertainty import COVERAGE_FACTOR
 
 
 class Band(Model):
@@ -18,8 +20,7 @@ class Band(Model):
     lower, upper : reject limits.
     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
     nominal : what the part should read.
-    sharp_upper : nothing sound reads above ``upper``, so that a value just below
-        it is within, however close.
+    upper_standard : standard uncertainty of ``upper``, where it was measured itself.
     """
 
     lower: float | None = None
@@ -27,7 +28,7 @@ class Band(Model):
     watch_lower: float | None = None
     watch_upper: float | None = None
     nominal: float | None = None
-    sharp_upper: bool = False
+    upper_standard: float = 0.0
 
     @model_validator(mode="after")
     def _ordered(self) -> Band:
@@ -53,16 +54,24 @@ class Band(Model):
 
     def contains(self, value: float) -> bool:
         """Whether ``value`` lies inside the reject limits, limits included."""
-        above = self.lower is None or value >= self.lower
-        return above and (self.upper is None or value <= self.upper)
+        return region(value, self) == 0
 
     def scaled(self, factor: float) -> Band:
         """The band with every limit multiplied by a positive ``factor``."""
-        limits = ("lower", "upper", "watch_lower", "watch_upper", "nominal")
+        limits = ("lower", "upper", "watch_lower", "watch_upper", "nominal", "upper_standard")
         scaled = {
             name: None if (limit := getattr(self, name)) is None else limit * factor for name in limits
         }
         return self.model_copy(update=scaled)
+
+
+_FLOAT_NOISE = 1e-9
+"""Decimal figures as typed differ from their binary ones by less than this share [1]."""
+
+
+def beyond(value: float, limit: float) -> bool:
+    """Whether ``value`` lies above ``limit``: one on the limit, float noise aside, does not."""
+    return value - limit > _FLOAT_NOISE * max(abs(limit), _FLOAT_NOISE)
 
 
 @dataclass(frozen=True)
@@ -79,67 +88,52 @@ def place(value: float, expanded: float, band: Band) -> Placement:
 
     Outside or just outside, when the value is beyond a limit by more or less
     than U; just within, when inside but a limit lies within U; watch, when
-    beyond a watch limit; else within.
+    beyond a watch limit; else within. Where the upper limit was measured itself, U there
+    is that of the difference.
 
     References
     ----------
     ILAC-G8:09/2019, 4.2.2 and figure 4, with the guard band w = U.
     """
-    if band.upper is not None and value > band.upper:
-        state = State.OUTSIDE if value - expanded > band.upper else State.JUST_OUTSIDE
+    if band.upper is not None and beyond(value, band.upper):
+        state = State.OUTSIDE if value - at_upper(expanded, band) > band.upper else State.JUST_OUTSIDE
         return Placement(state, Side.HIGH, band.upper)
-    if band.lower is not None and value < band.lower:
+    if band.lower is not None and beyond(-value, -band.lower):
         state = State.OUTSIDE if value + expanded < band.lower else State.JUST_OUTSIDE
         return Placement(state, Side.LOW, band.lower)
     near = _nearest_within(value, expanded, band)
     if near:
         return near
-    if band.watch_upper is not None and value > band.watch_upper:
+    if band.watch_upper is not None and beyond(value, band.watch_upper):
         return Placement(State.WATCH, Side.HIGH, band.watch_upper)
-    if band.watch_lower is not None and value < band.watch_lower:
+    if band.watch_lower is not None and beyond(-value, -band.watch_lower):
         return Placement(State.WATCH, Side.LOW, band.watch_lower)
     return Placement(State.WITHIN)
 
 
 def _nearest_within(value: float, expanded: float, band: Band) -> Placement | None:
     gaps = []
-    if band.upper is not None and not band.sharp_upper:
-        gaps.append((band.upper - value, Side.HIGH, band.upper))
+    if band.upper is not None:
+        gaps.append((band.upper - value, Side.HIGH, band.upper, at_upper(expanded, band)))
     if band.lower is not None:
-        gaps.append((value - band.lower, Side.LOW, band.lower))
-    if not gaps:
+        gaps.append((value - band.lower, Side.LOW, band.lower, expanded))
+    near = [one for one in gaps if one[0] <= one[3]]
+    if not near:
         return None
-    gap, side, limit = min(gaps)
-    return Placement(State.JUST_WITHIN, side, limit) if gap <= expanded else None
+    _, side, limit, _ = min(near)
+    return Placement(State.JUST_WITHIN, side, limit)
 
 
-@dataclass(frozen=True)
-class Shift:
-    """What a missing condition may have done to a reading, one-sided if need be.
-
-    The comparable value lies between value + ``low`` and value + ``high`` (which may be
-    infinite). ``state`` is what the reading is while the condition is missing.
-    """
-
-    state: State
-    low: float
-    high: float
-    remedy: str
+def at_upper(expanded: float, band: Band) -> float:
+    """U of the difference between a value and the upper limit."""
+    return hypot(expanded, COVERAGE_FACTOR * band.upper_standard) if band.upper_standard else expanded
 
 
-def hidden(value: float, band: Band, shift: Shift) -> bool:
-    """Whether a missing condition could have turned one verdict into another.
-
-    A missing condition hides only the states it could have caused: a parallel
-    path can lower a reading but not raise it, so "too high" stays conclusive.
-    """
-    return _region(value + shift.low, band) != _region(value + shift.high, band)
-
-
-def _region(value: float, band: Band) -> int:
-    if band.upper is not None and value > band.upper:
+def region(value: float, band: Band) -> int:
+    """On which side of the band ``value`` lies, by the value alone: −1 below, 0 inside, 1 above."""
+    if band.upper is not None and beyond(value, band.upper):
         return 1
-    return -1 if band.lower is not None and value < band.lower else 0
+    return -1 if band.lower is not None and beyond(-value, -band.lower) else 0
 
 
 CONFIRMED_POWERS = (1, -1, 2, -2, 3, -3, 6, -6)

@@ -1,28 +1,31 @@
 """Many readings of one part at once: arrays where the verdict is plain, one by one where it is not.
 
-What a reading needs besides its place in the band (a question, an excuse, a
-missing condition that could turn it, a short, OL) is left to the full judgement.
+What a reading needs besides its place in the band (a question, a missing condition that could
+turn it, a short, OL) is left to the full judgement.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import product
 
 import numpy as np
 from numpy.typing import NDArray
 
-from hembit_core import defaults
-from hembit_core.curves.ends import CurveRangeError, Floats
+from hembit_core.conditions import Conditions
+from hembit_core.curves.ends import Floats
 from hembit_core.display import Display, Function
 from hembit_core.errors import InputError
 from hembit_core.judging.bands import CONFIRMED_POWERS, Band
-from hembit_core.judging.ohms_due import OhmsDue, no_excuse
+from hembit_core.judging.ohms_due import OhmsDue, no_reading_of_its_own
 from hembit_core.judging.states import Side, State
 from hembit_core.meters import Meter, reading_uncertainty
-from hembit_core.resistance_reading import Connection, ResistanceReading, lead_zero, read_field
+from hembit_core.resistance_reading import ResistanceReading, lead_zero, read_field
+from hembit_core.uncertainty import COVERAGE_FACTOR
 
 Bools = NDArray[np.bool_]
+_NOISE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -36,7 +39,7 @@ class Plain:
 
 
 def judge_plain(
-    due: OhmsDue, how: ResistanceReading, displays: Sequence[str], meter: Meter
+    due: OhmsDue, how: ResistanceReading, displays: Sequence[str], conditions: Conditions
 ) -> tuple[Plain | None, ...]:
     """Place each display in today's band; None where only the full judgement can say.
 
@@ -45,27 +48,32 @@ def judge_plain(
     due : what is due, one for all.
     how : how all of them were taken; its own display is not read.
     displays : display texts, in order.
-    meter : its accuracy.
+    conditions : the meter and the rules.
 
     Raises
     ------
     InputError
         If the leads cannot be used.
     """
-    if how.connection is not Connection.ISOLATED or due.missing or due.zero_is_due:
-        return (None,) * len(displays)
-    leads = lead_zero(how)
-    if leads is None and not how.leads_nulled:
-        return (None,) * len(displays)
+    nothing: tuple[Plain | None, ...] = (None,) * len(displays)
+    if how.is_in_circuit or due.zero_is_due or due.reads_as is not no_reading_of_its_own:
+        return nothing
+    if any(one.state is not None for one in due.missing) or due.band.upper_standard:
+        return nothing
+    leads = lead_zero(how, conditions.rules)
+    if how.lacking(conditions.rules, taken_off=leads is not None):
+        return nothing
+    meter = conditions.meter
     lead_value = leads.value if leads and leads.value is not None else 0.0
     lead_u = reading_uncertainty(meter, leads).standard if leads else 0.0
     read = [_read(text, how) for text in displays]
     known = [one for one in read if one is not None and one.value is not None]
     if not known:
-        return (None,) * len(displays)
+        return nothing
     shown = np.array([one.value for one in known], dtype=np.float64)
     meter_u = np.array([_standard(meter, one, how) for one in known])
-    found = _place(due, shown, shown - lead_value, np.hypot(meter_u, lead_u))
+    share = conditions.rules.short_share_of_nominal
+    found = _place(due, shown, shown - lead_value, np.hypot(meter_u, lead_u), share)
     plain = iter(found)
     return tuple(None if one is None or one.value is None else next(plain) for one in read)
 
@@ -84,12 +92,15 @@ def _standard(meter: Meter, display: Display, how: ResistanceReading) -> float:
         return float("nan")
 
 
-def _place(due: OhmsDue, shown: Floats, net: Floats, u_net: Floats) -> list[Plain | None]:
+def _place(
+    due: OhmsDue, shown: Floats, net: Floats, u_net: Floats, short_share: float
+) -> list[Plain | None]:
     """Place net ohms [Ω]; arrays throughout, one entry per reading."""
     ohms_band, band = due.ohms_band, due.band
     nominal = ohms_band.nominal or ohms_band.lower or 0.0
-    u_ohms = 2 * (u_net if due.scale else np.hypot(u_net, due.thermometer))
-    plain = np.isfinite(u_net) & (net >= np.maximum(u_ohms, defaults.SHORT_SHARE * nominal))
+    others = float(np.hypot.reduce([one.standard for one in due.shares] or [0.0]))
+    u_ohms = COVERAGE_FACTOR * (u_net if due.scale else np.hypot(u_net, others))
+    plain = np.isfinite(u_net) & (net >= np.maximum(u_ohms, short_share * nominal))
     plain &= ~_could_be_a_prefix(shown, ohms_band, shown - net)
     value, slope = net.copy(), np.ones_like(net)
     if due.scale:
@@ -97,24 +108,23 @@ def _place(due: OhmsDue, shown: Floats, net: Floats, u_net: Floats) -> list[Plai
         try:
             value[near] = due.scale.value(net[near])
             slope[near] = due.scale.per_ohm(net[near])
-        except CurveRangeError:
+        except InputError:
             return [None] * len(net)
-    meter_u = 2 * u_net * slope
-    u = np.hypot(meter_u, 2 * due.thermometer)
+    meter_u = COVERAGE_FACTOR * u_net * slope
+    u = np.hypot(meter_u, COVERAGE_FACTOR * others)
     upper = np.inf if band.upper is None else band.upper
     lower = -np.inf if band.lower is None else band.lower
-    high, low = value > upper, value < lower
+    high, low = value > _above(upper), value < _below(lower)
     beyond = high | low
     far = np.where(high, value - u > upper, value + u < lower) & beyond
-    gap_high = np.full_like(value, np.inf) if band.sharp_upper else upper - value
-    gap_low = value - lower
+    gap_high, gap_low = upper - value, value - lower
     just = ~beyond & (np.minimum(gap_high, gap_low) <= u)
-    watch_high = ~beyond & ~just & (value > (np.inf if band.watch_upper is None else band.watch_upper))
-    watch_low = ~beyond & ~just & (value < (-np.inf if band.watch_lower is None else band.watch_lower))
+    watch_high = ~beyond & ~just
+    watch_low = watch_high & (value < _below(-np.inf if band.watch_lower is None else band.watch_lower))
+    watch_high &= value > _above(np.inf if band.watch_upper is None else band.watch_upper)
     with np.errstate(divide="ignore", invalid="ignore"):
         plain &= (band.half_width >= meter_u) | far
-    if due.excuse is not no_excuse:
-        plain &= ~beyond
+    plain &= _on_one_side(due, value, upper, lower)
     result: list[Plain | None] = []
     for place in range(len(net)):
         if not plain[place]:
@@ -134,6 +144,28 @@ def _place(due: OhmsDue, shown: Floats, net: Floats, u_net: Floats) -> list[Plai
             state = State.WITHIN
         result.append(Plain(state, side, float(value[place]), float(u[place])))
     return result
+
+
+def _above(limit: float) -> float:
+    """A limit with room for float noise above it."""
+    return limit + _NOISE * max(abs(limit), _NOISE) if np.isfinite(limit) else limit
+
+
+def _below(limit: float) -> float:
+    """A limit with room for float noise below it."""
+    return limit - _NOISE * max(abs(limit), _NOISE) if np.isfinite(limit) else limit
+
+
+def _on_one_side(due: OhmsDue, value: Floats, upper: float, lower: float) -> Bools:
+    """Whether all corners of what is missing lie on one side of both limits."""
+    ends = [(one.low + one.share_low * value, one.high + one.share_high * value) for one in due.missing]
+    same = np.ones(value.shape, dtype=bool)
+    here = np.sign((value > _above(upper)).astype(int) - (value < _below(lower)).astype(int))
+    for corner in product(*ends):
+        moved = value + sum(corner)
+        there = np.sign((moved > _above(upper)).astype(int) - (moved < _below(lower)).astype(int))
+        same &= there == here
+    return same
 
 
 def _could_be_a_prefix(shown: Floats, band: Band, leads: Floats) -> Bools:

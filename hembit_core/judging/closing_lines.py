@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.meters import Meter
 from hembit_core.notation import expanded_text, quantity, significant
 from hembit_core.working import WorkingLine
 
 
-def together_line(terms: tuple[float, ...], expanded: float, unit: str) -> WorkingLine:
-    """U = 2·√(Σ u²) as a line of the working. ``terms`` are standard uncertainties [unit]."""
-    squares = " + ".join(f"{term:.3g}²" for term in terms if term)
+def together_line(budget: Budget, unit: str) -> WorkingLine:
+    """U = 2·√(Σ u²) as a line of the working, the shares in ``unit``."""
+    squares = " + ".join(f"{term:.3g}²" for term in budget.standards if term) or "0"
+    expanded = budget.expanded
     return WorkingLine(
+        key="together",
         label="Together, U = 2u",
         result=f"± {expanded_text(expanded, unit)}",
         formula="U = 2 · √(Σ u²)",
@@ -31,6 +34,7 @@ def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
     else:
         word = "no"
     return WorkingLine(
+        key="can_it_decide",
         label="Can this meter decide?",
         result=f"{word}, {significant(ratio, 2)} : 1" if ratio < 100 else f"{word}, over 100 : 1",
         formula="half the band / the meter's U",

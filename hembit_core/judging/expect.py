@@ -2,16 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from hembit_core.cautions import cautions
 from hembit_core.judging.bands import Band
-from hembit_core.judging.judgement import Expectation, Gate, Plot, Probes, Rail, Row, rail_of
+from hembit_core.judging.judgement import (
+    Expectation,
+    Gate,
+    Notice,
+    Plot,
+    Probes,
+    Rail,
+    Row,
+    rail_of,
+)
+from hembit_core.measurand import Measurand
 from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
 
-NEAR_ZERO = Gate(label="near 0", due=False)
-OPEN_END = Gate(label="OL", due=False)
+NEAR_ZERO = Gate(key="short", label="near 0", due=False)
+OPEN_END = Gate(key="open", label="OL", due=False)
+NO_AMPS = Gate(key="none", label="0 A", due=False)
 
 
 def ohms_rail(band: Band, digits: int = 4) -> Rail:
@@ -19,11 +30,15 @@ def ohms_rail(band: Band, digits: int = 4) -> Rail:
     return rail_of(band, "Ω", digits, NEAR_ZERO, OPEN_END)
 
 
+def measurand_of(reading: Any) -> str:
+    """The name of a reading class's measurand."""
+    return str(reading.model_fields["measurand"].default)
+
+
 def expect(
-    measurand: str,
-    title: str,
+    reading: Any,
     rail: Rail,
-    probes: Probes,
+    probes: Probes | None = None,
     *,
     text: str = "",
     detail: str = "",
@@ -31,30 +46,34 @@ def expect(
     zero_means: str = "it is bridged",
     policy: tuple[str, ...] = (),
     working: tuple[WorkingLine, ...] = (),
-    warnings: tuple[str, ...] = (),
-    room: Literal["dead", "live", "either"] = "dead",
+    warnings: tuple[Notice, ...] = (),
     topics: tuple[Literal["ohms", "to_case", "live", "low_voltage"], ...] = (),
     rows: tuple[Row, ...] = (),
     plot: Plot | None = None,
     digits: int = 4,
 ) -> Expectation:
-    """An expectation of one test; its text is the rail's band where none is given."""
-    usual: Literal["ohms", "live"] = "live" if room == "live" else "ohms"
+    """An expectation of one test; its text is the rail's band where none is given.
+
+    ``reading`` is the test's reading class: title, room and, where no other are given, the probes
+    are the ones it declares.
+    """
+    about: Measurand = reading.about
+    usual: Literal["ohms", "live"] = "live" if about.room == "live" else "ohms"
     return Expectation(
-        measurand=measurand,
-        title=title,
+        measurand=measurand_of(reading),
+        title=about.title,
         unit=rail.unit,
         text=text or interval(rail.band.lower, rail.band.upper, rail.unit, digits),
         detail=detail,
         overflow_means=overflow_means,
         zero_means=zero_means,
-        probes=probes,
+        probes=probes or about.probes,
         rail=rail,
         cautions=cautions(*(topics or (usual,))),
         policy=policy,
         warnings=warnings,
         working=working,
-        room=room,
+        room=about.room,
         rows=rows,
         plot=plot,
     )

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
+
+from pydantic import Field, model_validator
 
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Origin
+from hembit_core.judging.codes import Code
 from hembit_core.judging.states import Outcome, Side, State
 from hembit_core.model import Model
 from hembit_core.notation import quantity
@@ -27,6 +31,25 @@ class Question(Model):
     choices: tuple[Choice, ...]
 
 
+class Notice(Model):
+    """A warning: what it is about, as a code, and the sentence."""
+
+    code: str = ""
+    text: str
+
+    @model_validator(mode="before")
+    @classmethod
+    def _was_a_sentence_alone(cls, given: Any) -> Any:
+        return {"text": given} if isinstance(given, str) else given
+
+
+class Settle(Model):
+    """One way to settle a reading that is too close to call: its code, and the words for it."""
+
+    code: str
+    text: str
+
+
 class Measured(Model):
     """A figure with its expanded uncertainty U (k = 2), both in ``unit``."""
 
@@ -44,8 +67,12 @@ class Mark(Model):
 
 
 class Gate(Model):
-    """A dead end of the rail: ``label`` is on it; ``due`` when a sound part stands there."""
+    """A dead end of the rail: ``key`` says which, ``label`` is on it.
 
+    ``due`` when a sound part stands there, ``hit`` when this one does.
+    """
+
+    key: Literal["open", "short", "none", "full"] | None = None
     label: str
     due: bool
     hit: bool = False
@@ -108,20 +135,27 @@ class Probes(Model):
 class Row(Model):
     """One of several figures of a test: what is due, and, once read, where it lies.
 
-    ``state`` and ``value`` are missing before the reading; ``value`` for an overflow too.
+    ``key`` names it. ``state`` and ``value`` are missing before the reading; ``value`` for an
+    overflow too. ``undecided_by`` are the codes of what was left out. A ``premise`` (the volts at
+    the part) is no verdict on the part itself.
     """
 
+    key: str = ""
     label: str
     due: str
     rail: Rail
     state: State | None = None
     side: Side | None = None
     value: Measured | None = None
+    outcome: Outcome | None = None
+    undecided_by: tuple[str, ...] = ()
+    premise: bool = False
 
 
 class PlotPoint(Model):
-    """A reading in a plot, with its expanded uncertainty along y."""
+    """A point in a plot, with its expanded uncertainty along y; ``key`` says what it is."""
 
+    key: Literal["", "due", "read"] = ""
     x: float
     y: float
     expanded: float | None = None
@@ -161,7 +195,7 @@ class Expectation(Model):
     rail: Rail
     cautions: tuple[str, ...]
     policy: tuple[str, ...]
-    warnings: tuple[str, ...]
+    warnings: tuple[Notice, ...]
     working: tuple[WorkingLine, ...]
     room: Literal["dead", "live", "either"] = "dead"
     rows: tuple[Row, ...] = ()
@@ -171,27 +205,40 @@ class Expectation(Model):
 class Judgement(Model):
     """The verdict on one reading, with everything it rests on.
 
-    ``value`` is missing for an overflow. ``outcome_text`` names the decision
-    rule, ``policy`` every school and default that was used.
+    Attributes
+    ----------
+    code : what the verdict means; rules go by it, the state and the keys, never by words.
+    pattern : what several figures together are, as the family names it; empty for none.
+    undecided_by : codes of what was left out; with one, no rule decides.
+    dominant : where most of U comes from.
+    settles : what would settle it, where it is too close to call.
+    value : missing for an overflow.
+    outcome_text : names the decision rule.
+    policy : every school and default that was used, in words.
     """
 
     core_version: str
     measurand: str
+    code: Code | None = None
+    pattern: str = ""
     state: State
     side: Side | None
     outcome: Outcome
+    undecided_by: tuple[str, ...] = ()
     outcome_text: str
     headline: str
     explanation: tuple[str, ...]
     next_step: str
     read_as: tuple[str, ...]
     value: Measured | None
+    dominant: Origin | None = None
+    settles: tuple[Settle, ...] = Field(default=())
     questions: tuple[Question, ...]
     expectation: Expectation
     rail: Rail
     cautions: tuple[str, ...]
     policy: tuple[str, ...]
-    warnings: tuple[str, ...]
+    warnings: tuple[Notice, ...]
     working: tuple[WorkingLine, ...]
     rows: tuple[Row, ...] = ()
     plot: Plot | None = None

@@ -32,6 +32,16 @@ class MeterFigure:
         return expanded(self.share.standard)
 
     @property
+    def gain(self) -> float:
+        """The share common to all readings of this meter and range, standard [unit]."""
+        return self.share.gain
+
+    @property
+    def digits(self) -> float:
+        """The share that its counts give, standard [unit]."""
+        return self.share.digits
+
+    @property
     def shown(self) -> str:
         """As on the display, with its unit."""
         return self.display.shown
@@ -42,9 +52,15 @@ class MeterFigure:
 
 
 def meter_figure(
-    text: str, function: Function, answers: Mapping[str, str], field: str, meter: Meter
+    text: str,
+    function: Function,
+    answers: Mapping[str, str],
+    field: str,
+    meter: Meter,
+    *,
+    signed: bool = False,
 ) -> MeterFigure:
-    """Read ``reading.<field>`` and give it the meter's uncertainty.
+    """Read ``reading.<field>`` and give it the meter's uncertainty; ``signed`` on DC may be below 0.
 
     Raises
     ------
@@ -56,7 +72,7 @@ def meter_figure(
     place = f"reading.{field}"
     if display.overflow or display.value is None:
         raise InputError("OL here means the range is too small. Take a higher range.").at(place)
-    if display.value < 0 and function is not Function.MILLIVOLTAGE:
+    if display.value < 0 and not signed and function is not Function.MILLIVOLTAGE:
         raise InputError(
             f"“{display.text}”: swap the probes, or turn the clamp round, and read again."
         ).at(place)

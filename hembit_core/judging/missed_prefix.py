@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from hembit_core.display import Display
 from hembit_core.judging.bands import Band, power_of_ten
+from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Choice, Question
 from hembit_core.judging.states import State
 from hembit_core.judging.verdict import Verdict
@@ -24,11 +25,13 @@ def missed_prefix(
     """
     if answers.get(CODE) == "as_typed" or display.value is None:
         return None
-    shown_band = Band(
-        lower=None if band.lower is None else band.lower + offset,
-        upper=None if band.upper is None else band.upper + offset,
-        nominal=None if band.nominal is None else band.nominal + offset,
-    )
+    shown_band = band
+    if offset:
+        shown_band = Band(
+            lower=None if band.lower is None else band.lower + offset,
+            upper=None if band.upper is None else band.upper + offset,
+            nominal=None if band.nominal is None else band.nominal + offset,
+        )
     power = power_of_ten(display.value, shown_band)
     if power is None:
         return None
@@ -44,6 +47,7 @@ def missed_prefix(
         choices=(Choice(value="as_typed", label=f"Yes, it is {display.shown}"),),
     )
     return Verdict(
+        Code.MISSED_PREFIX,
         State.PLEASE_CONFIRM,
         f"Please confirm: is it really {display.shown}?",
         "Look at the display again: prefix, decimal mark, range.",

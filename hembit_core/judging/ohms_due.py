@@ -9,8 +9,11 @@ from math import inf, isfinite
 from numpy.typing import ArrayLike
 
 from hembit_core.curves.ends import CurveRangeError, Floats
-from hembit_core.judging.bands import Band, Placement, Shift
-from hembit_core.judging.judgement import Expectation, Plot
+from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Share
+from hembit_core.judging.judgement import Expectation, Notice, Plot, Settle
+from hembit_core.judging.missing import Missing
+from hembit_core.judging.placing import Placed
 from hembit_core.judging.verdict import Verdict
 from hembit_core.working import WorkingLine
 
@@ -25,7 +28,7 @@ class OhmsWords:
     high_next: str
     low_next: str
     within_next: str
-    settles: tuple[str, ...] = ()
+    settles: tuple[Settle, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -47,11 +50,11 @@ class Scale:
     falls: bool
     ohms_band: Band
 
-    def shift(self, net: float, missing: Shift) -> Shift:
+    def shift(self, net: float, missing: Missing) -> Missing:
         """What a missing condition, given in ohms, may have done in this frame."""
         here = float(self.value(net))
-        ends = sorted(self._reach(net + step) - here for step in (missing.low, missing.high))
-        return Shift(missing.state, ends[0], ends[1], missing.remedy)
+        ends = sorted(self._reach(net + step) - here for step in missing.ends(net))
+        return Missing(missing.lacking, missing.remedy, missing.state, ends[0], ends[1])
 
     def _reach(self, ohms: float) -> float:
         try:
@@ -64,8 +67,8 @@ class Scale:
         return -inf if higher == self.falls else inf
 
 
-def no_excuse(net: float, expanded_u: float, placement: Placement) -> Verdict | None:
-    """Nothing excuses what was read."""
+def no_reading_of_its_own(net: float, placed: Placed) -> Verdict | None:
+    """Nothing but where the value lies says what was read."""
     return None
 
 
@@ -80,27 +83,33 @@ class OhmsDue:
     Attributes
     ----------
     expectation : with the band of today and its rail.
-    thermometer : the part temperature's share, through the expectation's slope [unit].
+    shares : of the uncertainty, besides meter and leads: the thermometer through the
+        expectation's slope, a table's spread [unit of the frame].
     missing : conditions that are not known, with what they may have done.
     deviation : (net, U) [Ω] in the part's own terms, as a sentence.
-    excuse : a verdict where a missing fact would explain what was read, or None.
+    reads_as : (net [Ω], where it lies) what it means for this family beyond that, such as a bank
+        with dead members; None where the place says all.
     after : lines of the working after the net resistance, such as the value at
         the reference temperature.
     scale : the frame, where it is not ohms.
     plot : (net, U of the net ohms) [Ω] as a plot, where the family draws one.
     zero_is_due : near zero is what a sound part reads (a closed contact), not a short.
+    overflow_may_be_sound : a sound part may read more than any range shows (a hot switching PTC).
+    warnings : told with this reading.
     """
 
     expectation: Expectation
     words: OhmsWords
     deviation: Callable[[float, float], str]
-    thermometer: float = 0.0
-    missing: tuple[Shift, ...] = ()
-    excuse: Callable[[float, float, Placement], Verdict | None] = no_excuse
+    shares: tuple[Share, ...] = ()
+    missing: tuple[Missing, ...] = ()
+    reads_as: Callable[[float, Placed], Verdict | None] = no_reading_of_its_own
     after: Callable[[float, float], tuple[WorkingLine, ...]] = _no_lines
     scale: Scale | None = None
     plot: Callable[[float, float], Plot] | None = None
     zero_is_due: bool = False
+    overflow_may_be_sound: bool = False
+    warnings: tuple[Notice, ...] = ()
 
     @property
     def unit(self) -> str:

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 
-from hembit_core.judging.bands import Band, Shift
+from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
+from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Gate, Judgement, Mark, Rail, Row, rail_of
-from hembit_core.judging.resolve import resolve
+from hembit_core.judging.missing import Missing
+from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
+from hembit_core.judging.placing import Placed, place_value
+from hembit_core.judging.settling import too_close
 from hembit_core.judging.states import PRECEDENCE, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.notation import interval, limit_text
@@ -15,43 +20,45 @@ from hembit_core.notation import interval, limit_text
 
 @dataclass(frozen=True)
 class RowDue:
-    """What is due for one figure: its name, band, unit, and the dead ends of its rail."""
+    """What is due for one figure: its key, name, band, unit, and the dead ends of its rail."""
 
+    key: str
     label: str
     band: Band
     unit: str
     digits: int = 4
     low_gate: Gate | None = None
     high_gate: Gate | None = None
+    premise: bool = False
 
     def empty(self) -> Row:
         """The row before its reading."""
         rail = rail_of(self.band, self.unit, self.digits, self.low_gate, self.high_gate)
         text = interval(self.band.lower, self.band.upper, self.unit, self.digits)
-        return Row(label=self.label, due=text, rail=rail)
+        return Row(key=self.key, label=self.label, due=text, rail=rail, premise=self.premise)
 
-    def placed(
-        self,
-        value: float,
-        expanded: float,
-        *,
-        missing: tuple[Shift, ...] = (),
-        meter_expanded: float | None = None,
-    ) -> Row:
-        """The row with ``value`` ± ``expanded`` [unit] placed in its band."""
-        resolved = resolve(value, expanded, self.band, missing, meter_expanded)
-        figure = measured_value(value, expanded, self.unit)
+    def place(
+        self, value: float, budget: Budget, missing: tuple[Missing, ...] = ()
+    ) -> tuple[Row, Placed]:
+        """The row with ``value`` [unit] placed in its band, and where it lies."""
+        placed = place_value(value, budget, self.band, missing)
+        figure = measured_value(value, budget.expanded, self.unit)
         row = self.empty()
-        marks = {"corrected": Mark(value=value, label=figure.text), "expanded": expanded}
-        placement = resolved.placement
-        return row.model_copy(
+        marks = {"corrected": Mark(value=value, label=figure.text), "expanded": budget.expanded}
+        told = row.model_copy(
             update={
                 "rail": row.rail.model_copy(update=marks),
-                "state": placement.state,
-                "side": placement.side,
+                "state": placed.state,
+                "side": placed.side,
                 "value": figure,
+                "undecided_by": tuple(str(one) for one in placed.lacking),
             }
         )
+        return told, placed
+
+    def placed(self, value: float, budget: Budget, missing: tuple[Missing, ...] = ()) -> Row:
+        """The row with ``value`` [unit] placed in its band."""
+        return self.place(value, budget, missing)[0]
 
     def stated(self, state: State, side: Side | None = None) -> Row:
         """The row where a state, not a figure, was read: OL, or nothing at all."""
@@ -63,15 +70,18 @@ class RowDue:
         return row.model_copy(update={"state": state, "side": side, "rail": rail})
 
 
-def row_of(label: str, judgement: Judgement) -> Row:
+def row_of(key: str, label: str, judgement: Judgement) -> Row:
     """The row of a figure that was judged as a test of its own."""
     return Row(
+        key=key,
         label=label,
         due=judgement.expectation.text,
         rail=judgement.rail,
         state=judgement.state,
         side=judgement.side,
         value=judgement.value,
+        outcome=judgement.outcome,
+        undecided_by=judgement.undecided_by,
     )
 
 
@@ -106,10 +116,19 @@ _PLAIN = {
 
 
 def verdict_of_rows(
-    rows: tuple[Row, ...], next_step: Callable[[Row], str], within_next: str
+    rows: tuple[Row, ...],
+    next_step: Callable[[Row], str],
+    within_next: str,
+    named: Callable[[Row], str] = lambda row: row.label,
+    places: Mapping[str, Placed] | None = None,
 ) -> Verdict:
-    """What the worst row says, with every row that is not within in the explanation."""
+    """What the worst row says, with every row that is not within in the explanation.
+
+    ``named`` is how the headline calls it; ``places`` are where the rows lie, by their keys, so
+    that what dominates U and what is missing can be said.
+    """
     decisive = worst(rows)
+    placed = (places or {}).get(decisive.key)
     state = decisive.state or State.WITHIN
     side = "" if decisive.side is None else f", {decisive.side}"
     headline = _PLAIN.get(state, f"{state.capitalize()}{side}: {{label}}")
@@ -117,18 +136,28 @@ def verdict_of_rows(
         headline = "Within: inside by more than the uncertainty"
     off = [row for row in rows if row.state not in (None, State.WITHIN)]
     explanation = [f"{said(row)}: {row.state}." for row in off]
-    if state in (State.JUST_WITHIN, State.JUST_OUTSIDE) and decisive.side:
+    if state in (State.JUST_WITHIN, State.JUST_OUTSIDE) and decisive.side and not decisive.undecided_by:
         band = decisive.rail.band
         limit = band.upper if decisive.side is Side.HIGH else band.lower
         if limit is not None:
+            by = too_close(placed) if placed else "too close to call"
             explanation.append(
-                f"The limit, {limit_text(limit, decisive.rail.unit)}, lies inside ± U: "
-                "too close to call with this meter."
+                f"The limit, {limit_text(limit, decisive.rail.unit)}, lies inside ± U: {by}."
             )
+    step = within_next if state is State.WITHIN else next_step(decisive)
+    if placed and placed.remedies:
+        asked = " and ".join(LACKING_WORDS[one][0] for one in placed.lacking)
+        headline, step = f"{headline}: {asked}", " ".join(placed.remedies)
     return Verdict(
+        Code.PLACED,
         state,
-        headline.format(label=decisive.label),
-        within_next if state is State.WITHIN else next_step(decisive),
+        headline.format(label=named(decisive)),
+        step,
         side=decisive.side,
         explanation=explanation,
+        undecided_by=decisive.undecided_by,
+        unsettled=lacking_reason(placed.lacking)
+        if placed and placed.lacking
+        else ("a condition is missing" if decisive.undecided_by else None),
+        dominant=placed.dominant if placed else None,
     )

@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from hembit_core.errors import InputError
 from hembit_core.judging.judgement import Judgement
+from hembit_core.judging.verdict import Verdict
 from hembit_core.resistance_reading import HowTaken, ResistanceReading
 
 Kind = TypeVar("Kind", bound=ResistanceReading)
@@ -63,3 +64,31 @@ def answers_of(answers: Mapping[str, str], field: str) -> dict[str, str]:
             rest = code.removeprefix(start)
             own[f"display.{rest}" if rest in _OF_THE_DISPLAY else rest] = text
     return own
+
+
+def asked_at(answers: Mapping[str, str], field: str) -> dict[str, str]:
+    """The answers to what was asked about the value of one field: ``l1.power_of_ten``."""
+    return {**answers, **answers_of(answers, field)}
+
+
+def without_prefix(answers: Mapping[str, str], field: str) -> dict[str, str]:
+    """The answers about one field's text, under the names that reading the field looks for."""
+    own = answers_of(answers, field)
+    return {
+        **answers,
+        **{
+            code.replace("display.", f"{field}.", 1): text
+            for code, text in own.items()
+            if code.startswith("display.")
+        },
+    }
+
+
+def placed_at(verdict: Verdict, field: str) -> Verdict:
+    """A question of one field's own: its code and place name the field."""
+    name = field.rpartition(".")[2]
+    verdict.questions = [
+        question.model_copy(update={"code": f"{name}.{question.code}", "field": f"reading.{field}"})
+        for question in verdict.questions
+    ]
+    return verdict

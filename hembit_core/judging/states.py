@@ -6,16 +6,17 @@ follows from the state by the decision rule that was chosen (ILAC-G8:09/2019).
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from enum import StrEnum
 
 
 class State(StrEnum):
     """Where the value lies. The words are the ones the interface shows."""
 
+    LEAKING = "leaking"
     PLEASE_CONFIRM = "please confirm"
     OPEN = "open"
     SHORT = "short"
-    LEAKING = "leaking"
     OUTSIDE = "outside"
     NOT_READY = "not ready"
     NOT_DECIDABLE = "not decidable"
@@ -84,6 +85,19 @@ def outcome_of(state: State, rule: DecisionRule) -> Outcome:
         guarded = rule is DecisionRule.GUARDED_REJECTION
         return Outcome.UNDECIDED if guarded else Outcome.REJECT
     return Outcome.UNDECIDED
+
+
+_FROM_KIND = (Outcome.ACCEPT, Outcome.UNDECIDED, Outcome.REJECT)
+
+
+def least_kind(outcomes: Iterable[Outcome]) -> Outcome:
+    """The outcome of several together: never kinder than the worst of them."""
+    return max(outcomes, key=_FROM_KIND.index)
+
+
+def is_kinder(one: Outcome, other: Outcome) -> bool:
+    """Whether ``one`` is kinder to the part than ``other``."""
+    return _FROM_KIND.index(one) < _FROM_KIND.index(other)
 
 
 OUTCOME_TEXT = {

@@ -9,7 +9,8 @@ def figure_of(judgement: Judgement) -> str:
     """What was read, briefly: its figure with U, OL, or how many figures there were."""
     if judgement.value:
         return judgement.value.text
-    if any(text.startswith("OL") for text in judgement.read_as) and not judgement.rows:
+    gates = (judgement.rail.low_gate, judgement.rail.high_gate)
+    if any(gate and gate.key == "open" and gate.hit for gate in gates) and not judgement.rows:
         return "OL"
     if judgement.rows:
         return f"{sum(row.state is not None for row in judgement.rows)} figures"

@@ -4,22 +4,29 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from hembit_core.judging.budget import Origin
+from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import (
     Expectation,
     Judgement,
     Measured,
+    Notice,
     Plot,
     Question,
     Rail,
     Row,
+    Settle,
 )
 from hembit_core.judging.states import (
     OUTCOME_TEXT,
+    PRECEDENCE,
     RULE_TEXT,
     DecisionRule,
     Outcome,
     Side,
     State,
+    is_kinder,
+    least_kind,
     outcome_of,
 )
 from hembit_core.notation import measured
@@ -31,22 +38,28 @@ from hembit_core.working import WorkingLine
 class Verdict:
     """What a family has to say; ``build`` turns it into a judgement.
 
-    ``unsettled`` is why a rejection is not drawn although the value is outside:
-    a condition that is missing could explain it.
+    ``undecided_by`` are the codes of why no rule decides although the state would: a condition
+    that is missing, a test not followed to its end; ``unsettled`` says so in words.
     """
 
+    code: Code
     state: State
     headline: str
     next_step: str
     side: Side | None = None
     explanation: list[str] = field(default_factory=list)
     questions: list[Question] = field(default_factory=list)
+    undecided_by: tuple[str, ...] = ()
     unsettled: str | None = None
+    dominant: Origin | None = None
+    settles: tuple[Settle, ...] = ()
+    pattern: str = ""
 
     @classmethod
     def no_supply(cls, shown: str, part: str) -> Verdict:
         """Volts are missing at the part: nothing is concluded about it."""
         return cls(
+            Code.NO_SUPPLY,
             State.NOT_COMPARABLE,
             f"No supply: {shown} across {part} says nothing about it",
             "The part is not proven bad. Walk toward the supply: what feeds it when it is called?",
@@ -63,25 +76,41 @@ class Verdict:
         value: Measured | None = None,
         working: tuple[WorkingLine, ...] = (),
         policy: tuple[str, ...] = (),
-        warnings: tuple[str, ...] = (),
+        warnings: tuple[Notice, ...] = (),
         rows: tuple[Row, ...] = (),
         plot: Plot | None = None,
     ) -> Judgement:
-        """The judgement, with its outcome by ``rule`` and every policy named."""
-        outcome = Outcome.UNDECIDED if self.unsettled else outcome_of(self.state, rule)
-        why = f"; {self.unsettled}" if self.unsettled else ""
+        """The judgement, with its outcome by ``rule`` and every policy named.
+
+        It is never kinder than the worst of its ``rows``, premises aside.
+        """
+        shown = tuple(with_outcome(row, rule) for row in rows or expectation.rows)
+        own = Outcome.UNDECIDED if self.undecided_by else outcome_of(self.state, rule)
+        members = [row for row in shown if row.outcome is not None and not row.premise]
+        outcome = least_kind([own, *(row.outcome for row in members if row.outcome)])
+        state, side = self.state, self.side
+        if is_kinder(own, outcome) and members:
+            worst = min(members, key=lambda row: PRECEDENCE.index(row.state or State.WITHIN))
+            if worst.state and PRECEDENCE.index(worst.state) < PRECEDENCE.index(state):
+                state, side = worst.state, worst.side
+        why = f"; {self.unsettled}" if self.unsettled and outcome is Outcome.UNDECIDED else ""
         return Judgement(
             core_version=CORE_VERSION,
             measurand=expectation.measurand,
-            state=self.state,
-            side=self.side,
+            code=self.code,
+            pattern=self.pattern,
+            state=state,
+            side=side,
             outcome=outcome,
+            undecided_by=self.undecided_by,
             outcome_text=f"{OUTCOME_TEXT[outcome]} ({RULE_TEXT[rule]}){why}",
             headline=self.headline,
             explanation=tuple(self.explanation),
             next_step=self.next_step,
             read_as=read_as,
             value=value,
+            dominant=self.dominant,
+            settles=self.settles,
             questions=tuple(self.questions),
             expectation=expectation,
             rail=rail,
@@ -89,9 +118,17 @@ class Verdict:
             policy=(*expectation.policy, RULE_TEXT[rule], *policy),
             warnings=(*expectation.warnings, *warnings),
             working=(*expectation.working, *working),
-            rows=rows or expectation.rows,
+            rows=shown,
             plot=plot or expectation.plot,
         )
+
+
+def with_outcome(row: Row, rule: DecisionRule) -> Row:
+    """The row with what follows from its state by ``rule``."""
+    if row.state is None or row.outcome is not None:
+        return row
+    outcome = Outcome.UNDECIDED if row.undecided_by else outcome_of(row.state, rule)
+    return row.model_copy(update={"outcome": outcome})
 
 
 def measured_value(value: float, expanded: float, unit: str) -> Measured:

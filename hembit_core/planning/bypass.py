@@ -7,7 +7,12 @@ from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
 
 SAFETY_KINDS = ("igniter", "spark_igniter", "ignition_sequence", "thermocouple_magnet")
-SAFETY_DEVICES = (ContactDevice.LIMIT, ContactDevice.FUSE, ContactDevice.SWITCH)
+SAFETY_DEVICES = (
+    ContactDevice.LIMIT,
+    ContactDevice.FUSE,
+    ContactDevice.SWITCH,
+    ContactDevice.PRESSURE_SWITCH,
+)
 
 
 def is_safety_device(spec: AnySpec) -> bool:

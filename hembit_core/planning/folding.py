@@ -7,14 +7,16 @@ from dataclasses import dataclass
 from typing import Literal
 
 from hembit_core.families.contact.spec import Contact
+from hembit_core.families.registry import with_role
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome, State
+from hembit_core.measurand import Role
 from hembit_core.planning.part_tests import PartTest, minutes_of, tests_of
 from hembit_core.planning.route import SUPPLY, RoutePart, School
 from hembit_core.planning.symptoms import Symptom, suspicion
 
 _UNSETTLED = (Conclusion.UNDECIDED, Conclusion.WATCH)
-_CAUSES = ("contact_open", "contact_switching", "terminal_to_case")
+_CAUSES = (Role.OPENS, Role.TO_CASE)
 
 
 @dataclass(frozen=True)
@@ -55,7 +57,7 @@ class Visit:
         supply = self.part(SUPPLY)
         if supply is None:
             return ""
-        taken = supply.reading("supply_volts")
+        taken = supply.reading(*with_role(Role.SUPPLY))
         if taken is None:
             return "The supply is measured first: nothing is concluded from live tests before"
         if taken.outcome is not Outcome.ACCEPT:
@@ -91,7 +93,7 @@ def _is_cause(visit: Visit, part: RoutePart, test: PartTest) -> bool:
     return (
         dead is not None
         and dead.key != part.key
-        and test.measurand in _CAUSES
+        and test.role in _CAUSES
         and isinstance(dead.spec, Contact)
     )
 
@@ -155,7 +157,7 @@ def _points_at_members(bank: RoutePart) -> bool:
     off = any(
         one.outcome is not Outcome.ACCEPT or one.state is State.NOT_DECIDABLE
         for one in bank.taken
-        if one.measurand in ("bank_resistance", "line_to_line", "line_currents", "running")
+        if one.measurand in with_role(Role.ALONG, Role.WORKING)
     )
     return off or bank.bad
 

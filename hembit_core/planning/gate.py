@@ -6,12 +6,12 @@ from typing import Annotated
 
 from pydantic import StringConstraints
 
-from hembit_core import defaults
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.planning.proving import DisplayText
+from hembit_core.rules import Rules, default_rules
 
 Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)]
 
@@ -38,7 +38,7 @@ class GatePassed(Model):
     lines: tuple[str, ...]
 
 
-def pass_gate(given: EnergisingGate) -> GatePassed:
+def pass_gate(given: EnergisingGate, rules: Rules | None = None) -> GatePassed:
     """Check ``given`` against the limits; say each line with the limit used.
 
     Raises
@@ -51,7 +51,11 @@ def pass_gate(given: EnergisingGate) -> GatePassed:
     EN 50678 (after repair) and EN 50699 (recurrent test): protective conductor, insulation
     resistance. The limits are shop settings and defer to local code.
     """
-    lines = (_protective_conductor(given), _insulation(given))
+    rules = rules or default_rules()
+    lines = (
+        _protective_conductor(given, rules.protective_conductor_up_to_ohm),
+        _insulation(given, rules.insulation_at_least_ohm),
+    )
     for field, sentence in (
         ("nothing_left_inside", "Count the tools, clips and leads: nothing may be left inside."),
         ("bypasses_removed", "Every bypass and jumper comes out before it is energised."),
@@ -62,8 +66,8 @@ def pass_gate(given: EnergisingGate) -> GatePassed:
     return GatePassed(lines=(*lines, "nothing left inside, bypasses out, covers on"))
 
 
-def _protective_conductor(given: EnergisingGate) -> str:
-    text, limit = given.protective_conductor, defaults.PROTECTIVE_CONDUCTOR_UP_TO
+def _protective_conductor(given: EnergisingGate, limit: float) -> str:
+    text = given.protective_conductor
     said = quantity(limit, "Ω", 1)
     if text is None:
         return _left_out(
@@ -80,8 +84,8 @@ def _protective_conductor(given: EnergisingGate) -> str:
     return f"protective conductor {shown.shown}, at most {said} (shop default; local code decides)"
 
 
-def _insulation(given: EnergisingGate) -> str:
-    text, limit = given.insulation, defaults.INSULATION_AT_LEAST
+def _insulation(given: EnergisingGate, limit: float) -> str:
+    text = given.insulation
     said = quantity(limit, "Ω", 1)
     if text is None:
         return _left_out(given.no_insulation_because, "insulation", "no_insulation_because")

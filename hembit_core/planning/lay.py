@@ -301,7 +301,7 @@ def _state_of(
     return "folded", items[0].why if items else _NOTHING[kind]
 
 
-_NOTHING_TO_DECIDE = frozenset({Conclusion.SOUND, Conclusion.NOT_THE_PART})
+_NOTHING_TO_DECIDE = frozenset({Conclusion.SOUND, Conclusion.PASSED_SO_FAR, Conclusion.NOT_THE_PART})
 _SETTLED: tuple[ItemState, ...] = ("done", "skipped")
 _NOTHING = dict.fromkeys(StepKind, "Nothing here for this machine") | {
     StepKind.DECIDE: "Comes with the first readings",

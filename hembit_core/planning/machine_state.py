@@ -9,8 +9,8 @@ from typing import Literal
 
 from pydantic import AwareDatetime
 
-from hembit_core import defaults
 from hembit_core.model import Model
+from hembit_core.rules import Rules, default_rules
 from hembit_core.safety import Live, ProvedDead
 
 
@@ -54,7 +54,9 @@ class MachineNow(Model):
     lapsed_at: AwareDatetime | None = None
 
 
-def machine_now(events: Iterable[MachineEvent], now: AwareDatetime, person: str) -> MachineNow:
+def machine_now(
+    events: Iterable[MachineEvent], now: AwareDatetime, person: str, rules: Rules | None = None
+) -> MachineNow:
     """The machine's state for ``person`` at ``now``.
 
     A proof of dead is one person's: it holds for whoever made it, and lapses on
@@ -72,10 +74,11 @@ def machine_now(events: Iterable[MachineEvent], now: AwareDatetime, person: str)
         state = _after(state, event)
     if state.proof is None:
         return state
-    lapses_at = state.proof.at + timedelta(minutes=defaults.PROOF_OF_DEAD_MINUTES)
+    holds = (rules or default_rules()).proof_of_dead_minutes
+    lapses_at = state.proof.at + timedelta(minutes=holds)
     if now > lapses_at:
         return _lapsed(
-            f"The proof of dead by {state.proof.by} is older than {defaults.PROOF_OF_DEAD_MINUTES} min",
+            f"The proof of dead by {state.proof.by} is older than {holds} min",
             lapses_at,
         )
     if state.proof.by != person:

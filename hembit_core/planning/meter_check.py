@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from hembit_core import defaults
 from hembit_core.display import Function, parse_display
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.planning.proving import DisplayText
+from hembit_core.rules import Rules, default_rules
 
 
 class MeterCheck(Model):
@@ -20,7 +20,7 @@ class MeterCheck(Model):
     leads_nulled: bool = False
 
 
-def check_meter(given: MeterCheck) -> None:
+def check_meter(given: MeterCheck, rules: Rules | None = None) -> None:
     """Refuse a meter that cannot be trusted today.
 
     Raises
@@ -33,8 +33,9 @@ def check_meter(given: MeterCheck) -> None:
         shorted = parse_display(given.shorted, Function.RESISTANCE)
     except InputError as error:
         raise error.at("shorted") from None
-    limit = quantity(defaults.LEADS_BAD_ABOVE, "Ω", 1)
-    if shorted.value is None or shorted.value > defaults.LEADS_BAD_ABOVE:
+    most = (rules or default_rules()).leads_bad_above_ohm
+    limit = quantity(most, "Ω", 1)
+    if shorted.value is None or shorted.value > most:
         raise InputError(
             f"Shorted leads show {shorted.shown}, above {limit}: the leads are bad. Change them first."
         ).at("shorted")

@@ -1,50 +1,64 @@
-"""The tests a kind of part takes, each with its step, its title and what it costs."""
+"""The tests a kind of part takes, as its reading classes declare them."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
-from typing import Literal, cast
 
-from hembit_core.data_files import table
-from hembit_core.families.registry import FAMILIES, AnySpec
-from hembit_core.model import Model
-from hembit_core.safety import EITHER_MEASURANDS, LIVE_MEASURANDS
-
-Room = Literal["dead", "live", "either"]
+from hembit_core.families.registry import FAMILIES, AnySpec, about
+from hembit_core.judging.expect import measurand_of
+from hembit_core.measurand import Measurand, Role, Room
+from hembit_core.rules import Rules, default_rules
 
 
 @dataclass(frozen=True)
 class PartTest:
-    """One test. ``side`` ones come up when the main ones do not decide."""
+    """One test of a part: its measurand, and what that declares of itself."""
 
     measurand: str
-    step: str
-    title: str
-    minutes: float
-    side: bool
+    declared: Measurand
+
+    @property
+    def title(self) -> str:
+        """In trade words."""
+        return self.declared.title
+
+    @property
+    def step(self) -> str:
+        """The step of the visit."""
+        return self.declared.step
 
     @property
     def room(self) -> Room:
         """Whether the machine must be dead or live for it."""
-        if self.measurand in LIVE_MEASURANDS:
-            return "live"
-        return "either" if self.measurand in EITHER_MEASURANDS else "dead"
+        return self.declared.room
+
+    @property
+    def minutes(self) -> float:
+        """What it costs at a free terminal [min]."""
+        return self.declared.minutes
+
+    @property
+    def role(self) -> Role:
+        """What it asks of the part."""
+        return self.declared.role
+
+    @property
+    def side(self) -> bool:
+        """Whether it comes up only when the main ones do not decide."""
+        return self.declared.side
 
 
-@cache
 def part_test(measurand: str) -> PartTest:
     """The test of that measurand."""
-    row = table("tests")["tests"][measurand]
-    return PartTest(measurand, row["step"], row["title"], row["minutes"], row.get("side", False))
+    return PartTest(measurand, about(measurand))
 
 
 def tests_of(spec: AnySpec) -> tuple[PartTest, ...]:
     """The family's own tests, in its own order."""
-    readings = (cast(type[Model], one) for one in FAMILIES[type(spec)].readings)
-    return tuple(part_test(one.model_fields["measurand"].default) for one in readings)
+    return tuple(part_test(measurand_of(one)) for one in FAMILIES[type(spec)].readings)
 
 
-def minutes_of(test: PartTest, behind_panel: bool) -> float:
+def minutes_of(test: PartTest, behind_panel: bool, rules: Rules | None = None) -> float:
     """What the test costs [min]; behind a panel, opening it is added."""
-    return test.minutes + (table("tests")["behind_panel_minutes"] if behind_panel else 0)
+    panel = (rules or default_rules()).panel_minutes
+    return test.minutes + (panel if behind_panel else 0)

@@ -8,11 +8,11 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from hembit_core import defaults
 from hembit_core.display import Function, parse_display
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.model import Model
+from hembit_core.rules import Rules, default_rules
 
 DisplayText = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
 
@@ -48,7 +48,7 @@ def pairs_to_prove(system: SupplySystem) -> tuple[str, ...]:
     return (*to_each_other, *(f"{name}–PE" for name in conductors))
 
 
-def prove_dead(system: SupplySystem, given: Isolation) -> None:
+def prove_dead(system: SupplySystem, given: Isolation, rules: Rules | None = None) -> None:
     """Check that ``given`` proves the machine dead.
 
     Raises
@@ -66,12 +66,13 @@ def prove_dead(system: SupplySystem, given: Isolation) -> None:
         raise InputError("Lock it off, or say why it cannot be locked and who keeps watch.").at(
             "locked"
         )
-    _check_pairs(pairs_to_prove(system), given.readings)
+    dead_below = (rules or default_rules()).dead_below_volts
+    _check_pairs(pairs_to_prove(system), given.readings, dead_below)
     if not given.tester_after:
         raise InputError("Prove the tester again: it may have failed on the way.").at("tester_after")
 
 
-def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str]) -> None:
+def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str], dead_below: float) -> None:
     for pair in due:
         if pair not in readings:
             raise InputError(
@@ -86,7 +87,7 @@ def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str]) -> None:
             shown = parse_display(text, Function.VOLTAGE)
         except InputError as error:
             raise error.at(f"readings.{pair}") from None
-        if shown.value is None or abs(shown.value) > defaults.DEAD_BELOW:
+        if shown.value is None or abs(shown.value) > dead_below:
             raise InputError(
                 f"{pair} shows {shown.shown}: it is not dead. Find what feeds it, a second supply, a "
                 "neutral that is not isolated, a charge. A high-impedance input may show a ghost: "

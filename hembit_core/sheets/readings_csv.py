@@ -36,6 +36,7 @@ _CONDITIONS = (
     "thermometer_limit",
     "supply",
     "cold_junction",
+    "cold_junction_source",
     "stands_at",
 )
 _YES_NO = ("leads_nulled", "settled")
@@ -157,7 +158,7 @@ def _plain(
             return nothing
         assert isinstance(reading, ResistanceReading)
         due = family.ohms_due(spec, reading, here)
-        found = judge_plain(due, reading, [one["display"] for one in cells], here.meter)
+        found = judge_plain(due, reading, [one["display"] for one in cells], here)
     except (InputError, ValidationError):
         return nothing
     return [

@@ -34,8 +34,12 @@ BENCH_METER = Meter.model_validate(
         },
     }
 )
-BENCH = Conditions(meter=BENCH_METER)
+BENCH = Conditions(meter=BENCH_METER, part_temperature="20.00", thermometer_limit="0.1")
 DECK_OVEN = HeatingElement.by_plate(2200, 230)
+WITH_RATIO = HeatingElement.model_validate(
+    {**DECK_OVEN.model_dump(mode="json"), "hot_cold_ratio": "1.0"}
+)
+"""The same with its own Ct, so that no alloy is missing."""
 
 
 def element(**changes: Any) -> HeatingElement:

@@ -36,8 +36,9 @@ def plate(power: str, voltage: str) -> dict[str, Any]:
 
 
 def here(**changes: Any) -> Conditions:
-    """The bench, with a meter for millivolts too, and what the test says."""
-    return Conditions.model_validate({"meter": MILLIVOLTS, **changes})
+    """The bench at 20 °C, with a meter for millivolts too, and what the test says."""
+    room = {"part_temperature": "20.00", "thermometer_limit": "0.1"}
+    return Conditions.model_validate({"meter": MILLIVOLTS, **room, **changes})
 
 
 def read(

@@ -66,7 +66,7 @@ class Banks(unittest.TestCase):
         self.assertEqual(whole.state, State.WITHIN)
         less = read(BANK, "running", voltage="230.0", current="17.4")
         self.assertEqual(less.state, State.OUTSIDE)
-        self.assertIn("2 of 6 members dead", " ".join(less.explanation))
+        self.assertIn("2 dead members fit of 6", " ".join(less.explanation))
 
     @given(st.integers(0, 5))
     def test_exact_ohms_of_k_dead_always_fit_k(self, dead: int) -> None:

@@ -10,9 +10,8 @@ from pathlib import Path
 
 from hembit_core import DecisionRule, Expectation, InputError, Judgement, Outcome, expectations, judge
 from hembit_core.conditions import Conditions
-from hembit_core.families.registry import FAMILIES
+from hembit_core.families.registry import FAMILIES, about
 from hembit_core.judge import AnyReading, AnySpec
-from hembit_core.safety import EITHER_MEASURANDS, LIVE_MEASURANDS
 from hembit_core.sheets.judge_sheet import judge_sheet
 from hembit_core.sheets.sheet import read_sheet
 
@@ -107,12 +106,8 @@ class EveryExample(unittest.TestCase):
 
     def test_the_room_is_the_one_that_is_admitted(self) -> None:
         for _, reading, _, verdict in self.each():
-            room = "dead"
-            if reading.measurand in LIVE_MEASURANDS:
-                room = "live"
-            elif reading.measurand in EITHER_MEASURANDS:
-                room = "either"
-            self.assertEqual(verdict.expectation.room, room)
+            self.assertEqual(verdict.expectation.room, about(reading.measurand).room)
+            self.assertEqual(verdict.expectation.title, about(reading.measurand).title)
             self.assertTrue(verdict.cautions[-1].startswith("Hembit advises"))
 
     def test_the_guarded_rules_only_ever_hold_back(self) -> None:

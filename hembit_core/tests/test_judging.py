@@ -8,8 +8,10 @@ from math import inf
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from hembit_core.judging.bands import Band, Shift, decidability, hidden, place, power_of_ten
-from hembit_core.judging.resolve import resolve
+from hembit_core.judging.bands import Band, decidability, place, power_of_ten
+from hembit_core.judging.budget import Budget
+from hembit_core.judging.missing import Lacking, Missing, path_beside
+from hembit_core.judging.placing import place_value
 from hembit_core.judging.states import DecisionRule, Outcome, Side, State, outcome_of
 
 BAND = Band(lower=22.9, upper=26.72, nominal=24.05)
@@ -107,32 +109,82 @@ class Rules(unittest.TestCase):
             self.assertEqual(found, outcomes, state)
 
 
+def placed(value: float, expanded: float, *missing: Missing) -> State:
+    """The state of ``value`` ± ``expanded``, all of it the meter's, with what is missing."""
+    return place_value(value, Budget.of(meter=expanded / 2), BAND, missing).state
+
+
 class Hides(unittest.TestCase):
-    path = Shift(State.NOT_COMPARABLE, 0, inf, "lift one end")
+    path = path_beside("lift one end")
+    warm = Missing(Lacking.SETTLED, "let it cool", State.NOT_READY, low=-1.0)
+    alloy = Missing(Lacking.ALLOY, "give the alloy", None, share_high=0.07)
 
     def test_a_parallel_path_hides_all_but_too_high(self) -> None:
         for value in (0.1, 15, 24.4):
-            self.assertTrue(hidden(value, BAND, self.path))
-        self.assertFalse(hidden(27.7, BAND, self.path))
+            self.assertEqual(placed(value, 0.1, self.path), State.NOT_COMPARABLE)
+        self.assertEqual(placed(27.7, 0.1, self.path), State.OUTSIDE)
 
     def test_heat_hides_what_it_could_have_raised(self) -> None:
-        warm = Shift(State.NOT_READY, -1.0, 0, "let it cool")
-        self.assertTrue(hidden(27.0, BAND, warm))
-        self.assertTrue(hidden(23.5, BAND, warm))
-        self.assertFalse(hidden(25.0, BAND, warm))
-        self.assertFalse(hidden(20.0, BAND, warm))
+        for value in (27.0, 23.5):
+            self.assertEqual(placed(value, 0.1, self.warm), State.NOT_READY)
+        self.assertEqual(placed(25.0, 0.1, self.warm), State.WITHIN)
+        self.assertEqual(placed(20.0, 0.1, self.warm), State.OUTSIDE)
+
+    def test_where_a_corner_is_too_close_to_call_all_are(self) -> None:
+        self.assertEqual(placed(24.0, 0.3, self.warm), State.JUST_WITHIN)
+        self.assertEqual(placed(28.0, 0.5, self.warm), State.JUST_OUTSIDE)
+
+    def test_without_the_alloy_seven_per_cent_below_a_limit_are_open(self) -> None:
+        for value, state in (
+            (21.3, State.OUTSIDE), (21.5, State.JUST_OUTSIDE), (22.8, State.JUST_OUTSIDE),
+            (24.0, State.WITHIN), (25.1, State.JUST_WITHIN), (26.7, State.JUST_WITHIN),
+            (26.8, State.JUST_OUTSIDE), (27.0, State.OUTSIDE),
+        ):  # fmt: skip
+            with self.subTest(value):
+                found = place_value(value, Budget.of(meter=0.05), BAND, (self.alloy,))
+                self.assertEqual(found.state, state)
+                undecided = 21.402 < value < 22.9 or 24.972 < value <= 26.72
+                self.assertEqual(found.lacking, (Lacking.ALLOY,) if undecided else ())
 
     def test_the_first_state_by_precedence_is_named(self) -> None:
-        warm = Shift(State.NOT_READY, -1.0, 0, "let it cool")
-        resolved = resolve(24.4, 0.1, BAND, (self.path, warm))
-        self.assertEqual(resolved.state, State.NOT_READY)
-        self.assertEqual(resolved.remedies, ("lift one end", "let it cool"))
+        found = place_value(24.0, Budget.of(meter=0.05), BAND, (self.path, self.warm))
+        self.assertEqual(found.state, State.NOT_COMPARABLE)  # heat alone could not turn it
+        both = place_value(23.5, Budget.of(meter=0.05), BAND, (self.path, self.warm))
+        self.assertEqual(both.state, State.NOT_READY)
+        self.assertEqual(both.remedies, ("lift one end", "let it cool"))
 
     def test_a_coarse_meter_decides_only_gross_faults(self) -> None:
-        self.assertEqual(resolve(24.4, 3.7, BAND).state, State.NOT_DECIDABLE)
-        self.assertEqual(resolve(40.0, 3.7, BAND).state, State.OUTSIDE)
+        self.assertEqual(placed(24.4, 3.7), State.NOT_DECIDABLE)
+        self.assertEqual(placed(40.0, 3.7), State.OUTSIDE)
         self.assertAlmostEqual(decidability(BAND, 0.67), 2.85, places=2)
         self.assertEqual(decidability(BAND, 0), inf)
+
+    def test_a_thermometer_is_no_reason_to_call_the_meter_too_coarse(self) -> None:
+        found = place_value(24.4, Budget.of(meter=0.2, thermometer=2.0), BAND)
+        self.assertEqual((found.state, found.dominant), (State.JUST_WITHIN, "thermometer"))
+
+    def test_a_limit_that_was_measured_carries_its_own_u(self) -> None:
+        band = BAND.model_copy(update={"upper_standard": 0.3})
+        near = place_value(26.9, Budget.of(meter=0.1), band)
+        self.assertEqual((near.state, near.lacking), (State.JUST_OUTSIDE, (Lacking.CEILING,)))
+        self.assertEqual(place_value(26.2, Budget.of(meter=0.1), band).state, State.JUST_WITHIN)
+        self.assertEqual(place_value(27.5, Budget.of(meter=0.1), band).state, State.OUTSIDE)
+
+    @given(values, st.floats(0, 5), st.floats(0, 5), st.floats(0, 5), st.sampled_from(DecisionRule))
+    def test_ignorance_never_helps(
+        self, value: float, expanded: float, down: float, up: float, rule: DecisionRule
+    ) -> None:
+        """Accepted without a condition: accepted at both its ends; rejected alike."""
+        missing = Missing(Lacking.LEADS, "", State.NOT_COMPARABLE, low=-down, high=up)
+        budget = Budget.of(meter=expanded / 2)
+        found = place_value(value, budget, BAND, (missing,))
+        without = Outcome.UNDECIDED if found.lacking else outcome_of(found.state, rule)
+        for corner in (value - down, value + up):
+            there = outcome_of(place_value(corner, budget, BAND).state, rule)
+            if without is Outcome.ACCEPT:
+                self.assertEqual(there, Outcome.ACCEPT)
+            if without is Outcome.REJECT:
+                self.assertNotEqual(there, Outcome.ACCEPT)
 
 
 class PowersOfTen(unittest.TestCase):

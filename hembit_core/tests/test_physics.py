@@ -47,7 +47,7 @@ class Refusals(unittest.TestCase):
             lambda: heat_up_time(60, 12, 78, 0),
             lambda: standard_pressure(20_000),
             lambda: high_tension_lead(0, 7100),
-            lambda: compare_siblings((1.0, 2.0), 0.1),
+            lambda: compare_siblings((1.0, 2.0), 0.1, 0.1),
         ]
         for number, case in enumerate(cases):
             with self.subTest(number), self.assertRaises(InputError) as caught:
@@ -136,7 +136,7 @@ class Others(unittest.TestCase):
         self.assertAlmostEqual(high_tension_lead(0.42, 7100, (5000,)), 7982)
 
     def test_siblings(self) -> None:
-        self.assertEqual(compare_siblings((118.2, 118.9, 118.4, 96.1, 118.6), 0.9).off, (3,))
-        self.assertEqual(compare_siblings((118.2, 118.9, 118.4), 0.9).off, ())
+        self.assertEqual(compare_siblings((118.2, 118.9, 118.4, 96.1, 118.6), 0.45, 1.2).off, (3,))
+        self.assertEqual(compare_siblings((118.2, 118.9, 118.4), 0.45, 1.2).off, ())
         self.assertTrue(pair_differs(118.0, 96.0, 0.9, 5.0))
         self.assertFalse(pair_differs(118.0, 117.2, 0.9, 5.0))

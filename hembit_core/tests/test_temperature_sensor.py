@@ -52,7 +52,7 @@ class Ntc(unittest.TestCase):
     def test_in_kelvin_just_outside(self) -> None:
         verdict = read(sensor(), "3.71k", self.cheese_room)
         self.assertEqual((verdict.state, verdict.side), (State.JUST_OUTSIDE, "high"))
-        self.assertEqual(verdict.value.text if verdict.value else "", "32.85 ± 0.76 °C")
+        self.assertEqual(verdict.value.text if verdict.value else "", "32.85 ± 0.77 °C")
         self.assertIn("Reads 1.65 K warm, −5.9 % on ohms (3.945 kΩ is due)", verdict.explanation[0])
         self.assertIn("±1.06 K", verdict.expectation.detail)
         self.assertEqual(verdict.rail.unit, "°C")
@@ -83,8 +83,8 @@ class Ntc(unittest.TestCase):
             }
         )
         beyond = read(chart, "21.5k", self.cheese_room)
-        self.assertEqual((beyond.state, beyond.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
-        self.assertIn("beyond the ends", beyond.explanation[0])
+        self.assertEqual((beyond.state, beyond.outcome), (State.OUTSIDE, Outcome.REJECT))
+        self.assertIn("above 3.998 kΩ", beyond.headline)
 
     def test_the_dead_ends_stand_where_they_belong(self) -> None:
         """In °C an open NTC reads infinitely cold, a shorted one infinitely hot."""
@@ -113,9 +113,12 @@ class Ntc(unittest.TestCase):
         self.assertEqual(read(spec, f"{ohms:.1f}e0", conditions).state, State.WITHIN)
 
     def test_a_temperature_is_needed(self) -> None:
-        with self.assertRaises(InputError) as caught:
-            expectations(sensor(), Conditions(meter=BENCH_METER))
-        self.assertEqual(caught.exception.field, "conditions.part_temperature")
+        nowhere = Conditions(meter=BENCH_METER)
+        verdict = read(sensor(), "5.00k", nowhere)
+        self.assertEqual((verdict.state, verdict.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
+        self.assertIn("It says 25.0 °C", verdict.headline)
+        self.assertEqual(read(sensor(), "OL", nowhere).state, State.OPEN)
+        self.assertEqual(read(sensor(), "0.4", nowhere).state, State.SHORT)
 
 
 class PlatinumProbe(unittest.TestCase):

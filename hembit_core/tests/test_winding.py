@@ -21,7 +21,7 @@ from hembit_core import (
     expectations,
     judge,
 )
-from hembit_core.tests.parts import BENCH, BENCH_METER
+from hembit_core.tests.parts import BENCH_METER
 
 VALVE = {"resistance": "118", "tolerance": {"school": "percent_of_resistance", "percent": "8"}}
 
@@ -70,11 +70,16 @@ class InTodaysFrame(unittest.TestCase):
             expectations(valve(reference_temperature="25"), at("25"))[0].text, "108.6–127.4 Ω"
         )
 
-    def test_a_temperature_not_given_is_a_guess_and_costs(self) -> None:
-        guessed, known = read("118.0", conditions=BENCH), read("118.0", conditions=at("20"))
+    def test_a_temperature_not_given_is_missing_and_asked_for(self) -> None:
+        verdict = read("118.0", conditions=Conditions(meter=BENCH_METER))
+        self.assertEqual((verdict.state, verdict.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
+        self.assertIn("temperature", verdict.next_step)
+
+    def test_how_the_temperature_was_had_counts(self) -> None:
+        guessed = read("118.0", conditions=Conditions(meter=BENCH_METER, part_temperature="20"))
+        known = read("118.0", conditions=at("20"))
         assert guessed.value and known.value
         self.assertGreater(guessed.value.expanded, 1.5 * known.value.expanded)
-        self.assertIn("guessed", " ".join(line.figures or "" for line in guessed.working))
 
     def test_warm_inside_hides_high_but_not_low_nor_open(self) -> None:
         self.assertEqual(read("131.0", settled=False).state, State.NOT_READY)
@@ -121,8 +126,10 @@ class NeverGainsOhms(unittest.TestCase):
         both = read("112.4", self.school(baseline="122.0", sibling_median="118.5"))
         self.assertIn("siblings' median", both.policy[0])
 
-    def test_just_below_the_ceiling_is_within(self) -> None:
-        self.assertEqual(read("111.3", self.school(nominal_is_most=True)).state, State.WITHIN)
+    def test_below_the_ceiling_by_less_than_u_is_just_within(self) -> None:
+        school = self.school(nominal_is_most=True)
+        self.assertEqual(read("111.3", school).state, State.JUST_WITHIN)
+        self.assertEqual(read("108.0", school).state, State.WITHIN)
 
     def test_the_low_side_keeps_its_band(self) -> None:
         self.assertEqual(read("95.0", self.school(nominal_is_most=True)).state, State.OUTSIDE)

@@ -20,7 +20,8 @@ class Check(AppendOnly):
     core_version = models.CharField(max_length=20)
     state = models.CharField(max_length=20)
     outcome = models.CharField(max_length=12)
-    summary = models.CharField(max_length=80)
+    title = models.CharField(max_length=80)
+    figure = models.CharField(max_length=80)
     submission = models.JSONField()
     judgement = models.JSONField()
 

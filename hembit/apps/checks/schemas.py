@@ -26,10 +26,11 @@ class ConditionsIn(Model):
 
     meter: int | None = None
     part_temperature: Temperature | None = None
-    temperature_source: TemperatureSource = TemperatureSource.AIR_SETTLED
+    temperature_source: TemperatureSource | None = None
     thermometer_limit: TemperatureLimit | None = None
     supply: Voltage | None = None
     cold_junction: Temperature | None = None
+    cold_junction_source: TemperatureSource | None = None
     stands_at: ChartAmount | None = None
 
 
@@ -78,7 +79,8 @@ class CheckSummary(Model):
     kept_at: datetime
     state: State
     outcome: Outcome
-    summary: str
+    title: str
+    figure: str
 
 
 class CheckOut(CheckSummary):

@@ -48,6 +48,7 @@ def conditions_of(given: ConditionsIn) -> Conditions:
         thermometer_limit=given.thermometer_limit,
         supply=given.supply,
         cold_junction=given.cold_junction,
+        cold_junction_source=given.cold_junction_source,
         stands_at=given.stands_at,
     )
 
@@ -92,6 +93,7 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         return _same(earlier, submission), False
     now = now or timezone.now()
     admit(given.reading.measurand, given.machine, now)
+    _check_connection_said(given)
     judgement = judge(given.spec, given.reading, conditions, given.rule)
     if judgement.state is State.PLEASE_CONFIRM:
         raise NotSettled(judgement.questions)
@@ -103,7 +105,8 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         core_version=judgement.core_version,
         state=judgement.state,
         outcome=judgement.outcome,
-        summary=_summary(judgement),
+        title=judgement.expectation.title[:80],
+        figure=figure_of(judgement)[:80],
         submission=submission,
         judgement=judgement.model_dump(mode="json"),
     )
@@ -115,14 +118,34 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     return check, True
 
 
+def _check_connection_said(given: CheckIn) -> None:
+    """How it was connected is answered, never assumed: a path beside turns a verdict."""
+    if "connection" in type(given.reading).model_fields and not getattr(
+        given.reading, "connection", None
+    ):
+        raise InputError("Say how it was connected: isolated, with one end off, or in circuit.").at(
+            "reading.connection"
+        )
+
+
 def _same(earlier: Check, submission: object) -> Check:
-    if earlier.submission != submission:
+    stored = Submission.model_validate(earlier.submission).model_dump(mode="json")
+    if stored != submission:
         raise DifferentCheck("Another check was already kept under this id. Nothing was stored.")
     return earlier
 
 
-def _summary(judgement: Judgement) -> str:
-    return f"{judgement.expectation.title}: {figure_of(judgement)}"[:80]
+def judgement_of(check: Check) -> Judgement:
+    """The judgement as rules can read it.
+
+    One that was kept before judgements had codes is judged again from its stored inputs; what
+    was stored that day stays what is shown.
+    """
+    kept = Judgement.model_validate(check.judgement)
+    if kept.code is not None:
+        return kept
+    given = Submission.model_validate(check.submission)
+    return judge(given.spec, given.reading, given.conditions, given.rule)
 
 
 def list_checks(text: str = "") -> QuerySet[Check]:
@@ -153,5 +176,5 @@ def finding_of(given: FindingIn) -> Finding:
         raise InputError("These checks are of different parts. A finding is about one.").at("checks")
     spec = _SPEC.validate_python(specs[0])
     conditions = Conditions.model_validate(kept[-1].submission["conditions"])
-    judgements = [Judgement.model_validate(one.judgement) for one in kept]
+    judgements = [judgement_of(one) for one in kept]
     return find(spec, judgements, given.observed, conditions)

@@ -6,7 +6,6 @@ from datetime import date, datetime
 from uuid import UUID
 
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
-from hembit.apps.jobs.route import figure
 from hembit.apps.jobs.visit import key_of
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
@@ -103,7 +102,6 @@ def summary(job: Job) -> JobSummary:
 
 def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
     """A reading, briefly."""
-    title, _, _ = one.summary.rpartition(": ")
     return ReadingOut(
         id=one.pk,
         job=one.job_id,
@@ -111,8 +109,8 @@ def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
         spare=one.spare,
         before_fitting=before_fitting,
         measurand=one.measurand,
-        title=title,
-        figure=figure(one.summary),
+        title=one.title,
+        figure=one.figure,
         state=State(one.state),
         outcome=Outcome(one.outcome),
         at=one.at,

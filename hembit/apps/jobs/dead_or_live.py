@@ -10,8 +10,8 @@ from django.db.models import OuterRef, QuerySet, Subquery
 from hembit.apps.jobs.models import Entry, JobState
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
+from hembit_core.families.registry import about
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
-from hembit_core.safety import LIVE_MEASURANDS
 
 _EVENTS = {
     "proved_dead": Event.PROVED_DEAD,
@@ -30,7 +30,7 @@ def events(visit: Visit) -> Iterator[MachineEvent]:
     for wait in visit.waits:
         yield MachineEvent(event=Event.WAITED, at=wait.started_at, by=wait.started_by.name)
     for reading in visit.readings:
-        if reading.measurand in LIVE_MEASURANDS:
+        if about(reading.measurand).room == "live":
             yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by_name)
 
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
+from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
-from hembit_core import CORE_VERSION, Conditions, Judgement
+from hembit_core import CORE_VERSION, Conditions
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.find import find
 from hembit_core.planning.looking import observations_in
@@ -38,7 +39,7 @@ def refresh_finding(
     last = readings[-1].check_kept.submission["conditions"] if readings else None
     found = find(
         spec,
-        [Judgement.model_validate(one.check_kept.judgement) for one in readings],
+        [judgement_of(one.check_kept) for one in readings],
         seen,
         Conditions.model_validate(last) if last else None,
     )

@@ -6,8 +6,9 @@ from django.db.models import OuterRef, QuerySet, Subquery, UUIDField
 
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.models import FittedPart
-from hembit_core.findings.evidence import OHMS_ALONG
+from hembit_core.families.registry import with_role
 from hembit_core.judging.states import Outcome
+from hembit_core.measurand import Role
 
 
 def readings_of(position: int) -> QuerySet[Reading]:
@@ -24,7 +25,7 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
     before it was fitted, where there is one. A new part starts anew.
     """
     mine = Reading.objects.filter(part=OuterRef("pk"), superseded_by__isnull=True)
-    good = {"measurand__in": OHMS_ALONG, "check_kept__outcome": Outcome.ACCEPT}
+    good = {"measurand__in": with_role(Role.ALONG), "check_kept__outcome": Outcome.ACCEPT}
     before = Reading.objects.filter(
         spare=True,
         position=OuterRef("position"),

@@ -82,14 +82,15 @@ class BriefReadings(models.Manager["Reading"]):
     """Readings with what a list shows of each, and none of the long texts of their verdicts."""
 
     def get_queryset(self) -> models.QuerySet[Reading]:
-        """Each with ``state``, ``outcome``, ``summary``, ``by_name`` and ``after``."""
+        """Each with ``state``, ``outcome``, ``title``, ``figure``, ``by_name`` and ``after``."""
         return (
             super()
             .get_queryset()
             .annotate(
                 state=models.F("check_kept__state"),
                 outcome=models.F("check_kept__outcome"),
-                summary=models.F("check_kept__summary"),
+                title=models.F("check_kept__title"),
+                figure=models.F("check_kept__figure"),
                 by_name=models.F("by__name"),
                 after=models.F("superseded_by__pk"),
             )

@@ -15,7 +15,6 @@ from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, Reading, Wait
-from hembit.apps.jobs.route import figure
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
 from hembit.apps.jobs.visit import Visit
@@ -24,9 +23,10 @@ from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
+from hembit_core.families.registry import about
 from hembit_core.planning.machine_state import MachineNow
 from hembit_core.planning.route import SUPPLY
-from hembit_core.safety import EITHER_MEASURANDS, LIVE_MEASURANDS, LoosePart
+from hembit_core.safety import LoosePart
 
 
 def record(number: int, given: ReadingIn, person: Person, now: datetime | None = None) -> Job:
@@ -108,7 +108,7 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
     if (standing.pk if standing else None) == saw:
         if standing and not given.reason:
             raise InputError(
-                f"{standing.by_name} read {figure(standing.summary)} here. Say why this "
+                f"{standing.by_name} read {standing.figure} here. Say why this "
                 "reading takes its place: taken again, typed wrong, another range …"
             ).at("reason")
         return
@@ -119,14 +119,14 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
     raise ChangedMeanwhile(
         f"{standing.by_name} took this reading meanwhile. Yours is not stored yet.",
         {"reading": str(getattr(given.reading, "display", given.reading.measurand))},
-        {"reading": figure(standing.summary), "standing": str(standing.pk)},
+        {"reading": standing.figure, "standing": str(standing.pk)},
     )
 
 
 def _machine(now: MachineNow, given: ReadingIn) -> Any:
     """Dead or live as the job knows it; a loose part and a spare are exempt."""
-    measurand = given.reading.measurand
-    if measurand in LIVE_MEASURANDS:
+    room = about(given.reading.measurand).room
+    if room == "live":
         if now.live is None:
             raise InputError(
                 "Volts and amps need a live machine. State that it is live before they are taken."
@@ -135,9 +135,9 @@ def _machine(now: MachineNow, given: ReadingIn) -> Any:
     if given.loose or given.spare:
         return LoosePart()
     if now.live is not None:
-        return LoosePart() if measurand in EITHER_MEASURANDS else now.live
+        return LoosePart() if room == "either" else now.live
     if now.proof is None or now.state != "proved_dead":
-        if measurand in EITHER_MEASURANDS:
+        if room == "either":
             return LoosePart()
         why = now.lapsed or "Nobody has proved this machine dead yet."
         raise InputError(f"{why} Ohms on a fitted part come after the proof.").at("machine")

@@ -84,7 +84,7 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
             measurand=one.measurand,
             state=State(one.state),
             outcome=Outcome(one.outcome),
-            figure=figure(one.summary),
+            figure=one.figure,
         )
         for one in visit.standing
         if key_of(one.position_id) == key
@@ -93,11 +93,6 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
         and (renewed is None or one.at > renewed.at)
     }
     return tuple(latest.values())
-
-
-def figure(summary: str) -> str:
-    """The figure in a kept check's summary: ``Between the terminals: 24.40 ± 0.67 Ω``."""
-    return summary.rpartition(": ")[2]
 
 
 def standing_decision(visit: Visit, key: str) -> Entry | None:

@@ -26,7 +26,6 @@ from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
-from hembit_core.defaults import COMPANION_POLICY
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.model import Model
@@ -34,6 +33,7 @@ from hembit_core.planning.fitting import companion
 from hembit_core.planning.machine_state import MachineNow
 from hembit_core.planning.proving import pairs_to_prove
 from hembit_core.planning.route import SUPPLY, Choices, Route
+from hembit_core.rules import default_rules
 
 
 class DecisionOut(Model):
@@ -122,6 +122,7 @@ class JobOut(JobSummary):
 
 
 def _parts(visit: Visit) -> Iterable[PartOfJob]:
+    policy = default_rules().companion_policy
     for key in (SUPPLY, *(str(one.pk) for one in visit.positions if one.pk in visit.parts)):
         position = visit.position(key)
         part = visit.parts[position.pk] if position else None
@@ -159,7 +160,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             else None,
             asks_cause=visit.asks_cause(key),
             cause=cause.data["cause"] if cause else "",
-            companion=companion(spec, COMPANION_POLICY) if decided == Conclusion.REPLACE else None,
+            companion=companion(spec, policy) if decided == Conclusion.REPLACE else None,
             fitted_here=visit.last("fitted", key) is not None,
         )
 

@@ -25,7 +25,8 @@ BRIEF = (
     "reason",
     "state",
     "outcome",
-    "summary",
+    "title",
+    "figure",
     "by_name",
     "after",
 )

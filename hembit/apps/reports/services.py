@@ -10,7 +10,7 @@ from django.conf import settings
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.briefs import follow_up_out, summary
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.route import choices_of, figure, plan_of, standing_decision
+from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.photos.routes import photo_out
@@ -89,7 +89,7 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             part=visit.name(key_of(one.position_id)),
             test=judgement.expectation.title,
             due=judgement.expectation.text,
-            read=figure(one.summary),
+            read=one.figure,
             state=judgement.state,
             outcome=judgement.outcome,
             headline=judgement.headline,

@@ -2,44 +2,57 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core import defaults
-from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.conditions import Conditions
+from hembit_core.families.across.single import Single
+from hembit_core.judging.bands import Band
+from hembit_core.judging.codes import Code
+from hembit_core.judging.expect import measurand_of
+from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import Connection
+from hembit_core.rules import Rules
 
-_UNSURE = (20.0, 50.0)
-"""Between these [Ω] one meter's buzzer sounds and another's is silent."""
+_WORDS = {
+    True: ("it sounds", "silence: broken, or a bad joint"),
+    False: ("silent", "silence proves nothing here: read ohms"),
+    None: ("either", "near the buzzer's limit: read ohms"),
+}
 
 
 class Continuity(Model):
     """Whether the continuity buzzer sounded across the part."""
 
+    about: ClassVar = Measurand(
+        "Buzzer",
+        Step.MEASURE,
+        "dead",
+        1,
+        Role.BUZZER,
+        Probes(drawing="resistive", first="one end", second="the other", disconnect="one end lifted"),
+        side=True,
+    )
     measurand: Literal["continuity"] = "continuity"
     sounds: Literal["yes", "no"]
-    connection: Connection = Connection.ISOLATED
+    connection: Connection | None = None
 
 
-def continuity_expectation(single: Expectation) -> Expectation:
+def continuity_expectation(single: Single, rules: Rules) -> Expectation:
     """What the buzzer can and cannot say of this part."""
-    sounds = _due(single)
-    words = {
-        True: ("it sounds", "silence: broken, or a bad joint"),
-        False: ("silent", "silence proves nothing here: read ohms"),
-        None: ("either", "near the buzzer's limit: read ohms"),
-    }
-    text, detail = words[sounds]
-    limit = quantity(defaults.BUZZER_BELOW, "Ω", 2)
-    return single.model_copy(
+    text, detail = _WORDS[_due(single.ohms_band(), rules)]
+    limit = quantity(rules.buzzer_below_ohm, "Ω", 2)
+    expectation = single.expectation
+    return expectation.model_copy(
         update={
-            "measurand": "continuity",
-            "title": "Buzzer",
+            "measurand": measurand_of(Continuity),
+            "title": Continuity.about.title,
             "text": text,
-            "detail": f"{detail} ({single.text} is due)",
+            "detail": f"{detail} ({expectation.text} is due)",
             "policy": (f"buzzers sound below some {limit} (shop default)",),
             "working": (),
             "rows": (),
@@ -48,22 +61,24 @@ def continuity_expectation(single: Expectation) -> Expectation:
     )
 
 
-def _due(single: Expectation) -> bool | None:
+def _due(band: Band | None, rules: Rules) -> bool | None:
     """Whether a sound part makes the buzzer sound; None where it depends on the buzzer."""
-    band = single.rail.band
-    low, high = _UNSURE
-    if single.rail.unit != "Ω":
-        return False
-    if band.upper is not None and band.upper < low:
+    if band is None:
+        return None
+    if band.upper is not None and band.upper < rules.buzzer_sounds_surely_below_ohm:
         return True
     lower = band.lower if band.lower is not None else band.nominal
-    return False if lower is not None and lower > high else None
+    silent = lower is not None and lower > rules.buzzer_silent_surely_above_ohm
+    return False if silent else None
 
 
-def judge_continuity(reading: Continuity, single: Expectation, rule: DecisionRule) -> Judgement:
+def judge_continuity(
+    reading: Continuity, single: Single, conditions: Conditions, rule: DecisionRule
+) -> Judgement:
     """Judge what a buzzer said: a coarse test, and for many parts none at all."""
-    expectation = continuity_expectation(single)
-    verdict = _verdict(reading, _due(single))
+    rules = conditions.rules
+    expectation = continuity_expectation(single, rules)
+    verdict = _verdict(reading, _due(single.ohms_band(), rules), rules)
     return verdict.build(
         expectation,
         rule,
@@ -72,25 +87,28 @@ def judge_continuity(reading: Continuity, single: Expectation, rule: DecisionRul
     )
 
 
-def _verdict(reading: Continuity, due: bool | None) -> Verdict:
-    in_circuit = reading.connection is Connection.IN_CIRCUIT
+def _verdict(reading: Continuity, due: bool | None, rules: Rules) -> Verdict:
+    between = f"{rules.buzzer_sounds_surely_below_ohm:g} to {rules.buzzer_silent_surely_above_ohm:g} Ω"
     if reading.sounds == "no" and due is not True:
         return Verdict(
+            Code.BUZZER_PROVES_NOTHING,
             State.NOT_COMPARABLE,
             "Silence proves nothing here",
             "Set the meter to ohms and read the figure.",
-            explanation=["A sound part of so many ohms is silent: buzzers sound below 20 to 50 Ω."],
+            explanation=[f"A sound part of so many ohms is silent: buzzers sound below {between}."],
         )
     if reading.sounds == "no":
         return Verdict(
+            Code.BUZZER_SILENT,
             State.OPEN,
             "Open, or a bad joint: silence where it should sound",
             "Read ohms: OL is a break, a figure is a joint.",
             side=Side.HIGH,
             explanation=["A sound part has few enough ohms for any buzzer."],
         )
-    if in_circuit:
+    if reading.connection is Connection.IN_CIRCUIT:
         return Verdict(
+            Code.BUZZER_PROVES_NOTHING,
             State.NOT_COMPARABLE,
             "It sounded, but in circuit",
             "Lift one end: a path beside the part sounds as well.",
@@ -98,6 +116,7 @@ def _verdict(reading: Continuity, due: bool | None) -> Verdict:
         )
     if due is False:
         return Verdict(
+            Code.BUZZER_SOUNDS,
             State.SHORT,
             "Short: it sounds, where it should be silent",
             "Read ohms to see how few they are; look for a bridge first.",
@@ -105,8 +124,10 @@ def _verdict(reading: Continuity, due: bool | None) -> Verdict:
             explanation=["A sound part of this kind has too many ohms for any buzzer."],
         )
     return Verdict(
+        Code.BUZZER_SOUNDS,
         State.WITHIN,
         "It sounds: no break, and no more than that",
         "Read ohms: the buzzer does not tell good from half good.",
+        undecided_by=("a_buzzer_alone",),
         unsettled="a buzzer does not compare with a limit",
     )

@@ -2,33 +2,40 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core.display import Function
+from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.several import answers_of, judge_field
-from hembit_core.meters import Meter
+from hembit_core.families.across.single import Single
+from hembit_core.judging.expect import measurand_of
+from hembit_core.judging.judgement import Expectation, Judgement, Probes
+from hembit_core.judging.several import judge_field, without_prefix
+from hembit_core.judging.states import DecisionRule
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.notation import expanded_text, measured, quantity
 from hembit_core.physics.parallel import path_beside
-from hembit_core.resistance_reading import (
-    Connection,
-    DisplayText,
-    HowTaken,
-    ResistanceReading,
-    net_resistance,
-    read_field,
-)
+from hembit_core.resistance_reading import Connection, DisplayText, HowTaken, net_of
 from hembit_core.uncertainty import combined, expanded
 from hembit_core.working import WorkingLine
-
-JudgeOne = Callable[[ResistanceReading], Judgement]
 
 
 class IsolatedAndInCircuit(HowTaken):
     """Two displays of one part: with an end lifted, and as it was connected."""
 
+    about: ClassVar = Measurand(
+        "In circuit, too",
+        Step.MEASURE,
+        "dead",
+        4,
+        Role.ALONG,
+        Probes(
+            drawing="resistive",
+            first="one end",
+            second="the other",
+            disconnect="once with an end lifted, once as it is connected",
+        ),
+        side=True,
+    )
     measurand: Literal["isolated_and_in_circuit"] = "isolated_and_in_circuit"
     isolated: DisplayText
     in_circuit: DisplayText
@@ -38,8 +45,8 @@ def in_circuit_expectation(single: Expectation) -> Expectation:
     """As for the part alone."""
     return single.model_copy(
         update={
-            "measurand": "isolated_and_in_circuit",
-            "title": "Isolated and in circuit",
+            "measurand": measurand_of(IsolatedAndInCircuit),
+            "title": IsolatedAndInCircuit.about.title,
             "detail": f"{single.detail}; in circuit the same or less",
             "plot": None,
         }
@@ -47,11 +54,7 @@ def in_circuit_expectation(single: Expectation) -> Expectation:
 
 
 def judge_in_circuit(
-    reading: IsolatedAndInCircuit,
-    single: Expectation,
-    kind: type[ResistanceReading],
-    judge_one: JudgeOne,
-    meter: Meter,
+    reading: IsolatedAndInCircuit, single: Single, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
     """Judge the isolated figure; work out the path beside the part with its U.
 
@@ -64,43 +67,43 @@ def judge_in_circuit(
         If a display, the leads or the range cannot be used.
     """
     alone = reading.model_copy(update={"connection": Connection.ISOLATED})
-    verdict = judge_field(alone, "isolated", reading.isolated, kind, judge_one)
-    lines = _path_lines(reading, meter)
+    verdict = judge_field(alone, "isolated", reading.isolated, single.kind, single.judge)
+    lines = _path_lines(reading, conditions)
     explanation = (*verdict.explanation, f"{lines[0].label}: {lines[0].result}.")
     return verdict.model_copy(
         update={
-            "measurand": "isolated_and_in_circuit",
-            "expectation": in_circuit_expectation(single),
+            "measurand": measurand_of(IsolatedAndInCircuit),
+            "expectation": in_circuit_expectation(single.expectation),
             "working": (*verdict.working, *lines),
             "explanation": explanation,
         }
     )
 
 
-def _net(reading: IsolatedAndInCircuit, field: str, meter: Meter) -> tuple[float, float] | None:
+def _net(
+    reading: IsolatedAndInCircuit, field: str, conditions: Conditions
+) -> tuple[float, float] | None:
     """Net ohms and their standard uncertainty [Ω]; None for OL."""
-    text = getattr(reading, field)
-    answers = {
-        code.replace("display.", f"{field}.", 1): answer
-        for code, answer in answers_of(reading.answers, field).items()
-    }
-    display = read_field(text, Function.RESISTANCE, answers, field)
-    if display.overflow:
-        return None
-    how = {name: getattr(reading, name) for name in HowTaken.model_fields}
-    net = net_resistance(ResistanceReading(**how, display=text), display, meter)
-    return net.net, net.standard
+    answers = without_prefix(reading.answers, field)
+    net = net_of(reading, field, getattr(reading, field), conditions, answers)
+    return None if net is None else (net.net, net.budget.standard)
 
 
-def _path_lines(reading: IsolatedAndInCircuit, meter: Meter) -> tuple[WorkingLine, ...]:
-    alone, beside = _net(reading, "isolated", meter), _net(reading, "in_circuit", meter)
+def _path_lines(reading: IsolatedAndInCircuit, conditions: Conditions) -> tuple[WorkingLine, ...]:
+    alone = _net(reading, "isolated", conditions)
+    beside = _net(reading, "in_circuit", conditions)
     label = "The path beside it"
     source = "conductances in parallel add; JCGM 100, 5.1.2"
     if beside is None:
-        return (WorkingLine(label=label, result="none: OL in circuit as well", source=source),)
+        return (
+            WorkingLine(
+                key="path_beside", label=label, result="none: OL in circuit as well", source=source
+            ),
+        )
     if alone is None:
         return (
             WorkingLine(
+                key="path_beside",
                 label=label,
                 result=measured(beside[0], expanded(beside[1]), "Ω"),
                 figures="isolated it is open: all that is read in circuit is the path",
@@ -118,11 +121,19 @@ def _path_lines(reading: IsolatedAndInCircuit, meter: Meter) -> tuple[WorkingLin
             ).at("reading.in_circuit")
         return (
             WorkingLine(
-                label=label, result="none that this meter shows", figures=figures, source=source
+                key="path_beside",
+                label=label,
+                result="none that this meter shows",
+                figures=figures,
+                source=source,
             ),
         )
     if min(alone[0], beside[0]) <= 0:
-        return (WorkingLine(label=label, result="not to be told near zero", source=source),)
+        return (
+            WorkingLine(
+                key="path_beside", label=label, result="not to be told near zero", source=source
+            ),
+        )
     path = path_beside(alone[0], beside[0], alone[1], beside[1])
     coarse = path.expanded > 0.5 * path.resistance
     result = (
@@ -132,6 +143,7 @@ def _path_lines(reading: IsolatedAndInCircuit, meter: Meter) -> tuple[WorkingLin
     )
     return (
         WorkingLine(
+            key="path_beside",
             label=label,
             result=result,
             formula="1/R_path = 1/R_in − 1/R_iso",

@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.contact.spec import Contact
 from hembit_core.figures import Temperature
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.uncertainty import expanded, rectangular
+from hembit_core.rules import Rules
+from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
 
 _NEXT = (
@@ -28,6 +31,20 @@ _NEXT = (
 class ContactSwitching(Model):
     """Temperatures [°C] at which it opened and closed again; ``stayed`` if it never changed."""
 
+    about: ClassVar = Measurand(
+        "Where it switches",
+        Step.ACTUATE,
+        "dead",
+        15,
+        Role.OPENS,
+        Probes(
+            drawing="contact_switching",
+            first="one terminal",
+            second="the other, on ohms or the buzzer",
+            disconnect="out, or one wire lifted; warm it slowly, thermometer on its face",
+        ),
+        side=True,
+    )
     measurand: Literal["contact_switching"] = "contact_switching"
     opened_at: Temperature | None = None
     closed_at: Temperature | None = None
@@ -35,45 +52,37 @@ class ContactSwitching(Model):
     answers: dict[str, str] = {}
 
 
-def switching_expectation(spec: Contact) -> Expectation | None:
+def switching_expectation(spec: Contact, rules: Rules) -> Expectation | None:
     """Where it should open and close; None where the spec does not say."""
-    due = _due(spec)
+    due = _due(spec, rules)
     if not due:
         return None
     rows = tuple(one.empty() for one in due.values())
+    given = "as given" if spec.switching_tolerance else "shop default"
     return expect(
-        "contact_switching",
-        "Where it switches",
+        ContactSwitching,
         rows[0].rail,
-        Probes(
-            drawing="contact_switching",
-            first="one terminal",
-            second="the other, on ohms or the buzzer",
-            disconnect="out, or one wire lifted; warm it slowly, thermometer on its face",
-        ),
         text="  ·  ".join(f"{row.label} {row.due}" for row in rows),
         detail="it must change, with a click, both ways",
         overflow_means="open",
         zero_means="closed",
-        policy=(
-            f"setting ±{_tolerance(spec):g} K "
-            f"({'as given' if spec.switching_tolerance else 'shop default'})",
-        ),
+        policy=(f"setting ±{_tolerance(spec, rules):g} K ({given})",),
         rows=rows,
         topics=("ohms",),
     )
 
 
-def _tolerance(spec: Contact) -> float:
+def _tolerance(spec: Contact, rules: Rules) -> float:
     given = spec.switching_tolerance
-    return given.value if given else defaults.SWITCHING_TOLERANCE
+    return given.value if given else rules.switching_tolerance_K
 
 
-def _due(spec: Contact) -> dict[str, RowDue]:
-    width = _tolerance(spec)
+def _due(spec: Contact, rules: Rules) -> dict[str, RowDue]:
+    width = _tolerance(spec, rules)
     settings = {"opened_at": ("opens at", spec.opens_at), "closed_at": ("closes at", spec.closes_at)}
     return {
         name: RowDue(
+            name,
             label,
             Band(lower=one.value - width, upper=one.value + width, nominal=one.value),
             "°C",
@@ -94,11 +103,11 @@ def judge_switching(
     InputError
         If the spec has no settings, or nothing was read.
     """
-    expectation = switching_expectation(spec)
+    expectation = switching_expectation(spec, conditions.rules)
     if expectation is None:
         raise InputError("Give the temperature it should open at, or close at.").at("spec.opens_at")
-    due = _due(spec)
-    u = expanded(rectangular(conditions.temperature_limit))
+    due = _due(spec, conditions.rules)
+    limit = conditions.temperature_limit
     if reading.stayed != "no":
         return _stayed(reading, next(iter(due.values()))).build(
             expectation, rule, rail=expectation.rail, read_as=(f"stayed {reading.stayed}",)
@@ -108,12 +117,18 @@ def judge_switching(
         raise InputError("Give the temperature at which it opened, or closed again.").at(
             f"reading.{next(iter(due))}"
         )
+    standards = {name: conditions.standard_at(one, limit) for name, one in given.items()}
     rows = tuple(
-        one.placed(given[name].value, u) if name in given else one.empty() for name, one in due.items()
+        one.placed(given[name].value, Budget.of(thermometer=standards[name]))
+        if name in given
+        else one.empty()
+        for name, one in due.items()
     )
+    u = expanded(max(standards.values()))
     taken = tuple(row for row in rows if row.state)
     verdict = verdict_of_rows(taken, lambda row: _NEXT, "It works where it should.")
     if len(taken) < len(rows) and verdict.state is State.WITHIN:
+        verdict.code = Code.NOT_ALL_READ
         verdict.next_step = "Let it cool, and see that it comes back."
     return verdict.build(
         expectation,
@@ -123,10 +138,11 @@ def judge_switching(
         value=taken[0].value,
         working=(
             WorkingLine(
+                key="thermometer",
                 label="Thermometer",
                 result=f"U {u:.2g} K",
-                formula="U = 2 · limit / √3",
-                figures=f"±{conditions.temperature_limit:g} K",
+                formula="U = 2 · √(limit² + (half a digit)²) / √3",
+                figures=f"±{limit:g} K",
                 source=conditions.temperature_source_label,
                 value=u,
                 unit="K",
@@ -139,6 +155,7 @@ def judge_switching(
 def _stayed(reading: ContactSwitching, due: RowDue) -> Verdict:
     if reading.stayed == "closed":
         return Verdict(
+            Code.STAYED_CLOSED,
             State.SHORT,
             "Stuck closed: warmed past its setting, it did not open",
             "Replace it, and its companion where the maker pairs them. Heat that never stops comes "
@@ -147,6 +164,7 @@ def _stayed(reading: ContactSwitching, due: RowDue) -> Verdict:
             explanation=[f"It {due.label} {due.empty().due} by its setting."],
         )
     return Verdict(
+        Code.STAYED_OPEN,
         State.OPEN,
         "Open: it never closed",
         "Has it a reset button? Press it once. A one-shot or a fuse stays open: replace it, and find "

@@ -6,7 +6,7 @@ from dataclasses import replace
 from functools import lru_cache
 
 from hembit_core.families.heating_element.resistance import ElementResistance
-from hembit_core.judging.bands import Shift
+from hembit_core.judging.budget import Share
 from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
 
@@ -16,6 +16,7 @@ def in_parallel(due: ElementResistance, members: int) -> ElementResistance:
     """What ``members`` equal elements in parallel should have: everything in ohms over n."""
     share = 1 / members
     line = WorkingLine(
+        key="in_parallel",
         label=f"{members} members in parallel",
         result=interval(
             None if due.today.lower is None else due.today.lower * share,
@@ -26,15 +27,11 @@ def in_parallel(due: ElementResistance, members: int) -> ElementResistance:
         figures=f"one member {interval(due.today.lower, due.today.upper, 'Ω')}, n = {members}",
         source="equal resistances in parallel",
     )
-    missing = tuple(
-        Shift(one.state, one.low * share, one.high * share, one.remedy) for one in due.missing
-    )
     return replace(
         due,
         hot=due.hot.scaled(share),
         today=due.today.scaled(share),
-        slope=due.slope * share,
-        thermometer=due.thermometer * share,
-        missing=missing,
+        shares=tuple(Share(one.origin, one.standard * share) for one in due.shares),
+        missing=tuple(one.scaled(share) for one in due.missing),
         lines=(*due.lines, line),
     )

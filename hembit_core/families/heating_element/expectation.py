@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
+from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.resistance import ElementResistance
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.bands import Band
-from hembit_core.judging.judgement import Expectation, Gate, Probes, rail_of
+from hembit_core.judging.expect import NO_AMPS, expect, ohms_rail
+from hembit_core.judging.judgement import Expectation, rail_of
 from hembit_core.notation import interval, quantity
 from hembit_core.working import WorkingLine
+
+_OF_HOT_OHMS = ("nominal", "band")
 
 
 @lru_cache(maxsize=256)
@@ -19,22 +22,12 @@ def between_terminals(due: ElementResistance) -> Expectation:
     """Cold ohms from end to end, at the part's temperature."""
     assert due.today.nominal is not None
     ratio = "" if due.ratio.known else ", alloy not given (Ct = 1)"
-    return Expectation(
-        measurand="between_terminals",
-        title="Between the terminals",
-        unit="Ω",
-        text=interval(due.today.lower, due.today.upper, "Ω"),
+    return expect(
+        BetweenTerminals,
+        ohms_rail(due.today),
         detail=f"{quantity(due.today.nominal, 'Ω', 4)} cold{ratio}",
         overflow_means="the wire is broken",
         zero_means="the coil is bridged",
-        probes=Probes(
-            drawing="element",
-            first="terminal 1",
-            second="terminal 2",
-            disconnect="both wires lifted off the terminals",
-        ),
-        rail=rail_of(due.today, "Ω", 4, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
-        cautions=cautions("ohms"),
         policy=due.policy,
         warnings=due.warnings,
         working=due.lines,
@@ -72,6 +65,7 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
     assert band.nominal is not None and due.hot.nominal is not None
     watts = volts**2 / due.hot.nominal
     amps_line = WorkingLine(
+        key="amps_due",
         label=f"Current at {volts_text}",
         result=interval(band.lower, band.upper, "A", 3),
         formula="I = U / R_hot",
@@ -82,6 +76,7 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         unit="A",
     )
     watts_line = WorkingLine(
+        key="watts_due",
         label=f"Power at {volts_text}",
         result=power_text(watts),
         formula="P = U² / R_hot",
@@ -90,26 +85,16 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
         value=watts,
         unit="W",
     )
-    return Expectation(
-        measurand="running",
-        title="Volts and amps, running",
-        unit="A",
-        text=interval(band.lower, band.upper, "A", 3),
+    return expect(
+        Running,
+        rail_of(band, "A", 3, NO_AMPS, None),
         detail=f"{quantity(band.nominal, 'A', 3)} and {power_text(watts)} at {volts_text}",
         overflow_means="take a higher range",
         zero_means="clamp, thermostat, then the element",
-        probes=Probes(
-            drawing="element_running",
-            first="volts across both terminals",
-            second="clamp round one conductor",
-            disconnect="covers back on, called for heat",
-        ),
-        rail=rail_of(band, "A", 3, Gate(label="0 A", due=False), None),
-        cautions=cautions("live"),
         policy=due.policy,
         warnings=due.warnings,
         working=(*_hot_lines(due), amps_line, watts_line),
-        room="live",
+        digits=3,
     )
 
 
@@ -122,4 +107,4 @@ def running(spec: HeatingElement, conditions: Conditions, due: ElementResistance
 
 
 def _hot_lines(due: ElementResistance) -> tuple[WorkingLine, ...]:
-    return tuple(line for line in due.lines if line.label.startswith(("By ", "Band")))
+    return tuple(line for line in due.lines if line.key in _OF_HOT_OHMS)

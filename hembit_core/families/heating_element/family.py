@@ -36,7 +36,7 @@ def expectations(spec: HeatingElement, conditions: Conditions) -> tuple[Expectat
     live = running(spec, conditions, due)
     found = (
         between_terminals(due),
-        terminal_to_case(_TO_CASE),
+        terminal_to_case(_TO_CASE, conditions.rules),
         live,
         until_cut_out(live) if live else None,
     )

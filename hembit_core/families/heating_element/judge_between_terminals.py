@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from hembit_core.conditions import Conditions
 from hembit_core.families.heating_element.expectation import between_terminals
 from hembit_core.families.heating_element.readings import BetweenTerminals
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
-from hembit_core.judging.bands import Placement
-from hembit_core.judging.judgement import Judgement
+from hembit_core.judging.judgement import Judgement, Settle
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule, Side, State
-from hembit_core.judging.verdict import Verdict
+from hembit_core.judging.states import DecisionRule
 from hembit_core.notation import deviation, percent, quantity
 
 _WORDS = OhmsWords(
@@ -22,6 +22,11 @@ _WORDS = OhmsWords(
     high_next="Clean and tighten the terminals and read again; if it stays high, replace the element.",
     low_next="Look for bridged turns or a wrong part; check the plate; then replace the element.",
     within_next="Next: terminal to case.",
+)
+
+
+_WITH_VOLTS = replace(
+    _WORDS, settles=(Settle(code="volts_and_amps", text="read volts and amps at full supply"),)
 )
 
 
@@ -41,39 +46,13 @@ def judge_between_terminals(
 def ohms_due(spec: HeatingElement, reading: BetweenTerminals, conditions: Conditions) -> OhmsDue:
     """The cold ohms that are due from end to end, and how they are spoken of."""
     due = element_resistance(spec, conditions)
-    words = _WORDS
-    if spec.rated_voltage is not None:
-        words = OhmsWords(**{**vars(_WORDS), "settles": ("read volts and amps at full supply",)})
+    words = _WITH_VOLTS if spec.rated_voltage is not None else _WORDS
     return OhmsDue(
         expectation=between_terminals(due),
         words=words,
         deviation=lambda net, u: _deviation(spec, due, net, u),
-        thermometer=due.thermometer,
+        shares=due.shares,
         missing=due.missing,
-        excuse=lambda net, u, placement: _alloy_not_given(spec, due, net, u, placement),
-    )
-
-
-def _alloy_not_given(
-    spec: HeatingElement, due: ElementResistance, net: float, expanded: float, placement: Placement
-) -> Verdict | None:
-    """Low, but a usual alloy's Ct would bring it in: ask for the alloy, decide nothing."""
-    low = due.lowest_with_any_alloy
-    off_low = placement.side is Side.LOW and placement.state in (State.OUTSIDE, State.JUST_OUTSIDE)
-    explains = due.alloy_could_explain_low and low is not None and net + expanded >= low
-    if not (off_low and explains) or placement.limit is None:
-        return None
-    return Verdict(
-        State.JUST_OUTSIDE,
-        "Just outside, low: give the alloy",
-        "Give the heating alloy, or its hot/cold ratio Ct, and the band moves to where it belongs.",
-        side=Side.LOW,
-        explanation=[
-            _deviation(spec, due, net, expanded),
-            f"Without the alloy Ct = 1 is used, and a sound element may then read up to 7 % below "
-            f"{quantity(placement.limit, 'Ω', 4)}.",
-        ],
-        unsettled="the alloy is not given",
     )
 
 

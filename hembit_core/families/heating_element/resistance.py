@@ -5,10 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.families.heating_element.alloys import (
-    HIGHEST_UNKNOWN_RATIO,
     SOURCE,
     STEEPEST,
     HotCold,
@@ -23,9 +21,14 @@ from hembit_core.families.heating_element.spec import (
 )
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance, resistance_band
 from hembit_core.figures import FigureText
-from hembit_core.judging.bands import Band, Shift
+from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Origin, Share
+from hembit_core.judging.codes import NoticeCode
+from hembit_core.judging.judgement import Notice
+from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.states import State
 from hembit_core.notation import interval, percent, quantity
+from hembit_core.rules import Rules
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
@@ -39,43 +42,31 @@ class ElementResistance:
     hot : band at working heat [Ω]: volts and amps are judged against it.
     today : band of the cold element at the part's temperature [Ω].
     ratio : Ct, with its source.
-    slope : dR/dt of the expectation at the part's temperature [Ω/K].
-    thermometer : the part temperature's standard uncertainty through the slope [Ω].
-    missing : a temperature effect that is not known, if it matters.
+    shares : uncertainty of the cold ohms that are due: thermometer, spread of Ct [Ω].
+    missing : what is not known about the cold ohms, and what it may have done.
+    amps_spread : the spread of Ct where amps are due from cold ohms, standard, as a share [1].
+    amps_missing : what is not known about the amps that are due.
     """
 
     hot: Band
     today: Band
     ratio: HotCold
-    slope: float
-    thermometer: float
-    missing: tuple[Shift, ...]
+    shares: tuple[Share, ...]
+    missing: tuple[Missing, ...]
+    amps_spread: float
+    amps_missing: tuple[Missing, ...]
     lines: tuple[WorkingLine, ...]
     policy: tuple[str, ...]
-    warnings: tuple[str, ...]
-
-    @property
-    def alloy_could_explain_low(self) -> bool:
-        """Whether Ct = 1 was used for want of the alloy, so that a sound one may read low."""
-        return not self.ratio.known
-
-    @property
-    def lowest_with_any_alloy(self) -> float | None:
-        """The lower limit [Ω] if the alloy had the largest usual Ct."""
-        return None if self.today.lower is None else self.today.lower / HIGHEST_UNKNOWN_RATIO
-
-
-def lowest_share(due: ElementResistance) -> float | None:
-    """How far below its lower limit a sound one may read for want of the alloy [1]; else None."""
-    return 1 / HIGHEST_UNKNOWN_RATIO if due.alloy_could_explain_low else None
+    warnings: tuple[Notice, ...]
 
 
 @dataclass(frozen=True)
 class PartTemperature:
-    """The part's temperature as given [°C], its limit [K] and where it comes from."""
+    """The part's temperature as given [°C], its limit and standard [K] and where it comes from."""
 
     given: FigureText | None
     limit: float
+    standard: float
     source: str
 
 
@@ -94,49 +85,73 @@ def element_resistance(spec: HeatingElement, conditions: Conditions) -> ElementR
         PartTemperature(
             conditions.part_temperature,
             conditions.temperature_limit,
+            conditions.temperature_standard,
             conditions.temperature_source_label,
         ),
+        conditions.rules,
     )
 
 
 @lru_cache(maxsize=256)
-def _worked_out(spec: HeatingElement, part: PartTemperature) -> ElementResistance:
+def _worked_out(spec: HeatingElement, part: PartTemperature, rules: Rules) -> ElementResistance:
     """Worked out once for many readings of one part, and for every key that is typed."""
-    ratio = _ratio(spec)
+    ratio = hot_cold(spec, rules)
     nominal, lines = _hot_nominal(spec, ratio)
-    hot, band_line, policy = _hot_band(spec, nominal, ratio)
+    hot, band_line, policy = _hot_band(spec, nominal, ratio, rules)
     lines.append(band_line)
     cold = hot.scaled(1 / ratio.ratio)
-    if isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance, OwnLimits):
+    by_watts = isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance, OwnLimits)
+    if by_watts:
         lines.append(_ratio_line(cold, ratio))
-    today, slope, missing, line = _today(spec, part, cold)
+    today, slope, missing, line = _today(ratio, part, cold, rules)
     lines.append(line)
+    assert today.nominal is not None
+    thermometer = Share(Origin.THERMOMETER, abs(slope) * part.standard if part.given else 0.0)
+    spread = rectangular(ratio.spread) / ratio.ratio
+    without_ratio = () if ratio.known else (_ratio_missing(rules),)
     return ElementResistance(
         hot=hot,
         today=today,
         ratio=ratio,
-        slope=slope,
-        thermometer=abs(slope) * rectangular(part.limit),
-        missing=missing,
+        shares=(
+            thermometer,
+            Share(Origin.SPREAD, spread * today.nominal if by_watts else 0.0),
+        ),
+        missing=(*(without_ratio if by_watts else ()), *missing),
+        amps_spread=0.0 if by_watts else spread,
+        amps_missing=() if by_watts else without_ratio,
         lines=tuple(lines),
-        policy=(policy, *_ratio_policy(spec, ratio)),
-        warnings=_plate_warnings(spec),
+        policy=(policy, *_ratio_policy(ratio, by_watts)),
+        warnings=(*_plate_warnings(spec), *_usual_notice(ratio)),
     )
 
 
-def _ratio(spec: HeatingElement) -> HotCold:
-    """Ct as it is used. Cold ohms need none for an ohms reading, so nothing is missing there."""
-    ratio = hot_cold(spec)
-    if isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance, OwnLimits):
-        return ratio
-    return HotCold(ratio.ratio, True, ratio.label, ratio.source)
+GIVE_ALLOY = "Give the heating alloy, or its hot/cold ratio Ct, and the band moves to where it belongs."
 
 
-def _ratio_policy(spec: HeatingElement, ratio: HotCold) -> tuple[str, ...]:
-    if not ratio.known:
-        return ("alloy not given: Ct = 1 used",)
-    if spec.alloy is None and spec.hot_cold_ratio is None:
+def _ratio_missing(rules: Rules) -> Missing:
+    """Without Ct, what is compared may be up to the largest usual Ct higher: R · Ct, I · Ct."""
+    low, high = rules.hot_cold_ratio_unknown
+    return Missing(
+        Lacking.ALLOY,
+        GIVE_ALLOY,
+        None,
+        share_low=low - 1,
+        share_high=high - 1,
+    )
+
+
+def _usual_notice(ratio: HotCold) -> tuple[Notice, ...]:
+    if not ratio.usual:
         return ()
+    text = f"The alloy is not given: {ratio.label} is taken."
+    return (Notice(code=NoticeCode.USUAL_ALLOY, text=text),)
+
+
+def _ratio_policy(ratio: HotCold, by_watts: bool) -> tuple[str, ...]:
+    if not ratio.known:
+        where = "" if by_watts else ", for volts and amps"
+        return (f"alloy not given: Ct = 1 used{where}",)
     return (f"Ct {ratio.ratio:g} ({ratio.label})",)
 
 
@@ -146,6 +161,7 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
         hot = rating.resistance.value * ratio.ratio
         return hot, [
             WorkingLine(
+                key="nominal",
                 label="By the data sheet, cold",
                 result=quantity(rating.resistance.value, "Ω", 5),
                 figures=rating.resistance.text,
@@ -159,6 +175,7 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
         label = "By the plate" if len(rating.pairs) == 1 else f"By plate pair {index + 1}"
         lines.append(
             WorkingLine(
+                key="nominal",
                 label=f"{label}, hot",
                 result=quantity(pair.resistance, "Ω", 5),
                 formula="R = U² / P",
@@ -171,7 +188,9 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
     return rating.pair.resistance, lines
 
 
-def _hot_band(spec: HeatingElement, nominal: float, ratio: HotCold) -> tuple[Band, WorkingLine, str]:
+def _hot_band(
+    spec: HeatingElement, nominal: float, ratio: HotCold, rules: Rules
+) -> tuple[Band, WorkingLine, str]:
     tolerance = spec.tolerance
     if isinstance(tolerance, PercentOfResistance):
         band, text = resistance_band(tolerance, nominal)
@@ -180,19 +199,31 @@ def _hot_band(spec: HeatingElement, nominal: float, ratio: HotCold) -> tuple[Ban
         cold, text = resistance_band(tolerance, nominal / ratio.ratio)
         text = f"{text}, cold ohms"
         return cold.scaled(ratio.ratio), _band_line(text, cold, None, None, "given limits"), text
-    return _appliance_band(spec, nominal)
+    return _appliance_band(spec, nominal, rules)
 
 
-def _appliance_band(spec: HeatingElement, nominal: float) -> tuple[Band, WorkingLine, str]:
+def _appliance_band(
+    spec: HeatingElement, nominal: float, rules: Rules
+) -> tuple[Band, WorkingLine, str]:
     volts = spec.rated_voltage
     assert volts is not None and isinstance(spec.tolerance, ApplianceInput)
     rated = spec.rating.pair.power.value if isinstance(spec.rating, ByPlate) else volts**2 / nominal
     low, high = input_tolerance(rated)
-    band = Band(lower=volts**2 / high, upper=None if low is None else volts**2 / low, nominal=nominal)
     shares = percent(high / rated - 1, 0)
-    shares += " of power" if low is None else f" / {percent(low / rated - 1, 0)} of power"
-    figures = f"({volts:g} V)² / {high:.6g} W"
-    figures += "" if low is None else f" … ({volts:g} V)² / {low:.6g} W"
+    watch = None
+    if low is None:
+        low, watch = rated * rules.small_element_least_share, rated * rules.small_element_watch_share
+        mirrored = f"{percent(low / rated - 1, 0)}, watch {percent(watch / rated - 1, 0)}"
+        shares += f" of power; below by the shop's default {mirrored}"
+    else:
+        shares += f" / {percent(low / rated - 1, 0)} of power"
+    band = Band(
+        lower=volts**2 / high,
+        upper=volts**2 / low,
+        watch_upper=None if watch is None else volts**2 / watch,
+        nominal=nominal,
+    )
+    figures = f"({volts:g} V)² / {high:.6g} W … ({volts:g} V)² / {low:.6g} W"
     line = _band_line(shares, band, "U² / P_high … U² / P_low", figures, STANDARD)
     return band, line, f"{shares} ({STANDARD}, borrowed from appliances)"
 
@@ -201,6 +232,7 @@ def _band_line(
     text: str, band: Band, formula: str | None, figures: str | None, source: str
 ) -> WorkingLine:
     return WorkingLine(
+        key="band",
         label=f"Band, {text}",
         result=interval(band.lower, band.upper, "Ω"),
         formula=formula,
@@ -211,6 +243,7 @@ def _band_line(
 
 def _ratio_line(cold: Band, ratio: HotCold) -> WorkingLine:
     return WorkingLine(
+        key="cold",
         label="Cold, at 20 °C",
         result=interval(cold.lower, cold.upper, "Ω"),
         formula="R_cold = R_hot / Ct",
@@ -220,67 +253,98 @@ def _ratio_line(cold: Band, ratio: HotCold) -> WorkingLine:
 
 
 def _today(
-    spec: HeatingElement, part: PartTemperature, cold: Band
-) -> tuple[Band, float, tuple[Shift, ...], WorkingLine]:
-    reference = defaults.REFERENCE_TEMPERATURE
+    ratio: HotCold, part: PartTemperature, cold: Band, rules: Rules
+) -> tuple[Band, float, tuple[Missing, ...], WorkingLine]:
+    reference = rules.reference_temperature_C
     given = part.given
     celsius = given.value if given else reference
-    shown = f"{given.text.removesuffix('°C').strip()} °C" if given else "not given, taken as 20 °C"
+    shown = f"{celsius:g} °C" if given else f"not given, taken as {reference:g} °C"
     assert cold.nominal is not None
-    if spec.alloy is None:
-        return _unknown_alloy(part, cold, celsius, shown)
-    factor = temperature_factor(spec, celsius)
-    slope = (temperature_factor(spec, celsius + 0.5) - temperature_factor(spec, celsius - 0.5)) * (
-        cold.nominal
-    )
+    if ratio.alloy is None:
+        return _unknown_alloy(part, cold, celsius, shown, rules)
+    factor = temperature_factor(ratio.alloy, celsius)
+    slope = (
+        temperature_factor(ratio.alloy, celsius + 0.5) - temperature_factor(ratio.alloy, celsius - 0.5)
+    ) * cold.nominal
     today = cold.scaled(factor)
+    missing: tuple[Missing, ...] = ()
+    if given is None:
+        shares = [
+            factor / temperature_factor(ratio.alloy, end) - 1
+            for end in rules.part_temperature_unknown_C
+        ]
+        missing = (_temperature_missing(min(shares), max(shares)),)
     line = WorkingLine(
+        key="today",
         label="At the part's temperature",
         result=interval(today.lower, today.upper, "Ω"),
         formula="R = R_cold · F(t)",
         figures=f"F = {factor:.4f} at {shown}, ±{part.limit:g} K ({part.source.lower()})",
         source=SOURCE,
     )
-    return today, slope, (), line
+    return today, slope, missing, line
+
+
+def _temperature_missing(share_low: float, share_high: float) -> Missing:
+    return Missing(
+        Lacking.PART_TEMPERATURE,
+        "Give the part's temperature, and where it comes from.",
+        None,
+        share_low=share_low,
+        share_high=share_high,
+    )
 
 
 def _unknown_alloy(
-    part: PartTemperature, cold: Band, celsius: float, shown: str
-) -> tuple[Band, float, tuple[Shift, ...], WorkingLine]:
+    part: PartTemperature, cold: Band, celsius: float, shown: str, rules: Rules
+) -> tuple[Band, float, tuple[Missing, ...], WorkingLine]:
     """No formula without the alloy: a bound instead, and "not ready" where the bound matters."""
+    reference, steepest = rules.reference_temperature_C, rules.hot_cold_ratio_unknown[1] - 1
+    if part.given is None:
+        coldest, hottest = (end - reference for end in rules.part_temperature_unknown_C)
+        line = WorkingLine(
+            key="today",
+            label="Temperature",
+            result="none to make",
+            figures=f"part temperature {shown}",
+            source="steepest usual heating alloy",
+        )
+        warm, cool = min(STEEPEST * hottest, steepest), min(STEEPEST * -coldest, steepest)
+        return cold, 0.0, (_temperature_missing(-warm, cool),), line
+    away = abs(celsius - reference)
+    most = min(STEEPEST * away, steepest)
     assert cold.nominal is not None
-    away = abs(celsius - defaults.REFERENCE_TEMPERATURE)
-    away += part.limit if part.given else 0.0
-    most = cold.nominal * min(STEEPEST * away, HIGHEST_UNKNOWN_RATIO - 1)
-    matters = most > cold.half_width / 10
     line = WorkingLine(
+        key="today",
         label="Temperature",
-        result="not known" if matters else "none to make",
-        figures=f"alloy not known; part {shown}; at most {quantity(most, 'Ω', 2)}"
-        if part.given
-        else f"part temperature {shown}",
+        result="not known" if most * cold.nominal > cold.half_width / 10 else "none to make",
+        figures=f"alloy not known; part {shown}; at most {quantity(most * cold.nominal, 'Ω', 2)}",
         source="steepest usual heating alloy",
     )
-    if not matters:
-        return cold, 0.0, (), line
-    warm = celsius > defaults.REFERENCE_TEMPERATURE
-    shift = Shift(
-        State.NOT_READY,
-        -most if warm else 0.0,
-        0.0 if warm else most,
-        "Let the part settle at room temperature, or give the alloy, and read again.",
+    warm_part = celsius > reference
+    near = away <= rules.thermometer_limit_K["guessed"]
+    settle = (
+        "" if near else "Let the part settle at room temperature, or give the alloy, and read again."
     )
-    return cold, 0.0, (shift,), line
+    shift = Missing(
+        Lacking.ALLOY,
+        settle or GIVE_ALLOY,
+        None if near else State.NOT_READY,
+        share_low=-most if warm_part else 0.0,
+        share_high=0.0 if warm_part else most,
+    )
+    return cold, 0.0, (shift,) if most else (), line
 
 
-def _plate_warnings(spec: HeatingElement) -> tuple[str, ...]:
+def _plate_warnings(spec: HeatingElement) -> tuple[Notice, ...]:
     rating = spec.rating
     if not isinstance(rating, ByPlate) or rating.agree:
         return ()
     first, second = (quantity(pair.resistance, "Ω", 4) for pair in rating.pairs)
     used = rating.judged_by
-    return (
+    text = (
         f"The two plate pairs disagree by more than rounding allows: {first} against {second}. "
         "They may be two elements, or one that is tapped or reconnected. "
-        f"Judged by the {used} pair; choose the one your probes are on.",
+        f"Judged by the {used} pair; choose the one your probes are on."
     )
+    return (Notice(code=NoticeCode.PLATES_DISAGREE, text=text),)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import partial
 from itertools import pairwise
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
@@ -13,18 +13,21 @@ from hembit_core.conditions import Conditions
 from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.families.heating_element.expectation import running_at
+from hembit_core.families.heating_element.readings import Running
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.figures import Minutes
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
-from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint
+from hembit_core.judging.codes import Code
+from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.rows import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.states import PRECEDENCE, DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.uncertainty import combined, expanded
 from hembit_core.working import WorkingLine
 
 
@@ -38,6 +41,15 @@ class TimedCurrent(Model):
 class UntilCutOut(Model):
     """Volts at the element and the current over time, until it stopped or the watch ended."""
 
+    about: ClassVar = Measurand(
+        "Until it cuts out",
+        Step.LIVE,
+        "live",
+        20,
+        Role.WORKING,
+        Running.about.probes,
+        side=True,
+    )
     measurand: Literal["until_cut_out"] = "until_cut_out"
     voltage: DisplayText
     series: tuple[TimedCurrent, ...] = Field(min_length=2, max_length=200)
@@ -65,12 +77,16 @@ def spells(series: list[tuple[float, bool]]) -> tuple[Spell, ...]:
     return tuple(found)
 
 
+_FLOWS_FROM = 0.05
+"""Current above its U and this share of what is due flows [1]."""
+
+
 def until_cut_out(single: Expectation) -> Expectation:
     """As for volts and amps at one moment, watched until the current stops."""
     return single.model_copy(
         update={
             "measurand": "until_cut_out",
-            "title": "Until it cuts out",
+            "title": UntilCutOut.about.title,
             "detail": f"{single.text} without a break, then 0 A once, at its setting",
             "zero_means": "cut out, or cycling: the times tell",
         }
@@ -100,24 +116,33 @@ def judge_until_cut_out(
         for place, one in enumerate(reading.series)
     ]
     due = element_resistance(spec, conditions)
-    if volts.value <= max(volts.expanded, 0.02 * (spec.rated_voltage or 0.0)):
+    least = conditions.rules.short_share_of_nominal * (spec.rated_voltage or 0.0)
+    if volts.value <= max(volts.expanded, least):
         raise InputError("There are no volts at the element: nothing can be watched.").at(
             "reading.voltage"
         )
     expectation = until_cut_out(running_at(due, volts.value, volts.shown))
     band = expectation.rail.band
-    nominal = band.nominal or 1.0
-    flowing = [one.value > max(one.expanded, 0.05 * nominal) for one in amps]
-    verdict, line = _verdict(times, amps, flowing, expectation, volts, due)
-    first = next((one for one, flows in zip(amps, flowing, strict=True) if flows), amps[0])
-    row = RowDue("the current", band, "A", 3).placed(first.value, _u(first, volts, nominal))
+    flowing = [one.value > max(one.expanded, _FLOWS_FROM * (band.nominal or 1.0)) for one in amps]
+    found = spells(list(zip(times, flowing, strict=True)))
+    rows = tuple(
+        _row_due(f"at {t:g} min", expectation).placed(
+            one.value, _budget(one, volts, due, band.nominal or 1.0), due.amps_missing
+        )
+        for t, one, flows in zip(times, amps, flowing, strict=True)
+        if flows
+    )
+    verdict, decisive = _verdict(times, flowing, found, rows)
+    shown = decisive or _row_due("the current", expectation).placed(
+        amps[0].value, _budget(amps[0], volts, due, band.nominal or 1.0)
+    )
     return verdict.build(
         expectation,
         rule,
-        rail=row.rail.model_copy(update={"low_gate": expectation.rail.low_gate}),
+        rail=shown.rail.model_copy(update={"low_gate": expectation.rail.low_gate}),
         read_as=(f"{len(amps)} samples over {times[-1] - times[0]:g} min",),
-        value=row.value,
-        working=(volts.line("Meter, volts"), first.line("Meter, amps"), line),
+        value=shown.value,
+        working=(volts.line("Meter, volts"), amps[0].line("Meter, amps"), _spells_line(found)),
         policy=meter_policy(conditions.meter),
         plot=Plot(
             title="Current over time",
@@ -134,81 +159,94 @@ def judge_until_cut_out(
     )
 
 
+def _row_due(label: str, expectation: Expectation) -> RowDue:
+    return RowDue("current", label, expectation.rail.band, "A", 3)
+
+
+def _budget(amps: MeterFigure, volts: MeterFigure, due: ElementResistance, nominal: float) -> Budget:
+    return Budget.of(
+        meter=amps.standard,
+        expectation=volts.standard * nominal / volts.value,
+        spread=due.amps_spread * nominal,
+    )
+
+
+def _spells_line(found: tuple[Spell, ...]) -> WorkingLine:
+    return WorkingLine(
+        key="spells",
+        label="Spells with current",
+        result=", ".join(f"{one.start:g} to {one.end:g} min" for one in found) or "none",
+        formula=f"current above its U and {100 * _FLOWS_FROM:g} % of what is due",
+        source="as watched",
+    )
+
+
 def _after(times: list[float], found: tuple[Spell, ...]) -> str:
     """The first sample after the last spell [min]."""
     return f"{next(one for one in times if one > found[-1].end):g}"
 
 
-def _u(amps: MeterFigure, volts: MeterFigure, nominal: float) -> float:
-    return expanded(combined(amps.standard, volts.standard * nominal / volts.value))
-
-
 def _verdict(
-    times: list[float],
-    amps: list[MeterFigure],
-    flowing: list[bool],
-    expectation: Expectation,
-    volts: MeterFigure,
-    due: ElementResistance,
-) -> tuple[Verdict, WorkingLine]:
-    found = spells(list(zip(times, flowing, strict=True)))
-    line = WorkingLine(
-        label="Spells with current",
-        result=", ".join(f"{one.start:g} to {one.end:g} min" for one in found) or "none",
-        formula="current above its U and 5 % of what is due",
-        source="as watched",
-    )
+    times: list[float], flowing: list[bool], found: tuple[Spell, ...], rows: tuple[Row, ...]
+) -> tuple[Verdict, Row | None]:
+    """What the worst sample says, and above it what the whole time says; with the decisive row."""
     if not found:
-        return (
-            Verdict(
-                State.NOT_COMPARABLE,
-                "No current at any time",
-                "Is the clamp round one conductor, the thermostat calling? Then make it dead and read "
-                "its ohms.",
-                side=Side.LOW,
-            ),
-            line,
+        nothing = Verdict(
+            Code.NOTHING_FLOWS,
+            State.NOT_COMPARABLE,
+            "No current at any time",
+            "Is the clamp round one conductor, the thermostat calling? Then make it dead and read "
+            "its ohms.",
+            side=Side.LOW,
         )
-    band = expectation.rail.band
-    rows = tuple(
-        RowDue(f"at {t:g} min", band, "A", 3).placed(one.value, _u(one, volts, band.nominal or 1.0))
-        for t, one, flows in zip(times, amps, flowing, strict=True)
-        if flows
-    )
-    verdict = verdict_of_rows(
+        return nothing, None
+    plain = verdict_of_rows(
         rows,
         lambda row: "Make it dead and read the isolated ohms; clamp the element's own branch.",
         "",
     )
-    if verdict.state in (State.OUTSIDE, State.JUST_OUTSIDE, State.NOT_DECIDABLE):
-        return verdict, line
+    decisive = next(row for row in rows if row.state is plain.state)
+    pattern = _over_time(times, flowing, found)
+    if plain.state is State.WITHIN:
+        return pattern, decisive
+    plain.pattern = pattern.code
+    plain.explanation.append(f"{pattern.headline}.")
+    if pattern.undecided_by and not plain.undecided_by:
+        plain.undecided_by, plain.unsettled = pattern.undecided_by, pattern.unsettled
+    if PRECEDENCE.index(pattern.state) < PRECEDENCE.index(plain.state):
+        plain.state, plain.headline, plain.next_step = (
+            pattern.state,
+            pattern.headline,
+            pattern.next_step,
+        )
+    plain.code = pattern.code if plain.state in (State.WATCH, State.JUST_WITHIN) else plain.code
+    return plain, decisive
+
+
+def _over_time(times: list[float], flowing: list[bool], found: tuple[Spell, ...]) -> Verdict:
     if len(found) > 1:
-        return (
-            Verdict(
-                State.WATCH,
-                f"Watch: it cycles, {len(found)} spells",
-                "A limit or its thermostat cuts it short: scale, blocked air, low flow, a contact at "
-                "fault. Warm slowly with a right current is not the element.",
-                explanation=["The current is right whenever it flows."],
-            ),
-            line,
+        return Verdict(
+            Code.CYCLES,
+            State.WATCH,
+            f"Watch: it cycles, {len(found)} spells",
+            "A limit or its thermostat cuts it short: scale, blocked air, low flow, a contact at "
+            "fault. Warm slowly with a right current is not the element.",
+            explanation=["The current is right whenever it flows."],
+            pattern=Code.CYCLES,
         )
     if flowing[-1]:
-        return (
-            Verdict(
-                State.WITHIN,
-                "Within: right all the while, and it still flows",
-                "Not cut out yet: watch on, and compare with the computed time to heat up.",
-                unsettled="it has not cut out yet",
-            ),
-            line,
-        )
-    return (
-        Verdict(
+        return Verdict(
+            Code.STILL_FLOWS,
             State.WITHIN,
-            f"Within: right all the while, cut out at {found[0].end:g} to {_after(times, found)} min",
-            "Take the temperature at that moment: is it the setting? Then the element and its "
-            "control work.",
-        ),
-        line,
+            "Within: right all the while, and it still flows",
+            "Not cut out yet: watch on, and compare with the computed time to heat up.",
+            undecided_by=("not_cut_out_yet",),
+            unsettled="it has not cut out yet",
+        )
+    return Verdict(
+        Code.CUT_OUT,
+        State.WITHIN,
+        f"Within: right all the while, cut out at {found[0].end:g} to {_after(times, found)} min",
+        "Take the temperature at that moment: is it the setting? Then the element and its "
+        "control work.",
     )

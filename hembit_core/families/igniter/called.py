@@ -3,28 +3,67 @@
 from __future__ import annotations
 
 from functools import partial
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.families.igniter.spec import Igniter
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
-from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.meter_figures import meter_figure
-from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
+from hembit_core.judging.judgement import (
+    Choice,
+    Expectation,
+    Judgement,
+    Probes,
+    Question,
+    Row,
+)
+from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.rows import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.resistance_reading import Answers, DisplayText
+from hembit_core.rules import Rules
+
+_PASSED = (State.WITHIN, State.JUST_WITHIN, State.WATCH)
+_SEQUENCE = (
+    "Follow the sequence back: flow proved, control calling, its relay, the plug. After some "
+    "tries the control locks out: reset it first."
+)
+_REPLACE = "Replace it: the same type only; never touch the hot part, mind its place in the gas."
+_ONE_CONDUCTOR = Question(
+    code="one_conductor",
+    field="reading.current",
+    sentence="Is the clamp round one conductor only? Round two it reads near 0.",
+    choices=(Choice(value="yes", label="Yes"), Choice(value="no", label="No")),
+)
 
 
 class IgniterCalled(Model):
-    """Volts at the plug while it is called for, whether it glows, and amps if clamped."""
+    """Volts at the plug while it is called for, whether it glows, and amps if clamped.
 
+    ``answers`` may hold ``one_conductor`` (yes, no).
+    """
+
+    about: ClassVar = Measurand(
+        "Called for",
+        Step.LIVE,
+        "live",
+        4,
+        Role.WORKING,
+        Probes(
+            drawing="igniter_called",
+            first="one pin of the plug",
+            second="the other, plugged in",
+            disconnect="nothing: during the seconds that the sequence powers it",
+        ),
+    )
     measurand: Literal["igniter_called"] = "igniter_called"
     voltage: DisplayText
     current: DisplayText | None = None
@@ -39,21 +78,13 @@ def called_expectation(spec: Igniter, conditions: Conditions) -> Expectation | N
         return None
     rows = tuple(one.empty() for one in due.values())
     return expect(
-        "igniter_called",
-        "Called for",
+        IgniterCalled,
         rows[0].rail,
-        Probes(
-            drawing="igniter_called",
-            first="one pin of the plug",
-            second="the other, plugged in",
-            disconnect="nothing: during the seconds that the sequence powers it",
-        ),
         text="  ·  ".join(row.due for row in rows),
         detail="and it glows within seconds",
         overflow_means="take a higher range",
         zero_means="no volts: what feeds it",
         policy=("function: volts present and no glow decides",),
-        room="live",
         rows=rows,
         digits=3,
     )
@@ -63,12 +94,13 @@ def _due(spec: Igniter, conditions: Conditions) -> dict[str, RowDue]:
     volts = conditions.supply or spec.rated_voltage
     if volts is None:
         return {}
-    share = defaults.SUPPLY_TOLERANCE
+    share = conditions.rules.supply_tolerance
     nominal = volts.value
     band = Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
-    due = {"voltage": RowDue("volts at the plug", band, "V", 3)}
+    due = {"voltage": RowDue("voltage", "volts at the plug", band, "V", 3, premise=True)}
     if spec.least_current:
-        due["current"] = RowDue("amps while it glows", Band(lower=spec.least_current.value), "A", 3)
+        least = Band(lower=spec.least_current.value)
+        due["current"] = RowDue("current", "amps while it glows", least, "A", 3)
     return due
 
 
@@ -76,6 +108,9 @@ def judge_called(
     spec: Igniter, reading: IgniterCalled, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
     """Judge an igniter by its function: volts present and no glow decides.
+
+    Nothing is concluded about it before its volts have passed; volts alone do not prove that it
+    works: its glow was seen, or its current is what is due.
 
     Raises
     ------
@@ -88,45 +123,133 @@ def judge_called(
     due = _due(spec, conditions)
     figure = partial(meter_figure, answers=reading.answers, meter=conditions.meter)
     volts = figure(reading.voltage, Function.VOLTAGE, field="voltage")
-    rows = [due["voltage"].placed(volts.value, volts.expanded)]
+    rows = {"voltage": due["voltage"].placed(volts.value, Budget.of(meter=volts.standard))}
     amps = None
     if reading.current and reading.current.strip():
         amps = figure(reading.current, Function.CURRENT, field="current")
         if "current" in due:
-            rows.append(due["current"].placed(amps.value, amps.expanded))
-    nominal = due["voltage"].band.nominal or 1.0
-    verdict = verdict_of_rows(tuple(rows), lambda row: _NEXT, "Now the flame: proved in time?")
-    absent = volts.value <= max(volts.expanded, 0.05 * nominal)
-    if absent:
-        verdict = Verdict.no_supply(volts.shown, "the igniter's plug")
-        verdict.next_step = (
-            "Follow the sequence back: flow proved, control calling, its relay, the plug. After some "
-            "tries the control locks out: reset it first."
-        )
-    elif reading.glows == "no" and rows[0].state in (State.WITHIN, State.JUST_WITHIN):
-        verdict = Verdict(
-            State.OPEN,
-            "Open: volts at the plug, no glow",
-            "Replace it: the same type only; never touch the hot part, mind its place in the gas.",
-            side=Side.LOW,
-            explanation=[f"{volts.shown} at the plug while it is called, and it stays dark."],
-        )
-    elif reading.glows == "not_seen" and verdict.state is State.WITHIN and amps is None:
-        verdict.headline = "Within on volts; the glow is not seen yet"
-        verdict.next_step = "Look for the glow, or clamp one wire: volts alone do not prove heat."
-        verdict.unsettled = "volts at a part do not prove that it works"
-    elif verdict.state is State.WITHIN:
-        verdict.headline = "Within: it has its volts, and it works"
+            rows["current"] = due["current"].placed(amps.value, Budget.of(meter=amps.standard))
+    verdict = _verdict(reading, rows, volts, amps, due["voltage"].band.nominal or 1.0, conditions.rules)
+    shown = tuple(rows.get(key) or one.empty() for key, one in due.items())
+    if verdict.code is not Code.PLACED and "current" in rows:
+        told = rows["current"].model_copy(update={"premise": True})
+        shown = (shown[0], told)
     return verdict.build(
         expectation,
         rule,
-        rail=deciding_rail(tuple(rows)),
+        rail=deciding_rail(tuple(rows.values())),
         read_as=tuple(one.display.read_as for one in (volts, amps) if one),
-        value=rows[0].value,
+        value=rows["voltage"].value,
         working=(volts.line("Meter, volts"), *((amps.line("Meter, amps"),) if amps else ())),
         policy=meter_policy(conditions.meter),
-        rows=(*rows, *(one.empty() for one in list(due.values())[len(rows) :])),
+        rows=shown,
     )
 
 
-_NEXT = "Low volts or amps: the supply and the plug's joint first; then the igniter."
+def _verdict(
+    reading: IgniterCalled,
+    rows: dict[str, Row],
+    volts: MeterFigure,
+    amps: MeterFigure | None,
+    nominal: float,
+    rules: Rules,
+) -> Verdict:
+    if volts.value <= max(volts.expanded, rules.volts_none_share * nominal):
+        verdict = Verdict.no_supply(volts.shown, "the igniter's plug")
+        verdict.next_step = _SEQUENCE
+        return verdict
+    dark = amps is not None and amps.value <= amps.expanded
+    if reading.glows == "yes" and dark:
+        return Verdict(
+            Code.CONTRADICTION,
+            State.NOT_COMPARABLE,
+            "Not comparable: it glows, and the clamp shows nothing",
+            "Is the clamp round one conductor only, an AC clamp on AC? Read it again.",
+        )
+    if rows["voltage"].state not in _PASSED:
+        return _wrong_supply(rows["voltage"], reading)
+    if reading.glows == "no":
+        return _no_glow(volts)
+    if dark and reading.glows == "not_seen":
+        assert amps is not None
+        return _no_current(reading, volts, amps)
+    if "current" in rows:
+        verdict = verdict_of_rows(
+            (rows["current"],),
+            lambda row: "Low amps: the plug's joint first; then the igniter.",
+            "Now the flame: proved in time?",
+        )
+        if verdict.state is State.WITHIN:
+            verdict.headline = "Within: it has its volts, and it draws what it should"
+        return verdict
+    if reading.glows == "yes":
+        return Verdict(
+            Code.GLOWS,
+            State.WITHIN,
+            "Within: it has its volts, and it glows",
+            "Now the flame: proved in time?",
+        )
+    drawn = "" if amps is None else f" It draws {amps.shown}, and what is due is not given."
+    return Verdict(
+        Code.GLOW_NOT_SEEN,
+        State.WITHIN,
+        "Within on volts; the glow is not seen yet",
+        "Look for the glow, or clamp one wire: volts alone do not prove heat.",
+        explanation=[f"{volts.shown} at the plug.{drawn}"],
+        undecided_by=("glow_not_seen",),
+        unsettled="volts at a part do not prove that it works",
+    )
+
+
+def _wrong_supply(row: Row, reading: IgniterCalled) -> Verdict:
+    seen = {"yes": " It glows all the same.", "no": " It stays dark.", "not_seen": ""}[reading.glows]
+    return Verdict(
+        Code.WRONG_SUPPLY,
+        State.NOT_COMPARABLE,
+        "Not comparable: the volts at the plug are not its own",
+        "The supply, its transformer and the plug's joint first; then the igniter.",
+        side=row.side,
+        explanation=[f"{said(row)}.{seen}"],
+    )
+
+
+def _no_glow(volts: MeterFigure) -> Verdict:
+    return Verdict(
+        Code.NO_GLOW,
+        State.OPEN,
+        "Open: volts at the plug, no glow",
+        _REPLACE,
+        side=Side.LOW,
+        explanation=[f"{volts.shown} at the plug while it is called, and it stays dark."],
+    )
+
+
+def _no_current(reading: IgniterCalled, volts: MeterFigure, amps: MeterFigure) -> Verdict:
+    seen = f"{volts.shown} at the plug and {amps.shown} through it."
+    answer = reading.answers.get("one_conductor")
+    if answer not in ("yes", "no"):
+        return Verdict(
+            Code.NO_CURRENT_ASKED,
+            State.PLEASE_CONFIRM,
+            "Please confirm: volts, but no current",
+            "Settle the clamp first; a cracked igniter shows the same.",
+            side=Side.LOW,
+            explanation=[seen],
+            questions=[_ONE_CONDUCTOR],
+        )
+    if answer == "no":
+        return Verdict(
+            Code.NO_CURRENT_NOT_CALLED,
+            State.NOT_COMPARABLE,
+            "Not comparable as it was taken",
+            "Put the clamp round one conductor and read again, or look for the glow.",
+            explanation=[seen],
+        )
+    return Verdict(
+        Code.OPEN_UNDER_LOAD,
+        State.OPEN,
+        "Open: volts at the plug, no current",
+        _REPLACE,
+        side=Side.LOW,
+        explanation=[f"{seen} The clamp is settled."],
+    )

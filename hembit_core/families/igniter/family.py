@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
+from functools import partial
 from math import inf
-from typing import Literal
+from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.families.igniter.called import IgniterCalled, called_expectation, judge_called
 from hembit_core.families.igniter.spec import Igniter, IgniterMaterial, IgniterSchool
-from hembit_core.judging.bands import Band, Placement, Shift
+from hembit_core.judging.bands import Band
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect, ohms_rail
-from hembit_core.judging.judgement import Expectation, Judgement, Probes
+from hembit_core.judging.judgement import Expectation, Judgement, Probes, Settle
+from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, no_reading_of_its_own
+from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
@@ -27,7 +32,7 @@ _WORDS = OhmsWords(
     high_next="Replace it: the same type only. Never touch the hot part.",
     low_next="Another type than the spec's, or still warm: read it cold; then replace it.",
     within_next="Ohms only support: volts at the plug when it is called, and the glow, decide.",
-    settles=("look for the glow with rated volts at the plug",),
+    settles=(Settle(code="glow", text="look for the glow with rated volts at the plug"),),
 )
 _SCHOOL = {
     IgniterSchool.STRICT: "strict: replace above the usual band",
@@ -39,6 +44,19 @@ _SCHOOL = {
 class IgniterResistance(ResistanceReading):
     """Cold ohms of an igniter. ``settled`` is false while it may still be warm."""
 
+    about: ClassVar = Measurand(
+        "Ohms, cold",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.ALONG,
+        Probes(
+            drawing="resistive",
+            first="one pin of the plug",
+            second="the other",
+            disconnect="plug off; never touch the hot part",
+        ),
+    )
     measurand: Literal["igniter_resistance"] = "igniter_resistance"
     settled: bool = True
 
@@ -54,21 +72,15 @@ def _cold(spec: Igniter) -> Expectation:
     band = _band(spec)
     usual = _usual(spec)
     return expect(
-        "igniter_resistance",
-        "Igniter, cold",
+        IgniterResistance,
         ohms_rail(band, 3),
-        Probes(
-            drawing="resistive",
-            first="one pin of the plug",
-            second="the other",
-            disconnect="plug off; never touch the hot part",
-        ),
         detail=f"{usual} usual, cold: within a few kelvin of the room and settled",
         overflow_means="it is cracked",
         zero_means="the plug is bridged",
         policy=(_SCHOOL[spec.school],),
         working=(
             WorkingLine(
+                key="band",
                 label="Usual band, cold",
                 result=usual,
                 figures=_SCHOOL[spec.school],
@@ -98,7 +110,9 @@ def ohms_due(spec: Igniter, reading: IgniterResistance, conditions: Conditions) 
         words=_WORDS,
         deviation=lambda net, u: f"{_usual(spec)} is usual, cold.",
         missing=() if reading.settled else (_warm(spec),),
-        excuse=lambda net, u, placement: _function_first(spec, net, placement),
+        reads_as=partial(_function_first, spec)
+        if spec.school is IgniterSchool.FUNCTION_FIRST
+        else no_reading_of_its_own,
     )
 
 
@@ -114,27 +128,28 @@ def _band(spec: Igniter) -> Band:
     return Band(lower=lower, upper=upper)
 
 
-def _warm(spec: Igniter) -> Shift:
+def _warm(spec: Igniter) -> Missing:
     """Silicon carbide reads low while warm, silicon nitride high."""
     remedy = "Let it cool to the room's temperature and read again."
-    if spec.material is IgniterMaterial.SILICON_CARBIDE:
-        return Shift(State.NOT_READY, 0.0, inf, remedy)
-    return Shift(State.NOT_READY, -inf, 0.0, remedy)
+    low, high = (0.0, inf) if spec.material is IgniterMaterial.SILICON_CARBIDE else (-inf, 0.0)
+    return Missing(Lacking.SETTLED, remedy, State.NOT_READY, low, high)
 
 
-def _function_first(spec: Igniter, net: float, placement: Placement) -> Verdict | None:
+def _function_first(spec: Igniter, net: float, placed: Placed) -> Verdict | None:
     """By this school high but finite ohms decide nothing: supply and glow are asked."""
-    high = placement.side is Side.HIGH and placement.state in (State.OUTSIDE, State.JUST_OUTSIDE)
-    if spec.school is not IgniterSchool.FUNCTION_FIRST or not high:
+    high = placed.side is Side.HIGH and placed.state in (State.OUTSIDE, State.JUST_OUTSIDE)
+    if not high:
         return None
     limit = spec.lenient_upper
     if limit and net > limit.value:
         return None
     return Verdict(
+        Code.NOT_BY_OHMS,
         State.NOT_DECIDABLE,
         "Not decided by ohms: high but finite",
         "Call for heat and measure the volts at the plug: rated volts and no glow, replace it; "
         "glow, keep it and order a spare.",
         side=Side.HIGH,
         explanation=[f"{quantity(net, 'Ω', 3)} is above the usual {_usual(spec)}."],
+        dominant=placed.dominant,
     )

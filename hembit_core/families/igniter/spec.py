@@ -52,6 +52,13 @@ class Igniter(Model):
             raise PydanticCustomError("limits", "The lenient school needs its limit. Give it.")
         return self
 
+    def unused(self) -> dict[str, str]:
+        """Fields that say nothing beside the others, and why."""
+        found = {}
+        if self.lenient_upper is not None and self.school is IgniterSchool.STRICT:
+            found["lenient_upper"] = "not by the strict school"
+        return found
+
     def describe(self) -> str:
         """The igniter in a few words."""
         material = self.material.replace("_", " ")

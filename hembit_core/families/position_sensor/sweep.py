@@ -3,39 +3,38 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from itertools import pairwise
-from math import inf, log10
-from statistics import median
-from typing import Literal
+from math import hypot, inf
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
 from hembit_core.conditions import Conditions
-from hembit_core.display import Display, Function
+from hembit_core.display import Function
+from hembit_core.families.position_sensor.gaps import Gap, find_gaps
 from hembit_core.families.position_sensor.spec import PositionSensor
+from hembit_core.families.position_sensor.sweep_words import (
+    plot_of,
+    samples_line,
+    shape_verdict,
+    turns_back,
+)
 from hembit_core.families.tolerances import resistance_band
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import OPEN_END, expect
-from hembit_core.judging.judgement import (
-    Expectation,
-    Judgement,
-    Mark,
-    Plot,
-    PlotPoint,
-    Probes,
-    rail_of,
-)
-from hembit_core.judging.states import DecisionRule, Side, State
-from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.meters import Meter, reading_uncertainty, stated_range
+from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row, rail_of
+from hembit_core.judging.missing import Lacking
+from hembit_core.judging.ohms_words import LACKING_WORDS
+from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.meters import Meter, stated_range
 from hembit_core.notation import quantity
-from hembit_core.resistance_reading import DisplayText, HowTaken, read_field
-from hembit_core.uncertainty import expanded
+from hembit_core.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.working import WorkingLine
-
-_COUNTS = (200.0, 400.0, 600.0, 1000.0, 2000.0, 4000.0, 5000.0, 6000.0, 10000.0)
-"""Where meters of usual counts change range, as leading figures of the range's top."""
 
 
 class Sweep(HowTaken):
@@ -44,91 +43,48 @@ class Sweep(HowTaken):
     ``evenly`` says that the wiper was moved by equal steps, so that linearity can be told.
     """
 
-    measurand: Literal["sweep"] = "sweep"
-    displays: tuple[DisplayText, ...] = Field(min_length=4, max_length=400)
-    evenly: bool = False
-
-
-@dataclass(frozen=True)
-class Gap:
-    """Samples ``first`` to ``last`` off the line; ``ranging`` if the meter's range change did it."""
-
-    first: int
-    last: int
-    ranging: bool
-
-
-def find_gaps(
-    values: tuple[float, ...], expanded_each: tuple[float, ...], tops: tuple[float, ...] | None
-) -> tuple[Gap, ...]:
-    """Samples that jump off the line through their neighbours, ``inf`` for OL.
-
-    Parameters
-    ----------
-    values : net of nothing, in the order taken [Ω].
-    expanded_each : U of each [Ω].
-    tops : the meter's range tops [Ω]; None for a meter whose ranges are not known,
-        empty for a fixed range, where nothing is the meter's doing.
-
-    A single sample that jumps where the neighbours stand at a range's top is the
-    meter changing range; two or more in a row, or elsewhere, are a gap.
-    """
-    finite = [one for one in values if one != inf]
-    steps = [abs(b - a) for a, b in pairwise(finite)]
-    usual = median(steps) if steps else 0.0
-    bad: list[int] = []
-    for place, value in enumerate(values):
-        if value == inf:
-            bad.append(place)
-            continue
-        before = next((values[i] for i in range(place - 1, -1, -1) if i not in bad), None)
-        after = next((one for one in values[place + 1 :] if one != inf), None)
-        if before is None or after is None:
-            continue
-        allowed = 3 * usual + 2 * expanded_each[place]
-        low, high = min(before, after) - allowed, max(before, after) + allowed
-        if not low <= value <= high:
-            bad.append(place)
-    runs: list[list[int]] = []
-    for place in bad:
-        if runs and place == runs[-1][-1] + 1:
-            runs[-1].append(place)
-        else:
-            runs.append([place])
-    return tuple(Gap(run[0], run[-1], _is_ranging(run, values, tops)) for run in runs)
-
-
-def _is_ranging(run: list[int], values: tuple[float, ...], tops: tuple[float, ...] | None) -> bool:
-    if len(run) > 1 or run[0] == 0 or run[0] == len(values) - 1:
-        return False
-    low, high = sorted((values[run[0] - 1], values[run[0] + 1]))
-    if high == inf:
-        return False
-    known = _usual_tops(low, high) if tops is None else tops
-    return any(low * 0.98 <= top <= high * 1.02 for top in known)
-
-
-def _usual_tops(low: float, high: float) -> tuple[float, ...]:
-    if low <= 0:
-        return ()
-    decades = range(int(log10(low)) - 4, int(log10(max(high, 1.0))) + 2)
-    return tuple(top * 10.0**decade for top in _COUNTS for decade in decades)
-
-
-def sweep_expectation(spec: PositionSensor) -> Expectation:
-    """A smooth run from near 0 to the track."""
-    band, text = resistance_band(spec.tolerance, spec.track.value)
-    top = band.upper or spec.track.value
-    return expect(
-        "sweep",
+    about: ClassVar = Measurand(
         "Sweep",
-        rail_of(Band(lower=0.0, upper=top), "Ω", 3, None, OPEN_END),
+        Step.ACTUATE,
+        "dead",
+        3,
+        Role.ALONG,
         Probes(
             drawing="track",
             first="wiper",
             second="one end",
             disconnect="plug off; fix the meter's range, and move the wiper slowly",
         ),
+    )
+    measurand: Literal["sweep"] = "sweep"
+    displays: tuple[DisplayText, ...] = Field(min_length=4, max_length=400)
+    evenly: bool = False
+
+
+@dataclass(frozen=True)
+class Swept:
+    """The samples of a sweep: net ohms and U of each [Ω], ``inf`` and 0 for OL, and the gaps."""
+
+    nets: tuple[NetResistance | None, ...]
+    gaps: tuple[Gap, ...]
+
+    @property
+    def values(self) -> tuple[float, ...]:
+        """Net ohms [Ω]."""
+        return tuple(inf if one is None else one.net for one in self.nets)
+
+    @property
+    def own(self) -> tuple[float, ...]:
+        """What each sample has for itself, standard [Ω]: the meter's gain is common to all."""
+        return tuple(0.0 if one is None else one.own for one in self.nets)
+
+
+def sweep_expectation(spec: PositionSensor) -> Expectation:
+    """A smooth run from near 0 to the track."""
+    band, text = resistance_band(spec.tolerance, spec.track.value)
+    return expect(
+        Sweep,
+        rail_of(_highest_band(spec, band), "Ω", 3, None, OPEN_END),
         text="smooth, no gap",
         detail=f"from near 0 to {quantity(spec.track.value, 'Ω', 3)}, one way, on a fixed range",
         overflow_means="a dead spot, unless the meter was changing range",
@@ -137,53 +93,52 @@ def sweep_expectation(spec: PositionSensor) -> Expectation:
     )
 
 
+def _highest_band(spec: PositionSensor, track: Band) -> Band:
+    """What the highest sample may be: no more than the track; less, and it did not reach its end."""
+    upper = track.upper if track.upper is not None else 2 * spec.track.value
+    return Band(upper=upper, watch_lower=track.lower, nominal=spec.track.value)
+
+
 def judge_sweep(
     spec: PositionSensor, reading: Sweep, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
-    """Judge a sweep: gaps, turning back, linearity.
+    """Judge a sweep: gaps, turning back, its end, linearity.
 
     Raises
     ------
     InputError
         If a display or the range cannot be used.
     """
-    displays = tuple(
-        read_field(text, Function.RESISTANCE, reading.answers, f"displays.{place}")
+    nets = tuple(
+        net_of(reading, f"displays.{place}", text, conditions, reading.answers)
         for place, text in enumerate(reading.displays)
     )
-    values = tuple(inf if one.value is None else one.value for one in displays)
-    u = tuple(_u(one, conditions.meter, reading.range_top) for one in displays)
-    gaps = find_gaps(values, u, _tops(conditions.meter, reading.range_top))
-    verdict = _verdict(values, u, gaps)
-    lines, curved = _linearity(spec, reading, values, gaps)
-    if curved and verdict.state is State.WITHIN:
-        verdict = curved
-    highest = max((one for one in values if one != inf), default=0.0)
-    place = values.index(highest) if highest in values else 0
-    value = measured_value(highest, u[place] or 1.0, "Ω")
+    values = tuple(inf if one is None else one.net for one in nets)
+    each = tuple(0.0 if one is None else one.budget.expanded for one in nets)
+    tops = _tops(conditions.meter, reading.range_top)
+    swept = Swept(nets, find_gaps(values, each, tops))
+    rows, lines = _rows(spec, reading, swept)
+    verdict = shape_verdict(values, turns_back(values, swept.own), swept.gaps)
+    if verdict.state is State.WITHIN and any(row.state is not State.WITHIN for row in rows):
+        shape = verdict
+        verdict = verdict_of_rows(rows, lambda row: _next(row), shape.next_step)
+        verdict.code = Code.NOT_STRAIGHT if _worst_is(rows, verdict, "linearity") else Code.PLACED
+    if reading.is_in_circuit and verdict.state is not State.OPEN:
+        verdict = _in_circuit(verdict)
+        rows = tuple(row.model_copy(update={"state": State.NOT_COMPARABLE}) for row in rows)
+    shown = rows[0] if rows else None
     expectation = sweep_expectation(spec)
-    rail = expectation.rail.model_copy(
-        update={
-            "corrected": Mark(value=highest, label=f"highest {value.text}"),
-            "expanded": value.expanded,
-        }
-    )
     return verdict.build(
         expectation,
         rule,
-        rail=rail,
+        rail=shown.rail if shown else expectation.rail,
         read_as=(f"{len(values)} samples",),
-        value=value,
-        working=(_samples_line(gaps, values), *lines),
+        value=shown.value if shown else None,
+        working=(samples_line(swept.gaps, values), *lines),
         policy=meter_policy(conditions.meter),
-        plot=_plot(values, u, gaps),
+        rows=rows,
+        plot=plot_of(values, each, swept.gaps),
     )
-
-
-def _u(display: Display, meter: Meter, range_top: float | None) -> float:
-    if display.value is None:
-        return 0.0
-    return expanded(reading_uncertainty(meter, display, range_top).standard)
 
 
 def _tops(meter: Meter, range_top: float | None) -> tuple[float, ...] | None:
@@ -193,116 +148,73 @@ def _tops(meter: Meter, range_top: float | None) -> tuple[float, ...] | None:
     return tuple(one.top for one in ranges) or None
 
 
-def _verdict(values: tuple[float, ...], u: tuple[float, ...], gaps: tuple[Gap, ...]) -> Verdict:
-    real = [gap for gap in gaps if not gap.ranging]
-    if real:
-        first = real[0]
-        where = (
-            f"sample {first.first + 1}"
-            if first.first == first.last
-            else f"samples {first.first + 1} to {first.last + 1}"
-        )
-        return Verdict(
-            State.OPEN,
-            f"Open on the way: a gap at {where} of {len(values)}",
-            "Sweep it again on a fixed range, slowly. The gap at the same place: replace it, set by "
-            "the old one's mark.",
-            side=Side.HIGH,
-            explanation=["The wiper loses the track there: that is where the machine jumps."],
-        )
-    turned = _turns_back(values, u)
-    if turned is not None:
-        return Verdict(
-            State.OUTSIDE,
-            f"Outside: it turns back at sample {turned + 1}",
-            "Was the wiper moved one way only? Then the track is worn there: replace it.",
-            explanation=["A sound track only rises, or only falls."],
-        )
-    if gaps:
-        return Verdict(
-            State.NOT_DECIDABLE,
-            f"Not decidable: at the jump, sample {gaps[0].first + 1}, the meter changes range",
-            "Sweep again on a fixed range: a real dead spot stays, the meter's does not.",
-            explanation=["One sample only, at a range's top: most likely the meter, not the track."],
-        )
-    return Verdict(
-        State.WITHIN,
-        "Within: smooth, one way, no gap",
-        "Sweep it back too, and tap it: a worn track shows there first.",
-    )
+def _rows(
+    spec: PositionSensor, reading: Sweep, swept: Swept
+) -> tuple[tuple[Row, ...], tuple[WorkingLine, ...]]:
+    read = [one for one in swept.nets if one is not None]
+    if not read:
+        return (), ()
+    highest = max(read, key=lambda one: one.net)
+    track, _ = resistance_band(spec.tolerance, spec.track.value)
+    due = RowDue("highest", "the highest", _highest_band(spec, track), "Ω", 3, None, OPEN_END)
+    rows = [due.placed(highest.net, highest.budget, highest.missing)]
+    if not reading.evenly or swept.gaps or len(read) < len(swept.nets):
+        return tuple(rows), ()
+    share, budget, line = _linearity(spec, read)
+    if spec.linearity is not None:
+        band = Band(upper=spec.linearity.value)
+        rows.append(RowDue("linearity", "off the straight line", band, "%", 2).placed(share, budget))
+    return tuple(rows), (line,)
 
 
-def _turns_back(values: tuple[float, ...], u: tuple[float, ...]) -> int | None:
-    """The first sample that goes against the sweep's direction by more than U; None if none does."""
-    known = [(place, one) for place, one in enumerate(values) if one != inf]
-    if len(known) < 3:
-        return None
-    rises = known[-1][1] >= known[0][1]
-    best = known[0][1]
-    for place, one in known[1:]:
-        against = best - one if rises else one - best
-        if against > 2**0.5 * u[place]:
-            return place
-        best = max(best, one) if rises else min(best, one)
-    return None
+def _linearity(spec: PositionSensor, read: list[NetResistance]) -> tuple[float, Budget, WorkingLine]:
+    """The largest departure from the straight line through the ends, as a share of the track [%].
 
-
-def _linearity(
-    spec: PositionSensor, reading: Sweep, values: tuple[float, ...], gaps: tuple[Gap, ...]
-) -> tuple[tuple[WorkingLine, ...], Verdict | None]:
-    """The largest departure from the straight line through the ends, as a share of the track."""
-    if not reading.evenly or gaps or inf in values:
-        return (), None
-    start, end, last = values[0], values[-1], len(values) - 1
-    off = [abs(one - (start + (end - start) * place / last)) for place, one in enumerate(values)]
-    share = 100 * max(off) / spec.track.value
+    The line runs through the sweep's own ends, so that leads and most of the gain cancel; counts
+    of the sample and of both ends stay.
+    """
+    start, end, last = read[0], read[-1], len(read) - 1
+    off = [
+        abs(one.net - (start.net + (end.net - start.net) * place / last))
+        for place, one in enumerate(read)
+    ]
     place = off.index(max(off))
+    track = spec.track.value
+    share, along = 100 * off[place] / track, place / last
+    own = hypot(read[place].own, start.own * (1 - along), end.own * along)
     line = WorkingLine(
+        key="linearity",
         label="Linearity",
         result=f"{share:.1f} % of the track, at sample {place + 1}",
         formula="largest |R − straight line| / R_track",
-        figures=f"{quantity(max(off), 'Ω', 2)} of {quantity(spec.track.value, 'Ω', 3)}",
+        figures=f"{quantity(off[place], 'Ω', 2)} of {quantity(track, 'Ω', 3)}",
         source="terminal-based, equal steps as stated",
         value=share,
         unit="%",
     )
-    if spec.linearity is None or share <= spec.linearity.value:
-        return (line,), None
-    verdict = Verdict(
-        State.OUTSIDE,
-        f"Outside: {share:.1f} % off the straight line, {spec.linearity.value:g} % is allowed",
-        "Were the steps equal? Then the track is worn, or a path stands beside it.",
-        explanation=[line.result],
-    )
-    return (line,), verdict
+    return share, Budget.of(meter=100 * own / track), line
 
 
-def _samples_line(gaps: tuple[Gap, ...], values: tuple[float, ...]) -> WorkingLine:
-    real = sum(not gap.ranging for gap in gaps)
-    return WorkingLine(
-        label="Samples",
-        result=f"{len(values)} taken; gaps: {real}; at a range change: {len(gaps) - real}",
-        formula="off the line of its neighbours by more than 3 usual steps and 2U",
-        source="one sample alone at a range's top is the meter's own jump",
-    )
+def _next(row: Row) -> str:
+    if row.key == "linearity":
+        return "Were the steps equal? Then the track is worn, or a path stands beside it."
+    if row.state is State.WATCH:
+        return "Did the wiper reach its end? Sweep it again from stop to stop, and read the track."
+    return "Read the track end to end: is it the spec's part?"
 
 
-def _plot(values: tuple[float, ...], u: tuple[float, ...], gaps: tuple[Gap, ...]) -> Plot:
-    wrong = {place for gap in gaps if not gap.ranging for place in range(gap.first, gap.last + 1)}
-    top = max((one for one in values if one != inf), default=1.0)
-    return Plot(
-        title="Sweep",
-        x_label="sample",
-        y_label="Ω",
-        joined=True,
-        points=tuple(
-            PlotPoint(
-                x=float(place + 1),
-                y=1.08 * top if one == inf else one,
-                expanded=None if one == inf else u[place],
-                label="OL" if one == inf else "",
-                wrong=place in wrong,
-            )
-            for place, one in enumerate(values)
-        ),
+def _worst_is(rows: tuple[Row, ...], verdict: Verdict, key: str) -> bool:
+    return any(row.key == key and row.state is verdict.state for row in rows)
+
+
+def _in_circuit(verdict: Verdict) -> Verdict:
+    what, why = LACKING_WORDS[Lacking.PATH_BESIDE]
+    return Verdict(
+        verdict.code,
+        State.NOT_COMPARABLE,
+        f"Not comparable as it was taken: {what}",
+        "Pull its plug and sweep again: what is beside the track bends the sweep.",
+        explanation=[f"{verdict.headline}.", *verdict.explanation],
+        undecided_by=(Lacking.PATH_BESIDE,),
+        unsettled=why,
     )

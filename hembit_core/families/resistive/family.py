@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import ClassVar, Literal
 
-from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.tolerances import resistance_band
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.expect import expect, ohms_rail
+from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.notation import deviation, interval, quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
@@ -29,6 +30,14 @@ _WORDS = OhmsWords(
 class PartResistance(ResistanceReading):
     """Ohms from end to end of a part that is just its ohms."""
 
+    about: ClassVar = Measurand(
+        "End to end",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.ALONG,
+        Probes(drawing="resistive", first="one end", second="the other", disconnect="one end lifted"),
+    )
     measurand: Literal["part_resistance"] = "part_resistance"
 
 
@@ -38,30 +47,24 @@ def expectations(
     """What the part should read. Its temperature is not taken in."""
     band, text = resistance_band(spec.tolerance, spec.nominal)
     formula, figures = spec.working()
-    lead = isinstance(spec, HighTensionLead)
+    probes = PartResistance.about.probes
+    if isinstance(spec, HighTensionLead):
+        probes = Probes(
+            drawing="lead",
+            first="one end",
+            second="the other",
+            disconnect="both ends off; never the meter on a spark output",
+        )
     return (
-        Expectation(
-            measurand="part_resistance",
-            title="End to end",
-            unit="Ω",
-            text=interval(band.lower, band.upper, "Ω"),
+        expect(
+            PartResistance,
+            ohms_rail(band, 3),
+            probes,
             detail=f"{quantity(spec.nominal, 'Ω', 3)} nominal",
-            overflow_means="it is broken",
-            zero_means="it is bridged",
-            probes=Probes(
-                drawing="lead" if lead else "resistive",
-                first="one end",
-                second="the other",
-                disconnect="both ends off; never the meter on a spark output"
-                if lead
-                else "one end lifted",
-            ),
-            rail=rail_of(band, "Ω", 3, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
-            cautions=cautions("ohms"),
             policy=(text,),
-            warnings=(),
             working=(
                 WorkingLine(
+                    key="nominal",
                     label="Nominal",
                     result=quantity(spec.nominal, "Ω", 4),
                     formula=formula,
@@ -71,6 +74,7 @@ def expectations(
                     unit="Ω",
                 ),
                 WorkingLine(
+                    key="band",
                     label=f"Band, {text}",
                     result=interval(band.lower, band.upper, "Ω"),
                     source="the chosen school",

@@ -2,22 +2,30 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
-import numpy as np
+from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
-from hembit_core.curves.ends import CurveRangeError, within_ends
+from hembit_core.curves.ends import CurveRangeError
+from hembit_core.families.sender.chart import amount_at, is_a_guess, ohms_at, slope_at
 from hembit_core.families.sender.spec import Sender
 from hembit_core.families.tolerances import resistance_band
+from hembit_core.figures import FigureText
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Origin, Share
+from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import expect, ohms_rail
-from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint, Probes
+from hembit_core.judging.judgement import Expectation, Judgement, Notice, Plot, PlotPoint, Probes
+from hembit_core.judging.missing import Lacking
 from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule
+from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, no_reading_of_its_own
+from hembit_core.judging.ohms_words import LACKING_WORDS
+from hembit_core.judging.placing import Placed
+from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.notation import deviation, interval, quantity
 from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 _OFF = (
@@ -32,33 +40,27 @@ _WORDS = OhmsWords(
     low_next=_OFF,
     within_next="The instrument still wrong: its wire, its earth, the instrument itself.",
 )
+_MAY_BE_ZERO_BELOW = 5.0
+"""A chart with an end below this: near zero is one of its figures, not a short [Ω]."""
 
 
 class SenderResistance(ResistanceReading):
     """Ohms of a sender where it stands now."""
 
+    about: ClassVar = Measurand(
+        "Sender",
+        Step.SENSORS,
+        "dead",
+        2,
+        Role.ALONG,
+        Probes(
+            drawing="sender",
+            first="its terminal",
+            second="its earth, or the other terminal",
+            disconnect="plug off: the dash instrument is the other resistor",
+        ),
+    )
     measurand: Literal["sender_resistance"] = "sender_resistance"
-
-
-def ohms_at(spec: Sender, amount: float) -> float:
-    """R [Ω] at ``amount`` [chart's unit], straight between the chart's points.
-
-    Raises
-    ------
-    CurveRangeError
-        Beyond the chart's ends.
-    """
-    x = [one.amount.value for one in spec.points]
-    inside = within_ends(amount, x[0], x[-1], "the chart", spec.unit)
-    return float(np.interp(inside, x, [one.ohms.value for one in spec.points]))
-
-
-def amount_at(spec: Sender, ohms: float) -> float:
-    """What the sender says at ``ohms`` [Ω], in the chart's unit; CurveRangeError beyond its ends."""
-    rows = sorted((one.ohms.value, one.amount.value) for one in spec.points)
-    x = [row[0] for row in rows]
-    inside = within_ends(ohms, x[0], x[-1], "the chart", "Ω")
-    return float(np.interp(inside, x, [row[1] for row in rows]))
 
 
 def expectations(spec: Sender, conditions: Conditions) -> tuple[Expectation, ...]:
@@ -71,8 +73,7 @@ def judge(
 ) -> Judgement:
     """Judge a sender's ohms by its chart where it stands now.
 
-    Without that, ohms are only judged by the chart's whole span: that says "some figure of
-    this sender", and the verdict says so.
+    Without that, ohms say an amount, not a verdict; beyond the whole chart they are outside.
 
     Raises
     ------
@@ -90,25 +91,66 @@ def ohms_due(spec: Sender, reading: SenderResistance, conditions: Conditions) ->
         expectation=expectation,
         words=_WORDS,
         deviation=lambda net, u: _says(spec, net, nominal),
+        shares=_shares(spec, conditions),
+        reads_as=no_reading_of_its_own
+        if _stands(spec, conditions)
+        else lambda net, placed: _alone(spec, net, placed),
         plot=lambda net, u: _with_reading(spec, _plot(spec), conditions, net, u),
-        zero_is_due=min(one.ohms.value for one in spec.points) < 5,
+        zero_is_due=min(one.ohms.value for one in spec.points) < _MAY_BE_ZERO_BELOW,
+    )
+
+
+def _stands(spec: Sender, conditions: Conditions) -> FigureText | None:
+    """Where it stands: as given, or the part's temperature where the chart is of °C."""
+    if conditions.stands_at is None and spec.unit in ("°C", "C"):
+        return conditions.part_temperature
+    return conditions.stands_at
+
+
+def _shares(spec: Sender, conditions: Conditions) -> tuple[Share, ...]:
+    """Half the last digit of where it stands, through the chart's slope, and the thermometer."""
+    given = _stands(spec, conditions)
+    if given is None:
+        return ()
+    slope = slope_at(spec, given.value)
+    if spec.is_thermal:
+        per_kelvin = abs(spec.celsius(1.0) - spec.celsius(0.0))
+        standard = conditions.standard_at(None, conditions.temperature_limit)
+        half = rectangular(given.step / 2)
+        return (
+            Share(Origin.THERMOMETER, slope * standard / per_kelvin),
+            Share(Origin.EXPECTATION, slope * half),
+        )
+    return (Share(Origin.EXPECTATION, slope * rectangular(given.step / 2)),)
+
+
+def _alone(spec: Sender, net: float, placed: Placed) -> Verdict | None:
+    """Without where it stands: what it says, unless that is no figure of its chart at all."""
+    outside = placed.state in (State.OUTSIDE, State.JUST_OUTSIDE)
+    if outside or placed.lacking:
+        return None
+    return Verdict(
+        Code.TEMPERATURE_ALONE,
+        State.NOT_COMPARABLE,
+        "Some figure of its chart: nothing to compare with yet",
+        "Say where it stands, and this says what it should read there.",
+        explanation=[_says(spec, net, None)],
+        undecided_by=(Lacking.STANDS_AT,),
+        unsettled=LACKING_WORDS[Lacking.STANDS_AT][1],
+        dominant=placed.dominant,
     )
 
 
 def _with_reading(
     spec: Sender, plot: Plot, conditions: Conditions, net: float, expanded: float
 ) -> Plot:
-    points = _point(spec, net, expanded, conditions)
-    return plot.model_copy(update={"points": points})
-
-
-def _point(spec: Sender, net: float, expanded: float, conditions: Conditions) -> tuple[PlotPoint, ...]:
-    given = conditions.stands_at
+    given = _stands(spec, conditions)
     try:
         x = given.value if given else amount_at(spec, net)
     except CurveRangeError:
-        return ()
-    return (PlotPoint(x=x, y=net, expanded=expanded, label="read"),)
+        return plot.model_copy(update={"points": ()})
+    point = PlotPoint(key="read", x=x, y=net, expanded=expanded, label="read")
+    return plot.model_copy(update={"points": (point,)})
 
 
 def _says(spec: Sender, net: float, nominal: float | None) -> str:
@@ -121,41 +163,43 @@ def _says(spec: Sender, net: float, nominal: float | None) -> str:
 
 def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
     share = spec.tolerance.percent.value / 100
-    given = conditions.stands_at
+    given = _stands(spec, conditions)
     ends = sorted((spec.points[0].ohms.value, spec.points[-1].ohms.value))
-    warnings: tuple[str, ...] = ()
+    warnings: tuple[Notice, ...] = ()
     if given:
         try:
             nominal = ohms_at(spec, given.value)
         except CurveRangeError as error:
             raise error.at("conditions.stands_at") from None
-        band, text = resistance_band(spec.tolerance, nominal)
-        detail = f"{quantity(nominal, 'Ω', 4)} at {given.value:g} {spec.unit}"
+        band, _ = resistance_band(spec.tolerance, nominal)
+        detail = f"{quantity(nominal, 'Ω', 4)} at {given.value:g} {spec.unit}".rstrip()
+        if is_a_guess(spec, given.value):
+            text = (
+                "The two points of the chart beside it lie a decade of ohms apart: what is between "
+                "them is a guess. Find a chart with more rows."
+            )
+            warnings = (Notice(code=NoticeCode.GUESS_BETWEEN_POINTS, text=text),)
     else:
         band = Band(lower=ends[0] * (1 - share), upper=ends[1] * (1 + share))
-        text = "its whole chart"
-        detail = "where it stands is not given: any figure of its chart passes"
-        warnings = ("Give where it stands, and this says what it should read there.",)
+        detail = "where it stands is not given: this is its whole chart"
+        text = "Give where it stands, and this says what it should read there."
+        warnings = (Notice(code=NoticeCode.STANDS_AT_NOT_GIVEN, text=text),)
+    way = "ln R over 1/T, as an NTC's chart" if spec.is_thermal else "straight from point to point"
+    whole = "" if given else ": its whole chart"
     return expect(
-        "sender_resistance",
-        "Sender",
+        SenderResistance,
         ohms_rail(band),
-        Probes(
-            drawing="sender",
-            first="its terminal",
-            second="its earth, or the other terminal",
-            disconnect="plug off: the dash instrument is the other resistor",
-        ),
         detail=detail,
         overflow_means="the wire or the wiper is broken",
         zero_means="a lead is pinched, or it stands at its low end",
-        policy=(f"±{spec.tolerance.percent.value:g} % of R: {text}",),
+        policy=(f"±{spec.tolerance.percent.value:g} % of R{whole}",),
         warnings=warnings,
         working=(
             WorkingLine(
+                key="nominal",
                 label="By its chart",
                 result=interval(band.lower, band.upper, "Ω"),
-                formula="straight from point to point",
+                formula=way,
                 figures=detail,
                 source="the part's chart",
             ),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
@@ -14,6 +15,16 @@ from hembit_core.model import Model
 AmountUnit = Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)]
 
 
+_THERMAL: dict[str, Callable[[float], float]] = {
+    "°C": lambda one: one,
+    "C": lambda one: one,
+    "°F": lambda one: (one - 32) / 1.8,
+    "F": lambda one: (one - 32) / 1.8,
+    "K": lambda one: one - 273.15,
+}
+"""Units of a temperature sender's chart, and how they become °C."""
+
+
 class SenderPoint(Model):
     """One row of the chart: an amount in the chart's unit, and ohms."""
 
@@ -22,7 +33,11 @@ class SenderPoint(Model):
 
 
 class Sender(Model):
-    """A rheostat sender by its chart, straight from point to point, never beyond its ends."""
+    """A sender by its chart, never beyond its ends.
+
+    A level or a pressure is a rheostat: straight from point to point in ohms. A temperature is a
+    thermistor: in ln R over 1/T, as an NTC's chart.
+    """
 
     kind: Literal["sender"] = "sender"
     unit: AmountUnit = "%"
@@ -40,6 +55,15 @@ class Sender(Model):
                 "chart", "This chart is not a curve: its ohms must only rise or only fall."
             )
         return self
+
+    @property
+    def is_thermal(self) -> bool:
+        """Whether it says a temperature: a thermistor, then, and not a rheostat."""
+        return self.unit in _THERMAL
+
+    def celsius(self, amount: float) -> float:
+        """A temperature of the chart's unit in °C."""
+        return _THERMAL[self.unit](amount)
 
     def describe(self) -> str:
         """The sender in a few words."""

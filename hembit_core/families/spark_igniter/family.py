@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
@@ -11,12 +11,14 @@ from hembit_core.families.winding_set import family as winding_set
 from hembit_core.families.winding_set.family import SetResistances
 from hembit_core.figures import Millimetres
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.rows import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.uncertainty import expanded, rectangular
+from hembit_core.uncertainty import combined, rectangular
 
 _SPARK = "Never the meter on the spark output; no spark-hunting near gas or fuel."
 
@@ -24,6 +26,19 @@ _SPARK = "Never the meter on the spark output; no spark-hunting near gas or fuel
 class SparkGap(Model):
     """The gap between the electrode and its counterpart, by a gauge [mm]."""
 
+    about: ClassVar = Measurand(
+        "Gap",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.GAP,
+        Probes(
+            drawing="spark_gap",
+            first="electrode",
+            second="its counterpart",
+            disconnect="supply off and locked; a feeler or wire gauge, cold",
+        ),
+    )
     measurand: Literal["spark_gap"] = "spark_gap"
     gap: Millimetres
 
@@ -33,7 +48,6 @@ def expectations(spec: SparkIgniter, conditions: Conditions) -> tuple[Expectatio
     windings = winding_set.expectations(spec.windings, conditions)[0]
     told = windings.model_copy(
         update={
-            "title": "Transformer",
             "cautions": (_SPARK, *windings.cautions),
             "probes": windings.probes.model_copy(
                 update={"disconnect": "plug and high-tension lead off; the spark is off and locked"}
@@ -44,15 +58,8 @@ def expectations(spec: SparkIgniter, conditions: Conditions) -> tuple[Expectatio
     if due is None:
         return (told,)
     gap = expect(
-        "spark_gap",
-        "Gap",
+        SparkGap,
         due.empty().rail,
-        Probes(
-            drawing="spark_gap",
-            first="electrode",
-            second="its counterpart",
-            disconnect="supply off and locked; a feeler or wire gauge, cold",
-        ),
         detail="by a gauge; look for cracks, soot and a burnt tip",
         overflow_means="set it",
         zero_means="it is bridged: no spark",
@@ -67,7 +74,7 @@ def _gap_due(spec: SparkIgniter) -> RowDue | None:
         return None
     least = spec.gap_least.value if spec.gap_least else None
     most = spec.gap_most.value if spec.gap_most else None
-    return RowDue("the gap", Band(lower=least, upper=most), "mm", 2)
+    return RowDue("gap", "the gap", Band(lower=least, upper=most), "mm", 2)
 
 
 def judge(
@@ -92,7 +99,9 @@ def judge(
         raise InputError("The spec gives no gap. Give its least, its most, or both.").at(
             "spec.gap_least"
         )
-    row = due.placed(reading.gap.value, expanded(rectangular(max(reading.gap.step, 0.05))))
+    gauge = conditions.rules.feeler_gauge_limit_mm
+    standard = combined(rectangular(gauge), rectangular(reading.gap.step / 2))
+    row, placed = due.place(reading.gap.value, Budget.of(meter=standard))
     verdict = verdict_of_rows(
         (row,),
         lambda one: (
@@ -101,6 +110,7 @@ def judge(
             else "Clean it; open the gap at the counterpart; gauge it again."
         ),
         "Now the lead's ohms and the ceramic: a crack sparks inside.",
+        places={row.key: placed},
     )
     return verdict.build(
         expectations(spec, conditions)[1],

@@ -4,36 +4,69 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 
-from hembit_core import defaults
 from hembit_core.data_files import table
 from hembit_core.families.supply.spec import Supply
+from hembit_core.rules import Rules
 
 _NEAR = 0.08
 _GONE = 0.10
 
 
+class PatternCode(StrEnum):
+    """Which fault the volts make."""
+
+    REVERSED = "reversed"
+    NO_SUPPLY = "no_supply"
+    NEUTRAL_LOST = "neutral_lost"
+    LEG_FED_BACK = "leg_fed_back"
+    LEG_MISSING = "leg_missing"
+    LINE_AND_NEUTRAL_EXCHANGED = "line_and_neutral_exchanged"
+    EARTH_MISSING = "earth_missing"
+    FLOATING_WIRE = "floating_wire"
+    TWO_LEGS_OF_THREE = "two_legs_of_three"
+    OTHER_SUPPLY = "other_supply"
+    LOW = "low"
+    HIGH = "high"
+
+
+DANGEROUS = frozenset(
+    {
+        PatternCode.NEUTRAL_LOST,
+        PatternCode.LINE_AND_NEUTRAL_EXCHANGED,
+        PatternCode.EARTH_MISSING,
+        PatternCode.LEG_FED_BACK,
+    }
+)
+"""Patterns that count although every pair alone may lie in its band."""
+
+
 @dataclass(frozen=True)
 class SupplyPattern:
-    """A named fault pattern, what it rests on, and what to do."""
+    """A named fault pattern, what it rests on, and what to do; ``pairs`` it is about, if not all."""
 
+    code: PatternCode
     name: str
     why: str
     next_step: str
+    pairs: tuple[str, ...] = ()
 
 
-def find_pattern(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+def find_pattern(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
     """Name the fault that the volts [V] of the pairs make together; None where none is known.
 
     Parameters
     ----------
     volts : by the pair's name; pairs that were not read may be missing.
     """
-    for find in (_reversed, _all_gone, _neutral_lost, _leg_missing, _earth, _ghost, _wrong_tap):
+    for find in (_reversed, _all_gone, _neutral_lost, _leg_fed_back, _leg_missing, _earth):
         found = find(spec, volts)
         if found:
             return found
-    return _low_or_high(spec, volts)
+    return (
+        _ghost(spec, volts, rules) or _wrong_tap(spec, volts, rules) or _low_or_high(spec, volts, rules)
+    )
 
 
 def _ratios(spec: Supply, volts: Mapping[str, float]) -> dict[str, float]:
@@ -47,6 +80,7 @@ def _reversed(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
     if spec.entry["coupling"] != "DC" or all(one >= 0 for one in volts.values()):
         return None
     return SupplyPattern(
+        PatternCode.REVERSED,
         "polarity reversed",
         "The volts are there with the wrong sign.",
         "First the probes: red on plus. If they were right, the supply is connected the wrong way "
@@ -59,6 +93,7 @@ def _all_gone(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
     if not ratios or any(abs(ratio) > _GONE for ratio in ratios.values()):
         return None
     return SupplyPattern(
+        PatternCode.NO_SUPPLY,
         "no supply",
         "No pair has its volts.",
         "Prove the tester on a live point first. Then walk toward the source: isolator, protector, "
@@ -85,6 +120,7 @@ def _neutral_lost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | N
         else ""
     )
     return SupplyPattern(
+        PatternCode.NEUTRAL_LOST,
         "neutral lost",
         f"The legs are unequal to neutral, yet right between them: the loads share the volts.{adds}",
         "Switch off at once: what stands on the higher leg is being destroyed. The neutral's joints "
@@ -94,6 +130,28 @@ def _neutral_lost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | N
 
 def _line_to_line(name: str) -> bool:
     return name.count("L") == 2
+
+
+def _leg_fed_back(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+    """Two legs right to neutral and nothing between them: one is lost and fed by the other."""
+    ratios = _ratios(spec, volts)
+    for name, ratio in ratios.items():
+        if not _line_to_line(name) or abs(ratio) > _GONE:
+            continue
+        legs = name.split("–")
+        to_neutral = [ratios.get(f"{leg}–N") for leg in legs]
+        if all(one is not None and abs(one - 1) <= _NEAR for one in to_neutral):
+            return SupplyPattern(
+                PatternCode.LEG_FED_BACK,
+                f"leg {legs[0]} or {legs[1]} lost, fed back through a load",
+                f"Both legs are right to neutral, yet there is nothing between them: they are one and "
+                f"the same, since the lost one comes back through a load between {legs[0]} and "
+                f"{legs[1]}.",
+                "Switch that load off and read again: the lost leg falls away. Then its fuse, "
+                "protector or joint, from here toward the source.",
+                (name,),
+            )
+    return None
 
 
 def _leg_missing(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
@@ -110,6 +168,7 @@ def _leg_missing(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | No
         if all(ratio < 0.9 for ratio in with_leg) and all(abs(one - 1) <= _NEAR for one in without):
             fed = any(ratio > _GONE for ratio in with_leg)
             return SupplyPattern(
+                PatternCode.LEG_MISSING,
                 f"leg {leg} missing",
                 f"Every pair with {leg} is low or dead, the others are right."
                 + (" What it still shows comes back through the loads." if fed else ""),
@@ -127,6 +186,7 @@ def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
         return None
     if "N–PE" in volts and abs(volts["N–PE"] / nominal - 1) <= 0.1 and volts.get("L–PE", 0.0) < 5:
         return SupplyPattern(
+            PatternCode.LINE_AND_NEUTRAL_EXCHANGED,
             "line and neutral exchanged",
             "Full volts from neutral to earth, none from line to earth.",
             "Exchanged at the plug, the outlet or the terminals: a single-pole switch then leaves the "
@@ -134,6 +194,7 @@ def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
         )
     if "L–PE" in volts and volts["L–PE"] < 0.9 * nominal:
         return SupplyPattern(
+            PatternCode.EARTH_MISSING,
             "protective earth missing",
             "Line to neutral is right, line to earth is not.",
             "Do not use the machine. Find the break in the protective conductor: a licensed job.",
@@ -141,21 +202,23 @@ def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
     return None
 
 
-def _ghost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
-    low, high = defaults.GHOST_VOLTS
+def _ghost(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
+    low, high = rules.ghost_volts_from, rules.ghost_volts_to
     mains = {name: nominal for name, nominal in spec.pairs.items() if nominal >= 100 and name in volts}
     floating = [name for name in mains if low <= volts[name] <= high]
     if not floating:
         return None
     return SupplyPattern(
+        PatternCode.FLOATING_WIRE,
         "perhaps a floating wire",
         f"{', '.join(floating)}: {low:g} to {high:g} V is what a 10 MΩ input shows on a wire that "
         "floats beside live ones.",
         "Read again with low impedance, or with a two-pole tester: a ghost collapses.",
+        tuple(floating),
     )
 
 
-def _wrong_tap(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+def _wrong_tap(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
     """All pairs off by one factor that is another usual supply."""
     if spec.entry["coupling"] == "DC":
         return None
@@ -164,6 +227,7 @@ def _wrong_tap(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None
         return None
     if _two_legs_of_three(spec, volts):
         return SupplyPattern(
+            PatternCode.TWO_LEGS_OF_THREE,
             "two legs of a 120/208 V supply",
             "Each leg is right to neutral, but between them it is √3 times, not twice: the building "
             "has three phases.",
@@ -171,7 +235,7 @@ def _wrong_tap(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None
             "the tap to 208 V.",
         )
     ratios = [volts[name] / spec.pairs[name] for name in between]
-    inside = [spec.band(spec.pairs[name]).contains(volts[name]) for name in between]
+    inside = [spec.band(spec.pairs[name], rules).contains(volts[name]) for name in between]
     if max(ratios) - min(ratios) > 0.06 or any(inside):
         return None
     name = max(between, key=lambda one: spec.pairs[one])
@@ -180,6 +244,7 @@ def _wrong_tap(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None
     if abs(other / read - 1) > 0.03 or other == spec.pairs[name]:
         return None
     return SupplyPattern(
+        PatternCode.OTHER_SUPPLY,
         "another supply, or a wrong tap",
         f"{name} reads like a {other} V supply where {spec.pairs[name]:g} V is due.",
         "Compare plate, transformer tap and what the building gives. Watts go with the square of "
@@ -196,11 +261,11 @@ def _two_legs_of_three(spec: Supply, volts: Mapping[str, float]) -> bool:
     return right and abs(volts["L1–L2"] / (mean * 3**0.5) - 1) < 0.03
 
 
-def _low_or_high(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
+def _low_or_high(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
     off = [
         (name, volts[name] / nominal)
         for name, nominal in spec.pairs.items()
-        if nominal and name in volts and not spec.band(nominal).contains(volts[name])
+        if nominal and name in volts and not spec.band(nominal, rules).contains(volts[name])
     ]
     if not off:
         return None
@@ -210,13 +275,16 @@ def _low_or_high(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | No
         return None
     names = ", ".join(name for name, _ in off)
     if low:
+        battery = " a flat battery" if spec.entry["coupling"] == "DC" else " too many loads at once"
         return SupplyPattern(
+            PatternCode.LOW,
             "low supply",
             f"{names} below the band: watts go with the square of the volts.",
-            "Read it again with the load off. Right then: a thin or long cable, a bad joint, a "
-            "flat battery. Low still: the source.",
+            f"Read it again with the load off. Right then: a thin or long cable, a bad joint,{battery}."
+            " Low still: the source.",
         )
     return SupplyPattern(
+        PatternCode.HIGH,
         "high supply",
         f"{names} above the band: elements run too hot and die early.",
         "Read it again at another time of day; then the tap, the charger, or the network's operator.",

@@ -9,6 +9,7 @@ from hembit_core.data_files import table
 from hembit_core.figures import Percent
 from hembit_core.judging.bands import Band
 from hembit_core.model import Model
+from hembit_core.rules import Rules
 
 
 class SupplySystem(StrEnum):
@@ -42,21 +43,22 @@ class Supply(Model):
         """Nominal volts of each pair of terminals [V]; 0 where nothing is due."""
         return {name: float(volts) for name, volts in self.entry["pairs"].items()}
 
-    def band(self, nominal: float) -> Band:
+    def band(self, nominal: float, rules: Rules) -> Band:
         """The band round ``nominal`` [V]. Between neutral and earth a few volts are usual."""
         if nominal == 0:
-            return Band(lower=0.0, upper=5.0, nominal=0.0)
+            return Band(upper=rules.neutral_to_earth_up_to_volts, nominal=0.0)
         if self.percent:
             share = self.percent.value / 100
             return Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
-        low, high = float(self.entry["low"]), float(self.entry["high"])
-        return Band(lower=nominal * low, upper=nominal * high, nominal=nominal)
+        limits = rules.supplies[self.system]
+        return Band(lower=nominal * limits.low, upper=nominal * limits.high, nominal=nominal)
 
-    def policy(self) -> str:
+    def policy(self, rules: Rules) -> str:
         """The band in words."""
         if self.percent:
             return f"own band, ±{self.percent.value:g} %"
-        low, high = 100 * (self.entry["low"] - 1), 100 * (self.entry["high"] - 1)
+        limits = rules.supplies[self.system]
+        low, high = 100 * (limits.low - 1), 100 * (limits.high - 1)
         return f"{self.entry['label']}: {low:+.3g}/{high:+.3g} % (shop default)".replace("-", "−")
 
     def describe(self) -> str:

@@ -2,27 +2,41 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.families.temperature_sensor.spec import OwnKelvin, TemperatureSensor
-from hembit_core.families.temperature_sensor.types import SwitchingPtc, no_stated_band
+from hembit_core.families.temperature_sensor.due import kelvin_band
+from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.figures import Temperature
-from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.rows import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.notation import fixed
-from hembit_core.uncertainty import combined, expanded, rectangular
+from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 
 class ControllerShows(Model):
     """What the machine's own display says [°C] while the reference stands beside the tip."""
 
+    about: ClassVar = Measurand(
+        "Machine shows",
+        Step.LIVE,
+        "either",
+        4,
+        Role.SHOWN,
+        Probes(
+            drawing="controller",
+            first="reference thermometer at the tip",
+            second="the machine's display",
+            disconnect="nothing: sensor plugged in, both settled",
+        ),
+    )
     measurand: Literal["controller_shows"] = "controller_shows"
     shown: Temperature
 
@@ -31,20 +45,12 @@ def shown_expectation(spec: TemperatureSensor, conditions: Conditions) -> Expect
     """The reference's temperature, ± the sensor's own limit."""
     due, policy = _due(spec, conditions)
     return expect(
-        "controller_shows",
-        "Machine shows",
+        ControllerShows,
         due.empty().rail,
-        Probes(
-            drawing="controller",
-            first="reference thermometer at the tip",
-            second="the machine's display",
-            disconnect="nothing: sensor plugged in, both settled",
-        ),
         detail="as the reference, within the sensor's own limit",
         overflow_means="the machine sees an open sensor",
         zero_means="the machine sees a shorted sensor",
         policy=(policy,),
-        room="either",
         topics=("low_voltage",),
         digits=3,
     )
@@ -56,20 +62,20 @@ def _due(spec: TemperatureSensor, conditions: Conditions) -> tuple[RowDue, str]:
         raise InputError("Give the reference thermometer's figure at the tip.").at(
             "conditions.part_temperature"
         )
-    if isinstance(spec.tolerance, OwnKelvin):
-        limit, policy = spec.tolerance.limit.value, f"own limit, ±{spec.tolerance.limit.value:g} K"
-    elif isinstance(spec.sensor, SwitchingPtc):
-        limit, policy = no_stated_band(given.value)
-    else:
-        limit, policy = spec.sensor.class_limit(given.value)
-    band = Band(lower=given.value - limit, upper=given.value + limit, nominal=given.value)
-    return RowDue("the machine's display", band, "°C", 4), policy
+    try:
+        band, policy = kelvin_band(spec, given.value, conditions.rules)
+    except InputError as error:
+        raise error.at("conditions.part_temperature") from None
+    return RowDue("shown", "the machine's display", band, "°C", 4), policy
 
 
 def judge_shown(
     spec: TemperatureSensor, reading: ControllerShows, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
     """Judge the machine's display against the reference.
+
+    Beyond the limit nothing is decided about the sensor: the display alone does not say which part
+    is wrong.
 
     Raises
     ------
@@ -78,11 +84,10 @@ def judge_shown(
     """
     due, _ = _due(spec, conditions)
     nominal = due.band.nominal or 0.0
-    terms = (
-        rectangular(conditions.temperature_limit),
-        rectangular(reading.shown.step / 2),
+    budget = Budget.of(
+        thermometer=conditions.temperature_standard, meter=rectangular(reading.shown.step / 2)
     )
-    row = due.placed(reading.shown.value, expanded(combined(*terms)))
+    row, placed = due.place(reading.shown.value, budget)
     verdict = verdict_of_rows(
         (row,),
         lambda one: (
@@ -90,12 +95,14 @@ def judge_shown(
             "board; wrong, and it is the sensor."
         ),
         "What the machine sees is right: look at what it controls, and at its setting.",
+        places={row.key: placed},
     )
     away = reading.shown.value - nominal
     verdict.explanation.insert(
         0, f"It shows {fixed(abs(away), 1)} K {'more' if away > 0 else 'less'} than the reference."
     )
-    if row.state is State.OUTSIDE:
+    if row.state in (State.OUTSIDE, State.JUST_OUTSIDE):
+        verdict.undecided_by = ("which_part",)
         verdict.unsettled = "the display alone does not say which part is wrong"
     return verdict.build(
         shown_expectation(spec, conditions),
@@ -105,10 +112,11 @@ def judge_shown(
         value=row.value,
         working=(
             WorkingLine(
+                key="reference",
                 label="Reference and display",
-                result=f"U {expanded(combined(*terms)):.2g} K",
+                result=f"U {budget.expanded:.2g} K",
                 formula="U = 2 · √(u_ref² + u_digit²)",
-                figures=f"±{conditions.temperature_limit:g} K, half a digit",
+                figures=f"±{conditions.temperature_limit:g} K, half a digit each",
                 source=conditions.temperature_source_label,
             ),
         ),

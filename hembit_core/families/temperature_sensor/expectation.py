@@ -2,27 +2,30 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from hembit_core.families.temperature_sensor.due import SensorDue
+from hembit_core.families.temperature_sensor.readings import SensorResistance
+from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect
-from hembit_core.judging.judgement import Expectation, Gate, Probes, rail_of
+from hembit_core.judging.judgement import Expectation, Gate, rail_of
 from hembit_core.notation import expanded_text, interval, percent, quantity
+from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
+_SHORT = Gate(key="short", label="short", due=False)
+_OPEN = Gate(key="open", label="OL", due=False)
 
+
+@lru_cache(maxsize=256)
 def sensor_expectation(due: SensorDue) -> Expectation:
+    """Ohms at the reference temperature, in the frame that the school judges in."""
     band = due.kelvin or due.resistance
     unit = "°C" if due.kelvin else "Ω"
     width = "" if due.kelvin is None else f", ±{due.kelvin.half_width:.2f} K"
     return expect(
-        "sensor_resistance",
-        "Sensor",
+        SensorResistance,
         rail_of(band, unit, 4, *_gates(due)),
-        Probes(
-            drawing="sensor",
-            first="one wire",
-            second="the other",
-            disconnect="plug off, fingers off the tip",
-        ),
         text=interval(due.resistance.lower, due.resistance.upper, "Ω"),
         detail=f"{quantity(due.ohms, 'Ω', 4)} at {due.celsius:g} °C{width}",
         overflow_means="the element or a lead is broken",
@@ -30,23 +33,26 @@ def sensor_expectation(due: SensorDue) -> Expectation:
         policy=(due.policy,),
         working=(
             WorkingLine(
+                key="nominal",
                 label=f"Due by its curve, at {due.celsius:g} °C",
                 result=quantity(due.ohms, "Ω", 4),
-                figures=f"slope {percent(float(due.curve.relative_slope(due.celsius)), 2)} per kelvin",
+                figures=f"slope {percent(due.relative_slope, 2)} per kelvin",
                 source="the sensor's curve",
                 value=due.ohms,
                 unit="Ω",
             ),
             WorkingLine(
+                key="band",
                 label="Band",
                 result=interval(band.lower, band.upper, unit),
                 figures=due.policy,
                 source="the chosen school",
             ),
             WorkingLine(
+                key="thermometer",
                 label="Reference thermometer",
                 result=f"u {expanded_text(due.thermometer, 'K')}",
-                formula="u = limit / √3",
+                formula="u = √(limit² + (half a digit)²) / √3",
                 figures=f"±{due.limit:g} K / √3",
                 source=due.source,
                 value=due.thermometer,
@@ -57,8 +63,19 @@ def sensor_expectation(due: SensorDue) -> Expectation:
     )
 
 
+def without_temperature(rules: Rules) -> Expectation:
+    """Before a temperature is given: ohms say a temperature, and nothing to compare it with."""
+    low, high = rules.part_temperature_unknown_C
+    return expect(
+        SensorResistance,
+        rail_of(Band(lower=low, upper=high), "°C", 3, _SHORT, _OPEN),
+        text="ohms, then °C",
+        detail="give the temperature it has now, and this says what is due",
+        overflow_means="the element or a lead is broken",
+        zero_means="a lead is pinched",
+    )
+
+
 def _gates(due: SensorDue) -> tuple[Gate, Gate]:
     """The dead ends, left and right: in °C an NTC that is open stands at the cold end."""
-    gates = Gate(label="short", due=False), Gate(label="OL", due=False)
-    falls = float(due.curve.relative_slope(due.celsius)) < 0
-    return gates[::-1] if due.kelvin is not None and falls else gates
+    return (_OPEN, _SHORT) if due.kelvin is not None and due.falls else (_SHORT, _OPEN)

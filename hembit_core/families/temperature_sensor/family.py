@@ -2,24 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from hembit_core.conditions import Conditions
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.errors import InputError
+from hembit_core.families.temperature_sensor.alone import judge_alone
 from hembit_core.families.temperature_sensor.controller import (
     ControllerShows,
     judge_shown,
     shown_expectation,
 )
 from hembit_core.families.temperature_sensor.due import SensorDue, sensor_due
-from hembit_core.families.temperature_sensor.expectation import sensor_expectation
+from hembit_core.families.temperature_sensor.expectation import (
+    sensor_expectation,
+    without_temperature,
+)
 from hembit_core.families.temperature_sensor.plot import with_reading
 from hembit_core.families.temperature_sensor.points import (
     SensorPoints,
     judge_points,
     points_expectation,
 )
+from hembit_core.families.temperature_sensor.readings import SensorResistance, by_wires
 from hembit_core.families.temperature_sensor.response import (
     SensorResponse,
     judge_response,
@@ -28,12 +31,12 @@ from hembit_core.families.temperature_sensor.response import (
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.switching_ptc import switching_due
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.judging.budget import Origin, Share
+from hembit_core.judging.judgement import Expectation, Judgement, Settle
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, Scale
 from hembit_core.judging.states import DecisionRule
 from hembit_core.notation import fixed, percent, quantity
-from hembit_core.resistance_reading import DisplayText, ResistanceReading, TakenOff
 from hembit_core.working import WorkingLine
 
 _OFF = "Right type? Compare with other curves; take a second point in ice; then replace it."
@@ -45,42 +48,20 @@ _WORDS = OhmsWords(
     low_next=_OFF,
     within_next="If the machine still shows a wrong temperature: placement, wiring, board. "
     "A probe that a process depends on needs a calibration.",
-    settles=("settle both in ice or in one water bath, and read again",),
+    settles=(Settle(code="one_bath", text="settle both in ice or in one water bath, and read again"),),
 )
-
-
-class SensorResistance(ResistanceReading):
-    """Ohms of a sensor. ``pair`` is what the two like-coloured wires of a three-wire type read.
-
-    The pair's figure already contains the test leads; no lead zero comes on top.
-    """
-
-    measurand: Literal["sensor_resistance"] = "sensor_resistance"
-    pair: DisplayText | None = None
-
-    @property
-    def taken_off(self) -> TakenOff:
-        """The pair where it was read, else the shorted leads."""
-        if self.pair and self.pair.strip():
-            if self.lead_zero and self.lead_zero.strip():
-                raise InputError(
-                    "The pair's reading already contains the test leads. Clear one of the two."
-                ).at("reading.lead_zero")
-            return TakenOff(self.pair, "pair", "the like-coloured pair", "test leads included", 50.0)
-        return super().taken_off
 
 
 def expectations(spec: TemperatureSensor, conditions: Conditions) -> tuple[Expectation, ...]:
     """What the sensor should read at the temperature it has now."""
     if isinstance(spec.sensor, SwitchingPtc):
         return (switching_due(spec.sensor, conditions).expectation,)
+    response = response_expectation(spec.sensor, conditions)
+    if conditions.part_temperature is None:
+        single = without_temperature(conditions.rules)
+        return single, points_expectation(single), response
     single = sensor_expectation(sensor_due(spec, conditions))
-    return (
-        single,
-        points_expectation(single),
-        response_expectation(spec.sensor, conditions),
-        shown_expectation(spec, conditions),
-    )
+    return single, points_expectation(single), response, shown_expectation(spec, conditions)
 
 
 def judge(
@@ -116,9 +97,12 @@ def judge(
             conditions,
             rule,
             SensorResistance,
-            lambda there, one: judge(spec, one, there, rule),  # type: ignore[arg-type]
+            lambda there, one: judge(spec, one, there, rule),
         )
-    return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
+    wired = by_wires(spec, reading)
+    if conditions.part_temperature is None:
+        return judge_alone(spec.sensor, wired, conditions, rule)
+    return judge_ohms(ohms_due(spec, wired, conditions), wired, conditions, rule)
 
 
 def ohms_due(spec: TemperatureSensor, reading: SensorResistance, conditions: Conditions) -> OhmsDue:
@@ -126,52 +110,62 @@ def ohms_due(spec: TemperatureSensor, reading: SensorResistance, conditions: Con
     if isinstance(spec.sensor, SwitchingPtc):
         return switching_due(spec.sensor, conditions)
     due = sensor_due(spec, conditions)
-    falls = float(due.curve.relative_slope(due.celsius)) < 0
     scale = None
-    thermometer = due.thermometer * float(due.per_kelvin(due.celsius))
+    thermometer = due.thermometer * due.per_kelvin_here
     if due.kelvin is not None:
         thermometer = due.thermometer
         scale = Scale(
             unit="°C",
             value=due.curve.temperature,
             per_ohm=lambda net: 1 / due.per_kelvin(due.curve.temperature(net)),
-            falls=falls,
+            falls=due.falls,
             ohms_band=due.resistance,
         )
     return OhmsDue(
         expectation=sensor_expectation(due),
         words=_WORDS,
-        deviation=lambda net, u: _deviation(due, net, u),
-        thermometer=thermometer,
+        deviation=lambda net, u: _deviation(due, net),
+        shares=(Share(Origin.THERMOMETER, thermometer),),
         after=lambda net, u: _by_curve(due, net),
         plot=lambda net, u: with_reading(due.plot, due.celsius, net, u),
         scale=scale,
     )
 
 
-def _deviation(due: SensorDue, net: float, expanded: float) -> str:
+def _temperature(due: SensorDue, net: float) -> float | None:
+    """What the curve says at ``net`` [Ω], in °C; None beyond its ends."""
+    try:
+        return float(due.curve.temperature(net))
+    except (CurveRangeError, InputError):
+        return None
+
+
+def _deviation(due: SensorDue, net: float) -> str:
     """The deviation in kelvin and in per cent: ``Reads 1.65 K warm, −5.9 % on ohms``."""
     share = f"{percent(net / due.ohms - 1)} on ohms"
-    try:
-        kelvin = float(due.curve.temperature(net)) - due.celsius
-    except CurveRangeError:
+    celsius = _temperature(due, net)
+    if celsius is None:
         return f"{share}."
+    kelvin = celsius - due.celsius
     word = "warm" if kelvin > 0 else "cold"
     return f"Reads {fixed(abs(kelvin), 2)} K {word}, {share} ({quantity(due.ohms, 'Ω', 4)} is due)."
 
 
 def _by_curve(due: SensorDue, net: float) -> tuple[WorkingLine, ...]:
+    celsius = _temperature(due, net)
+    if celsius is None:
+        return ()
     try:
-        celsius = float(due.curve.temperature(net))
-    except CurveRangeError:
+        slope = float(due.per_kelvin(celsius))
+    except InputError:  # colder than any part: the curve goes on, its slope is not asked for
         return ()
     return (
         WorkingLine(
+            key="by_curve",
             label="By its curve",
             result=f"{fixed(celsius, 2)} °C",
             formula="t(R); u_t = u_R / |dR/dt|",
-            figures=f"{quantity(net, 'Ω', 5)}; "
-            f"|dR/dt| = {quantity(float(due.per_kelvin(celsius)), 'Ω', 4)}/K",
+            figures=f"{quantity(net, 'Ω', 5)}; |dR/dt| = {quantity(slope, 'Ω', 4)}/K",
             source="the sensor's curve, turned round",
             value=celsius,
             unit="°C",

@@ -37,7 +37,7 @@ def curve_plot(sensor: CurveSensor, celsius: float, kelvin: float | None, share:
         line=_pairs(t, ohms),
         lower=_pairs(t, np.maximum(lower, ohms * 0.2)),
         upper=_pairs(t, upper),
-        points=(PlotPoint(x=celsius, y=due, label="due"),),
+        points=(PlotPoint(key="due", x=celsius, y=due, label="due"),),
     )
 
 
@@ -63,7 +63,7 @@ def curve_over(sensor: CurveSensor, temperatures: tuple[float, ...]) -> Plot:
 
 def with_reading(plot: Plot, celsius: float, net: float, expanded: float) -> Plot:
     """The plot with a reading of ``net`` ± ``expanded`` [Ω] at the reference temperature [°C]."""
-    read = PlotPoint(x=celsius, y=net, expanded=expanded, label="read")
+    read = PlotPoint(key="read", x=celsius, y=net, expanded=expanded, label="read")
     return plot.model_copy(update={"points": (*plot.points, read)})
 
 

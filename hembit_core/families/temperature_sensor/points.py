@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conditions import Conditions, TemperatureSource
 from hembit_core.families.temperature_sensor.plot import curve_over
+from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor
 from hembit_core.figures import Temperature, TemperatureLimit
@@ -17,8 +18,9 @@ from hembit_core.judging.judgement import Expectation, Judgement, PlotPoint
 from hembit_core.judging.rows import deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field
 from hembit_core.judging.states import DecisionRule, State
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.resistance_reading import DisplayText, HowTaken, ResistanceReading
+from hembit_core.resistance_reading import DisplayText, HowTaken
 
 _MATCH = (
     "Off at every point the same way: another curve. Let Hembit match it with the library's; a "
@@ -27,16 +29,26 @@ _MATCH = (
 
 
 class TemperaturePoint(Model):
-    """One temperature [°C] and the display there; ``limit`` [K] if it has one of its own."""
+    """One temperature [°C] and the display there; ``limit`` [K] and ``source`` where it has its own."""
 
     celsius: Temperature
     display: DisplayText
     limit: TemperatureLimit | None = None
+    source: TemperatureSource | None = None
 
 
 class SensorPoints(HowTaken):
     """Two or more temperatures, each with its display."""
 
+    about: ClassVar = Measurand(
+        "Two points",
+        Step.SENSORS,
+        "dead",
+        20,
+        Role.ALONG,
+        SensorResistance.about.probes,
+        side=True,
+    )
     measurand: Literal["sensor_points"] = "sensor_points"
     points: tuple[TemperaturePoint, ...] = Field(min_length=2, max_length=20)
 
@@ -46,7 +58,7 @@ def points_expectation(single: Expectation) -> Expectation:
     return single.model_copy(
         update={
             "measurand": "sensor_points",
-            "title": "Two points",
+            "title": SensorPoints.about.title,
             "text": "each by its curve",
             "detail": "ice and boiling water, or any two; boiling depends on the altitude",
         }
@@ -59,8 +71,8 @@ def judge_points(
     reading: SensorPoints,
     conditions: Conditions,
     rule: DecisionRule,
-    kind: type[ResistanceReading],
-    judge_one: Callable[[Conditions, ResistanceReading], Judgement],
+    kind: type[SensorResistance],
+    judge_one: Callable[[Conditions, SensorResistance], Judgement],
 ) -> Judgement:
     """Judge each point by the curve at its temperature; the worst decides.
 
@@ -74,28 +86,30 @@ def judge_points(
         there = conditions.model_copy(
             update={
                 "part_temperature": point.celsius,
-                "thermometer_limit": point.limit or conditions.thermometer_limit,
+                "thermometer_limit": point.limit
+                or (None if point.source else conditions.thermometer_limit),
+                "temperature_source": point.source or conditions.temperature_source,
             }
         )
 
-        def one_point(one: ResistanceReading, there: Conditions = there) -> Judgement:
+        def one_point(one: SensorResistance, there: Conditions = there) -> Judgement:
             return judge_one(there, one)
 
         field = f"points.{place}.display"
         found.append(judge_field(reading, field, point.display, kind, one_point))
     rows = tuple(
-        row_of(f"at {point.celsius.value:g} °C", one)
-        for point, one in zip(reading.points, found, strict=True)
+        row_of(f"point_{place}", f"at {point.celsius.value:g} °C", one)
+        for place, (point, one) in enumerate(zip(reading.points, found, strict=True), start=1)
     )
-    steps = {row.label: one.next_step for row, one in zip(rows, found, strict=True)}
-    verdict = verdict_of_rows(rows, lambda row: steps[row.label], found[0].next_step)
+    steps = {row.key: one.next_step for row, one in zip(rows, found, strict=True)}
+    verdict = verdict_of_rows(rows, lambda row: steps[row.key], found[0].next_step)
     off = {row.side for row in rows if row.state in (State.OUTSIDE, State.JUST_OUTSIDE)}
     if len(off) == 1 and all(row.state is State.OUTSIDE for row in rows):
         verdict.next_step = _MATCH
     verdict.questions = [question for one in found for question in one.questions]
     plot = curve_over(sensor, tuple(point.celsius.value for point in reading.points))
     marks = tuple(
-        PlotPoint(x=point.celsius.value, y=_ohms(one), label=f"{point.celsius.value:g} °C")
+        PlotPoint(key="read", x=point.celsius.value, y=_ohms(one), label=f"{point.celsius.value:g} °C")
         for point, one in zip(reading.points, found, strict=True)
         if one.value
     )

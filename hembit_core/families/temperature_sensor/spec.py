@@ -53,6 +53,12 @@ class TemperatureSensor(Model):
         ByClass()
     )
 
+    def unused(self) -> dict[str, str]:
+        """Fields that say nothing beside the others, and why."""
+        if isinstance(self.sensor, SwitchingPtc) and not isinstance(self.tolerance, ByClass):
+            return {"tolerance": "a switching sensor is judged by the limits of its standard"}
+        return {}
+
     def describe(self) -> str:
         """The sensor in a few words."""
         return self.sensor.name()

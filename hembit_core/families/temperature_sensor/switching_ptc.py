@@ -6,10 +6,11 @@ from hembit_core.conditions import Conditions
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
+from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect, ohms_rail
-from hembit_core.judging.judgement import Expectation, Probes
+from hembit_core.judging.judgement import Expectation
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.notation import quantity
 
@@ -41,7 +42,7 @@ def switching_band(sensor: SwitchingPtc, celsius: float) -> Band:
     steps = table("switching_ptc")["single"]
     for step in steps["below"]:
         if away <= step["up_to_K"]:
-            return Band(lower=0.0, upper=step["at_most_ohm"] * sensor.in_series)
+            return Band(upper=step["at_most_ohm"] * sensor.in_series)
     for step in steps["above"]:
         if away >= step["from_K"]:
             return Band(lower=float(step["at_least_ohm"] * sensor.in_series))
@@ -72,7 +73,7 @@ def switching_due(sensor: SwitchingPtc, conditions: Conditions) -> OhmsDue:
         expectation=_expectation(sensor, band, given.value),
         words=_WORDS,
         deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 3)} at {given.value:g} °C.",
-        zero_is_due=False,
+        overflow_may_be_sound=band.upper is None,
     )
 
 
@@ -81,14 +82,10 @@ def _expectation(sensor: SwitchingPtc, band: Band, celsius: float) -> Expectatio
     nominal = 60.0 * sensor.in_series
     shown = band.model_copy(update={"lower": 0.2 * nominal, "nominal": nominal}) if below else band
     return expect(
-        "sensor_resistance",
-        "Sensor",
+        SensorResistance,
         ohms_rail(shown, 3),
-        Probes(
-            drawing="sensor",
-            first="one wire",
-            second="the other",
-            disconnect="plug off; no more than 2.5 V on it, not the diode function",
+        SensorResistance.about.probes.model_copy(
+            update={"disconnect": "plug off; no more than 2.5 V on it, not the diode function"}
         ),
         text=f"up to {quantity(band.upper, 'Ω', 3)}" if band.upper is not None else "",
         detail=f"{'below' if below else 'above'} its jump at "

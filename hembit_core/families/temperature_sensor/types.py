@@ -31,12 +31,6 @@ class Curve(Protocol):
         """(dR/dt)/R [1/K]."""
 
 
-def no_stated_band(celsius: float) -> tuple[float, str]:
-    """The band where none is stated: ± (1.0 + 0.01 |t − 25|) K (shop default)."""
-    limit = 1.0 + 0.01 * abs(celsius - 25.0)
-    return limit, "no band stated: ±(1.0 + 0.01·|t − 25|) K, shop default"
-
-
 def _must_be_a_curve(build: Callable[[], Curve]) -> None:
     """Turn what the curve says against its figures into a sentence at the field."""
     try:
@@ -56,9 +50,9 @@ class NtcByBeta(Model):
         """The curve."""
         return BetaCurve(self.r25.value, self.beta.value)
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
-        """The band where none is stated: ± (1.0 + 0.01 |t − 25|) K (shop default)."""
-        return no_stated_band(celsius)
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
+        """None: no band is stated with it."""
+        return None
 
     def name(self) -> str:
         """The sensor in a few words."""
@@ -90,9 +84,9 @@ class ByChart(Model):
             tuple(point.ohms.value for point in self.points),
         )
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
-        """As for an NTC without a stated band."""
-        return no_stated_band(celsius)
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
+        """None: no band is stated with it."""
+        return None
 
     def name(self) -> str:
         """The sensor in a few words."""
@@ -129,7 +123,7 @@ class Platinum(Model):
         """The curve."""
         return _PlatinumCurve(self.r0.value)
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
         """The class's limit [K] at ``celsius`` [°C]."""
         limit = rtd.platinum_tolerance(celsius, self.tolerance_class, self.build)
         return limit, f"class {self.tolerance_class}, {self.build} (IEC 60751)"
@@ -156,9 +150,9 @@ class SteinhartHart(Model):
         """The curve."""
         return SteinhartHartCurve(self.a.value, self.b.value, self.c.value)
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
-        """As for an NTC without a stated band."""
-        return no_stated_band(celsius)
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
+        """None: no band is stated with it."""
+        return None
 
     def name(self) -> str:
         """The sensor in a few words."""
@@ -186,9 +180,9 @@ class Silicon(Model):
             self.r25.value, self.alpha.value, self.beta.value, self.low.value, self.high.value
         )
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
-        """As for a thermistor without a stated band."""
-        return no_stated_band(celsius)
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
+        """None: no band is stated with it."""
+        return None
 
     def name(self) -> str:
         """The sensor in a few words."""
@@ -222,7 +216,7 @@ class Nickel(Model):
         """The curve."""
         return _NickelCurve(self.r0.value)
 
-    def class_limit(self, celsius: float) -> tuple[float, str]:
+    def class_limit(self, celsius: float) -> tuple[float, str] | None:
         """The standard's limit [K] at ``celsius`` [°C]."""
         return rtd.nickel_tolerance(celsius), "nickel class (DIN 43760)"
 

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from hembit_core import defaults
 from hembit_core.conditions import Conditions
 from hembit_core.curves import thermocouples
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.errors import InputError
 from hembit_core.families.thermocouple.plot import plot
+from hembit_core.families.thermocouple.readings import LoopResistance, ThermocoupleVoltage
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import OPEN_END, expect
-from hembit_core.judging.judgement import Expectation, Probes, rail_of
+from hembit_core.judging.judgement import Expectation, rail_of
 from hembit_core.notation import fixed, interval, quantity
-from hembit_core.uncertainty import rectangular
+from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
 
@@ -29,9 +29,29 @@ class ThermocoupleDue:
     band: Band | None
     policy: tuple[str, ...]
     thermometer: float
+    cold_standard: float
+    cold_limit: float
+
+    def millivolts(self, letter: thermocouples.ThermocoupleType, celsius: float) -> float:
+        """What stands at the terminals at ``celsius`` [mV]; at the curve's end beyond it."""
+        low, high = thermocouples.ends(letter)
+        there = float(thermocouples.voltage(letter, min(max(celsius, low), high)))
+        return there - self.cold_mv
+
+    def millivolt_band(self, letter: thermocouples.ThermocoupleType) -> Band | None:
+        """The band at the terminals [mV]; None without a reference."""
+        if self.band is None or self.reference is None:
+            return None
+        assert self.band.lower is not None and self.band.upper is not None
+        return Band(
+            lower=self.millivolts(letter, self.band.lower),
+            upper=self.millivolts(letter, self.band.upper),
+            nominal=self.millivolts(letter, self.reference),
+        )
 
 
 def thermocouple_due(spec: Thermocouple, conditions: Conditions) -> ThermocoupleDue:
+    """Cold junction and reference; InputError where the cold junction is not given."""
     if conditions.cold_junction is None:
         raise InputError(
             "Millivolts alone are not a temperature: give the cold junction's, at the terminals."
@@ -42,26 +62,34 @@ def thermocouple_due(spec: Thermocouple, conditions: Conditions) -> Thermocouple
     except CurveRangeError as error:
         raise error.at("conditions.cold_junction") from None
     given = conditions.part_temperature
+    cold_standard, cold_limit = conditions.cold_junction_standard, conditions.cold_junction_limit
     if given is None:
-        return ThermocoupleDue(cold, cold_mv, None, None, (), 0.0)
+        return ThermocoupleDue(cold, cold_mv, None, None, (), 0.0, cold_standard, cold_limit)
     try:
         thermocouples.voltage(spec.letter, given.value)
-        limit, policy = spec.limit(given.value)
+        band, policy = spec.band(given.value), spec.limit(given.value)[1]
     except CurveRangeError as error:
         raise error.at("conditions.part_temperature") from None
-    band = Band(lower=given.value - limit, upper=given.value + limit, nominal=given.value)
     return ThermocoupleDue(
-        cold, cold_mv, given.value, band, (policy,), rectangular(conditions.temperature_limit)
+        cold,
+        cold_mv,
+        given.value,
+        band,
+        (policy,),
+        conditions.temperature_standard,
+        cold_standard,
+        cold_limit,
     )
 
 
 def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation:
+    """Millivolts at the terminals at the reference temperature."""
     if due.band is None or due.reference is None:
         band = Band(lower=due.cold - 1, upper=due.cold + 1, nominal=due.cold)
         text, detail = "mV, then °C", "give a reference temperature, and this says what is due"
     else:
         band = due.band
-        ends = [_mv_at(spec, celsius, due) for celsius in (band.lower or 0.0, band.upper or 0.0)]
+        ends = [due.millivolts(spec.letter, one) for one in (band.lower or 0.0, band.upper or 0.0)]
         text = (
             interval(ends[0], ends[1], "mV")
             if min(ends) > 0
@@ -73,15 +101,8 @@ def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation
             f"±{band.half_width:.2g} K"
         )
     return expect(
-        "thermocouple_voltage",
-        "Millivolts",
+        ThermocoupleVoltage,
         rail_of(band, "°C", 4, None, None),
-        Probes(
-            drawing="thermocouple",
-            first="plus",
-            second="minus",
-            disconnect="off the instrument, or straight at its terminals; thermometer on them",
-        ),
         text=text,
         detail=detail,
         overflow_means="take a higher range",
@@ -89,6 +110,7 @@ def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation
         policy=due.policy,
         working=(
             WorkingLine(
+                key="cold_junction",
                 label=f"Cold junction at {due.cold:g} °C",
                 result=f"{fixed(due.cold_mv, 3)} mV",
                 formula="E(t_cold)",
@@ -97,34 +119,22 @@ def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation
                 unit="mV",
             ),
         ),
-        room="either",
         topics=("low_voltage",),
         plot=plot(spec, due.cold, due.band),
     )
 
 
-def _mv_at(spec: Thermocouple, celsius: float, due: ThermocoupleDue) -> float:
-    low, high = thermocouples.ends(spec.letter)
-    return float(thermocouples.voltage(spec.letter, min(max(celsius, low), high))) - due.cold_mv
+def _loop_limit(spec: Thermocouple, rules: Rules) -> float:
+    return spec.loop_limit.value if spec.loop_limit else rules.loop_resistance_up_to_ohm
 
 
-def _loop_limit(spec: Thermocouple) -> float:
-    return spec.loop_limit.value if spec.loop_limit else defaults.LOOP_RESISTANCE_UP_TO
-
-
-def loop_expected(spec: Thermocouple) -> Expectation:
-    limit = _loop_limit(spec)
+def loop_expected(spec: Thermocouple, rules: Rules) -> Expectation:
+    """The loop's ohms: up to a limit."""
+    limit = _loop_limit(spec, rules)
     given = "as given" if spec.loop_limit else "shop default"
     return expect(
-        "loop_resistance",
-        "The loop's ohms",
+        LoopResistance,
         rail_of(Band(upper=limit), "Ω", 2, None, OPEN_END),
-        Probes(
-            drawing="thermocouple",
-            first="plus",
-            second="minus",
-            disconnect="off the instrument; both ways round, the mean counts when it is hot",
-        ),
         text=f"up to {quantity(limit, 'Ω', 2)}",
         detail="first of all: on mV an open input floats and shows anything",
         overflow_means="the junction or a joint is broken",

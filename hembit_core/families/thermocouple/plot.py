@@ -30,12 +30,14 @@ def plot(
     mv = thermocouples.voltage(spec.letter, t) - float(thermocouples.voltage(spec.letter, cold))
     points = [PlotPoint(x=cold, y=0.0, label="terminals")]
     if reading:
-        points.append(PlotPoint(x=reading[0], y=reading[1], expanded=reading[2], label="read"))
+        points.append(
+            PlotPoint(key="read", x=reading[0], y=reading[1], expanded=reading[2], label="read")
+        )
     if band and band.nominal is not None:
         due = float(thermocouples.voltage(spec.letter, band.nominal)) - float(
             thermocouples.voltage(spec.letter, cold)
         )
-        points.append(PlotPoint(x=band.nominal, y=due, label="due"))
+        points.append(PlotPoint(key="due", x=band.nominal, y=due, label="due"))
     return Plot(
         title=f"Type {spec.letter}, terminals at {cold:g} °C",
         x_label="°C",

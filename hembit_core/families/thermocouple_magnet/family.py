@@ -3,19 +3,24 @@
 from __future__ import annotations
 
 from functools import partial
-from typing import Literal
+from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.display import Function
 from hembit_core.families.thermocouple_magnet.spec import ThermocoupleMagnet
 from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.rows import RowDue, deciding_rail, said, verdict_of_rows
+from hembit_core.judging.several import asked_at, placed_at
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.notation import measured
 from hembit_core.resistance_reading import Answers, DisplayText
@@ -28,6 +33,19 @@ _REJECTED = (State.OUTSIDE, State.JUST_OUTSIDE)
 class FlamePair(Model):
     """Millivolts open and heated, under load, and where the magnet lets go; amps if clamped."""
 
+    about: ClassVar = Measurand(
+        "Open, loaded, drop-out",
+        Step.LIVE,
+        "either",
+        5,
+        Role.WORKING,
+        Probes(
+            drawing="flame_pair",
+            first="the tip's lead, inner",
+            second="its sheath",
+            disconnect="open: unscrewed from the valve; loaded: with an adapter in between",
+        ),
+    )
     measurand: Literal["flame_pair"] = "flame_pair"
     open: DisplayText
     load: DisplayText | None = None
@@ -43,33 +61,25 @@ def expectations(spec: ThermocoupleMagnet, conditions: Conditions) -> tuple[Expe
 
 def _due(spec: ThermocoupleMagnet) -> dict[str, RowDue]:
     due = {
-        "open": RowDue("open, heated", Band(lower=spec.open_least.value), "mV", 3),
-        "load": RowDue("with the magnet on it", Band(lower=spec.load_least.value), "mV", 3),
+        "open": RowDue("open", "open, heated", Band(lower=spec.open_least.value), "mV", 3),
+        "load": RowDue("load", "with the magnet on it", Band(lower=spec.load_least.value), "mV", 3),
     }
     if spec.drop_out_most:
-        most = Band(lower=0.0, upper=spec.drop_out_most.value)
-        due["drop_out"] = RowDue("where the magnet lets go", most, "mV", 3)
+        most = Band(upper=spec.drop_out_most.value)
+        due["drop_out"] = RowDue("drop_out", "where the magnet lets go", most, "mV", 3)
     return due
 
 
 def _expectation(spec: ThermocoupleMagnet) -> Expectation:
     rows = tuple(one.empty() for one in _due(spec).values())
     return expect(
-        "flame_pair",
-        "Open, loaded, drop-out",
+        FlamePair,
         rows[0].rail,
-        Probes(
-            drawing="flame_pair",
-            first="the tip's lead, inner",
-            second="its sheath",
-            disconnect="open: unscrewed from the valve; loaded: with an adapter in between",
-        ),
         text="  ·  ".join(row.due for row in rows),
         detail="heated by its own flame for a minute",
         overflow_means="take a higher range",
         zero_means="the thermocouple is broken or shorted",
         policy=("least millivolts as given in the spec",),
-        room="either",
         topics=("low_voltage",),
         rows=rows,
     )
@@ -94,12 +104,15 @@ def judge(
         for name in due
         if (text := getattr(reading, name) or "").strip() or name == "open"
     }
-    rows = {name: due[name].placed(one.value, one.expanded) for name, one in figures.items()}
+    rows = {
+        name: due[name].placed(one.value, Budget.of(meter=one.standard))
+        for name, one in figures.items()
+    }
     shown = tuple(rows.get(name) or one.empty() for name, one in due.items())
     amps = None
     if reading.current and reading.current.strip():
         amps = figure(reading.current, Function.CURRENT, field="current")
-    verdict = _verdict(figures, rows)
+    verdict = _asked(reading, due, figures) or _verdict(figures, rows)
     return verdict.build(
         _expectation(spec),
         rule,
@@ -114,12 +127,25 @@ def judge(
     )
 
 
+def _asked(
+    reading: FlamePair, due: dict[str, RowDue], figures: dict[str, MeterFigure]
+) -> Verdict | None:
+    """A missed prefix in one of the displays, asked for at its own field."""
+    for name, one in figures.items():
+        answers = asked_at(reading.answers, name)
+        question = missed_prefix(one.display, name, due[name].band, 0.0, answers)
+        if question:
+            return placed_at(question, name)
+    return None
+
+
 def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
     off = {name for name, row in rows.items() if row.state in _REJECTED}
     told = [f"{said(row)}." for row in rows.values() if row.state is not State.WITHIN]
     if "open" in off:
         state = rows["open"].state or State.OUTSIDE
         return Verdict(
+            Code.WEAK_THERMOCOUPLE,
             state,
             f"{state.capitalize()}, low: the thermocouple gives too little",
             "Is the tip in the flame, the flame full, the end clean? Then replace the thermocouple. "
@@ -129,6 +155,7 @@ def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
         )
     if "load" in rows and "load" not in off and _no_load(figures):
         return Verdict(
+            Code.MAGNET_OPEN,
             State.OPEN,
             "Open: the magnet takes no current",
             "Clean and tighten the joint at the valve; then the magnet's coil is open: exchange it, "
@@ -142,6 +169,7 @@ def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
     if "load" in off:
         state = rows["load"].state or State.OUTSIDE
         return Verdict(
+            Code.SAGS_UNDER_LOAD,
             state,
             f"{state.capitalize()}, low under load: right open, yet it sags",
             "Clean the joint at the valve and read again. Still low: with the current, "
@@ -152,6 +180,7 @@ def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
     if "drop_out" in off:
         state = rows["drop_out"].state or State.OUTSIDE
         return Verdict(
+            Code.MAGNET_LETS_GO_EARLY,
             state,
             f"{state.capitalize()}, high: the magnet lets go too early",
             "The magnet is weak or dirty: exchange it, a safety part, by authorised people only.",
@@ -167,6 +196,7 @@ def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
     if unread and verdict.state is State.WITHIN:
         verdict.headline = "Within, as far as it was read"
         verdict.next_step = f"Read {' and '.join(unread)} too: an open magnet shows only there."
+        verdict.code, verdict.undecided_by = Code.NOT_ALL_READ, ("magnet_not_read",)
         verdict.unsettled = "the magnet was not read"
     return verdict
 
@@ -191,6 +221,7 @@ def _source_line(figures: dict[str, MeterFigure], amps: MeterFigure | None) -> t
     coil = loaded.value / amps.value
     return (
         WorkingLine(
+            key="source_resistance",
             label="Source resistance",
             result=measured(source, expanded(standard), "mΩ"),
             formula="R_s = (U_open − U_load) / I",

@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from dataclasses import replace
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.cautions import cautions
 from hembit_core.conditions import Conditions
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
-from hembit_core.families.winding.resistance import WindingDue, not_settled, winding_due
+from hembit_core.families.winding.resistance import WindingDue, winding_due, with_missing
 from hembit_core.families.winding.running import WindingRunning, judge_running, running
 from hembit_core.families.winding.spec import Winding
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
+from hembit_core.judging.expect import expect, ohms_rail
+from hembit_core.judging.judgement import Expectation, Judgement, Probes, Settle
+from hembit_core.judging.missing import Lacking
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule
-from hembit_core.notation import deviation, interval, measured, quantity
+from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.notation import deviation, measured, quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
@@ -30,11 +33,31 @@ _WORDS = OhmsWords(
     within_next="A few shorted turns do not show in ohms: if it does not act, compare current and "
     "warming with a sibling.",
 )
+_AGAINST_A_READING = replace(
+    _WORDS,
+    settles=(
+        Settle(code="settled", text="take a settled reading at room temperature"),
+        Settle(code="siblings", text="read its siblings in the same minute"),
+    ),
+)
 
 
 class WindingResistance(ResistanceReading):
     """Ohms of a winding. ``settled`` is false while it may still be warm inside."""
 
+    about: ClassVar = Measurand(
+        "Winding, end to end",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.ALONG,
+        Probes(
+            drawing="winding",
+            first="terminal 1",
+            second="terminal 2",
+            disconnect="one wire lifted at least",
+        ),
+    )
     measurand: Literal["winding_resistance"] = "winding_resistance"
     settled: bool = True
 
@@ -48,7 +71,7 @@ def expectations(spec: Winding, conditions: Conditions) -> tuple[Expectation, ..
     """Everything that can be checked on the winding, in working order."""
     due = winding_due(spec, conditions)
     live = running(spec, due, conditions)
-    found = (_expectation(due), terminal_to_case(_TO_FRAME), live)
+    found = (_expectation(due), terminal_to_case(_TO_FRAME, conditions.rules), live)
     return tuple(one for one in found if one is not None)
 
 
@@ -65,25 +88,23 @@ def judge(
 
 def ohms_due(spec: Winding, reading: WindingResistance, conditions: Conditions) -> OhmsDue:
     """The ohms that are due today, and how they are spoken of."""
-    due = winding_due(spec, conditions)
+    due = with_missing(winding_due(spec, conditions), settled=reading.settled)
     nominal = due.today.nominal
     assert nominal is not None
-    words = _WORDS
-    if due.today.sharp_upper:
-        settled = ("take a settled reading at room temperature",)
-        words = OhmsWords(**{**vars(_WORDS), "settles": settled})
+    told = conditions.part_temperature is not None
     return OhmsDue(
         expectation=_expectation(due),
-        words=words,
+        words=_AGAINST_A_READING if spec.school == "never_gains_ohms" else _WORDS,
         deviation=lambda net, u: f"{deviation(net, nominal)} on ohms.",
-        thermometer=due.thermometer,
-        missing=() if reading.settled else (not_settled(),),
-        after=lambda net, u: (_at_reference(spec, due, net, u),),
+        shares=(due.thermometer,),
+        missing=due.missing,
+        after=lambda net, u: (_at_reference(spec, due, net, u),) if told else (),
     )
 
 
 def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -> WorkingLine:
     return WorkingLine(
+        key="at_reference",
         label=f"The same at {spec.reference_temperature.value:g} °C",
         result=measured(net / due.factor, expanded / due.factor, "Ω"),
         formula="R_ref = R · (k + t_ref) / (k + t)",
@@ -96,23 +117,15 @@ def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -
 
 def _expectation(due: WindingDue) -> Expectation:
     assert due.today.nominal is not None
-    return Expectation(
-        measurand="winding_resistance",
-        title="Winding",
-        unit="Ω",
-        text=interval(due.today.lower, due.today.upper, "Ω"),
-        detail=f"{quantity(due.today.nominal, 'Ω', 4)} at the part's temperature",
+    known = all(one.lacking is not Lacking.PART_TEMPERATURE for one in due.missing)
+    where = "at the part's temperature" if known else "cold: give the part's temperature"
+    return expect(
+        WindingResistance,
+        ohms_rail(due.today),
+        detail=f"{quantity(due.today.nominal, 'Ω', 4)} {where}",
         overflow_means="the wire is broken",
         zero_means="the turns are bridged",
-        probes=Probes(
-            drawing="winding",
-            first="terminal 1",
-            second="terminal 2",
-            disconnect="one wire lifted at least",
-        ),
-        rail=rail_of(due.today, "Ω", 4, Gate(label="near 0", due=False), Gate(label="OL", due=False)),
-        cautions=cautions("ohms"),
         policy=due.policy,
-        warnings=(),
+        warnings=due.warnings,
         working=due.lines,
     )

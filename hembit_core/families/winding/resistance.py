@@ -2,26 +2,28 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from math import inf
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from hembit_core.conditions import Conditions
 from hembit_core.curves.conductors import inferred_zero, winding_resistance
-from hembit_core.data_files import table
 from hembit_core.families.tolerances import resistance_band
+from hembit_core.families.winding.ceiling import with_ceiling
 from hembit_core.families.winding.spec import Winding
-from hembit_core.judging.bands import Band, Shift
+from hembit_core.figures import FigureText
+from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Origin, Share
+from hembit_core.judging.judgement import Notice
+from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.states import State
 from hembit_core.notation import interval, quantity
-from hembit_core.uncertainty import rectangular
+from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
-
-_ROOM = 20.0
 
 
 @dataclass(frozen=True, eq=False)
 class WindingDue:
-    """Today's band and how it came about.
+    """Today's band and how it came about. Equal only to itself, so that it keys a cache cheaply.
 
     Attributes
     ----------
@@ -29,49 +31,84 @@ class WindingDue:
     today : band at the part's temperature [Ω].
     factor : R(today) / R(reference) [1].
     thermometer : the temperature's standard uncertainty through the slope [Ω].
+    missing : the temperature, where it was not given.
+    warm : what a winding that has not settled may do, none where it has.
     policy : schools and defaults used, in words.
     """
 
     reference: Band
     today: Band
     factor: float
-    thermometer: float
+    thermometer: Share
+    missing: tuple[Missing, ...]
+    warm: Missing
     lines: tuple[WorkingLine, ...]
     policy: tuple[str, ...]
+    warnings: tuple[Notice, ...]
 
 
 def winding_due(spec: Winding, conditions: Conditions) -> WindingDue:
     """Work out today's band: R(t) = R_ref · (k + t) / (k + t_ref).
 
-    A part temperature that is not given is taken as a guess of 20 °C, with the
-    limit that a guess has.
+    Without a part temperature the band is told at the rules' reference temperature, and what
+    −10 to 90 °C would do is missing.
 
     References
     ----------
     IEC 60034-1, 8.6.2.3.3.
     """
+    return _worked_out(
+        spec,
+        conditions.part_temperature,
+        conditions.temperature_standard,
+        conditions.temperature_limit,
+        conditions.rules,
+    )
+
+
+@lru_cache(maxsize=256)
+def _worked_out(
+    spec: Winding, given: FigureText | None, standard: float, limit: float, rules: Rules
+) -> WindingDue:
     reference_celsius = spec.reference_temperature.value
     band, text = resistance_band(spec.tolerance, spec.resistance.value)
-    band, policy = _by_school(spec, band, text)
-    given = conditions.part_temperature
-    celsius = given.value if given else _ROOM
-    guess = float(table("thermometers")["sources"]["guessed"]["limit_K"])
-    limit = conditions.temperature_limit if given else guess
+    ceiling = with_ceiling(spec, band, text, rules)
+    celsius = given.value if given else rules.reference_temperature_C
     factor = float(winding_resistance(1.0, reference_celsius, celsius, spec.metal))
-    today = band.scaled(factor)
+    today = ceiling.band.scaled(factor)
     k = inferred_zero(spec.metal)
     slope = spec.resistance.value * factor / (k + celsius)
-    shown = f"{celsius:g} °C" if given else "20 °C (not given: guessed)"
+    thermometer = slope * standard if given else 0.0
+    coldest, hottest = rules.part_temperature_unknown_C
+    missing: tuple[Missing, ...] = ()
+    if given is None:
+        missing = (
+            Missing(
+                Lacking.PART_TEMPERATURE,
+                "Give the part's temperature, and where it comes from: a winding's ohms follow it.",
+                share_low=(k + celsius) / (k + hottest) - 1,
+                share_high=(k + celsius) / (k + coldest) - 1,
+            ),
+        )
+    warm = Missing(
+        Lacking.SETTLED,
+        "Let it settle at room temperature and read again: it may be warm inside.",
+        State.NOT_READY,
+        share_low=min((k + celsius) / (k + hottest) - 1, 0.0),
+    )
+    shown = f"{celsius:g} °C" if given else f"{celsius:g} °C (not given)"
     lines = (
         WorkingLine(
+            key="nominal",
             label=f"By the spec, at {reference_celsius:g} °C",
             result=quantity(spec.resistance.value, "Ω", 4),
-            figures=f"{policy[0]}: {interval(band.lower, band.upper, 'Ω')}",
+            figures=f"{ceiling.policy}: {interval(ceiling.band.lower, ceiling.band.upper, 'Ω')}",
             source="the part's spec",
             value=spec.resistance.value,
             unit="Ω",
         ),
         WorkingLine(
+            key="today",
             label="At the part's temperature",
             result=interval(today.lower, today.upper, "Ω"),
             formula="R = R_ref · (k + t) / (k + t_ref)",
@@ -81,53 +118,31 @@ def winding_due(spec: Winding, conditions: Conditions) -> WindingDue:
             value=factor,
         ),
         WorkingLine(
+            key="thermometer",
             label="Thermometer",
-            result=f"u {quantity(slope * rectangular(limit), 'Ω', 2)}",
+            result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
             formula="u = (limit / √3) · dR/dt",
             figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K",
-            source="limit of the temperature's source, rectangular",
-            value=slope * rectangular(limit),
+            source="limit of the temperature's source and half its last digit, rectangular",
+            value=thermometer,
             unit="Ω",
         ),
     )
-    return WindingDue(band, today, factor, slope * rectangular(limit), lines, policy)
-
-
-def not_settled() -> Shift:
-    """A part still warm inside reads high by an unknown amount, never low."""
-    return Shift(
-        State.NOT_READY,
-        -inf,
-        0.0,
-        "Let it settle at room temperature and read again: it may be warm inside.",
+    return WindingDue(
+        ceiling.band,
+        today,
+        factor,
+        Share(Origin.THERMOMETER, thermometer),
+        missing,
+        warm,
+        lines,
+        (ceiling.policy,),
+        ceiling.warnings,
     )
 
 
-def _by_school(spec: Winding, band: Band, text: str) -> tuple[Band, tuple[str, ...]]:
-    """The band by the school: the maker's band, or with a ceiling that a winding never passes."""
-    if spec.school == "reject_band":
-        return band, (f"maker's band, {text}",)
-    ceilings = {
-        "its baseline": spec.baseline.value if spec.baseline else None,
-        "its siblings' median": spec.sibling_median.value if spec.sibling_median else None,
-        "nominal, the most by its spec": spec.resistance.value if spec.nominal_is_most else None,
-    }
-    known = {name: value for name, value in ceilings.items() if value is not None}
-    school = "a winding never gains ohms"
-    if not known:
-        return band, (
-            f"{text}; “{school}” had nothing to compare with: no baseline, no siblings, and the spec "
-            "does not say that its nominal is the most",
-        )
-    name, ceiling = min(known.items(), key=lambda item: item[1])
-    lower = None if band.lower is None else min(band.lower, ceiling)
-    limited = Band(
-        lower=lower, upper=ceiling, nominal=min(spec.resistance.value, ceiling), sharp_upper=True
-    )
-    used = f"{school}: above {name} it is off; low side {text}"
-    if not spec.nominal_is_most:
-        used += (
-            "; compared with baseline and siblings only, since the spec does not say that its "
-            "nominal is the most"
-        )
-    return limited, (used,)
+def with_missing(due: WindingDue, *, settled: bool) -> WindingDue:
+    """The same, with what its heat may do while it has not settled."""
+    if settled:
+        return due
+    return replace(due, missing=(*due.missing, due.warm))

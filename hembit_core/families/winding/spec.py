@@ -17,7 +17,8 @@ class Winding(Model):
     """A winding's specification: ohms at a reference temperature, and the school of its band.
 
     ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
-    at the reference temperature. ``nominal_is_most`` says that the maker's
+    at the reference temperature, ``ceiling_expanded`` is their U [Ω] where it is known.
+    ``nominal_is_most`` says that the maker's
     nominal is the most a sound one shows; many makers' figures are not.
     ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
     its ohms, an AC coil's from ``hold_va``, since inductance limits it.
@@ -34,6 +35,7 @@ class Winding(Model):
     nominal_is_most: bool = False
     baseline: Resistance | None = None
     sibling_median: Resistance | None = None
+    ceiling_expanded: Resistance | None = None
     drive: Literal["dc", "ac"] | None = None
     rated_voltage: Voltage | None = None
     hold_va: ApparentPower | None = None
@@ -46,6 +48,24 @@ class Winding(Model):
                 "Ohms do not give an AC coil's current. Give its hold VA, or leave the drive out.",
             )
         return self
+
+    def unused(self) -> dict[str, str]:
+        """Fields that say nothing beside the others, and why."""
+        found = {}
+        if self.school == "reject_band":
+            why = "only by the school that a winding never gains ohms"
+            for name in ("baseline", "sibling_median", "ceiling_expanded"):
+                if getattr(self, name) is not None:
+                    found[name] = why
+            if self.nominal_is_most:
+                found["nominal_is_most"] = why
+        if self.rated_voltage is not None and self.drive is None:
+            found["rated_voltage"] = "the current needs the drive too"
+        if self.drive is not None and self.rated_voltage is None:
+            found["drive"] = "the current needs the rated volts too"
+        if self.hold_va is not None and self.drive != "ac":
+            found["hold_va"] = "only an AC coil's current comes from its VA"
+        return found
 
     def describe(self) -> str:
         """The winding in a few words."""

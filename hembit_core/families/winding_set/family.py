@@ -3,28 +3,30 @@
 from __future__ import annotations
 
 from functools import partial
-from typing import Literal
+from math import hypot
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
 from hembit_core.conditions import Conditions
-from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding import family as winding
 from hembit_core.families.winding.family import WindingResistance
 from hembit_core.families.winding.resistance import winding_due
 from hembit_core.families.winding_set.spec import WindingSet
+from hembit_core.judging.bands import Band
+from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
+from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
-from hembit_core.judging.judgement import Expectation, Judgement, Measured, Probes
+from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.rows import RowDue, deciding_rail, row_of, verdict_of_rows
-from hembit_core.judging.several import answers_of, judge_field
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.several import judge_field, without_prefix
+from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.meters import reading_uncertainty
-from hembit_core.resistance_reading import DisplayText, HowTaken, read_field
-from hembit_core.uncertainty import expanded, rectangular
+from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.working import WorkingLine
 
 _TO_FRAME = "winding_to_frame"
@@ -33,6 +35,19 @@ _TO_FRAME = "winding_to_frame"
 class SetResistances(HowTaken):
     """Ohms of each winding of the set, in the spec's order."""
 
+    about: ClassVar = Measurand(
+        "Each winding",
+        Step.MEASURE,
+        "dead",
+        2,
+        Role.ALONG,
+        Probes(
+            drawing="winding_set",
+            first="one end of a winding",
+            second="its other end",
+            disconnect="all leads off; a double-ended secondary from tower to tower",
+        ),
+    )
     measurand: Literal["set_resistances"] = "set_resistances"
     displays: tuple[DisplayText, ...] = Field(min_length=2, max_length=6)
     settled: bool = True
@@ -40,7 +55,7 @@ class SetResistances(HowTaken):
 
 def expectations(spec: WindingSet, conditions: Conditions) -> tuple[Expectation, ...]:
     """Each winding's ohms today, and the frame."""
-    return _expectation(spec, conditions), terminal_to_case(_TO_FRAME)
+    return _expectation(spec, conditions), terminal_to_case(_TO_FRAME, conditions.rules)
 
 
 def judge(
@@ -73,17 +88,23 @@ def judge(
         )
         for place, display in enumerate(reading.displays)
     ]
-    rows = tuple(row_of(one.name, found) for one, found in zip(spec.windings, each, strict=True))
-    steps = {row.label: found.next_step for row, found in zip(rows, each, strict=True)}
-    verdict = verdict_of_rows(rows, lambda row: steps[row.label], "Next: to the frame.")
+    rows = tuple(
+        row_of(f"winding_{place}", one.name, found)
+        for place, (one, found) in enumerate(zip(spec.windings, each, strict=True), start=1)
+    )
+    balance, line = _balance(spec, reading, conditions)
+    everything = (*rows, *((balance,) if balance else ()))
+    steps = {row.key: found.next_step for row, found in zip(rows, each, strict=True)}
+    verdict = verdict_of_rows(
+        everything, lambda row: steps.get(row.key, _UNBALANCED), "Next: to the frame."
+    )
+    if balance and balance.state is verdict.state and balance.state in _OUT_OF_BALANCE:
+        verdict = _unbalanced(spec, balance, verdict)
     verdict.questions = [question for found in each for question in found.questions]
-    balance, line = _balance(spec, [found.value for found in each], _counts(reading, conditions))
-    if balance and verdict.state in (State.WITHIN, State.JUST_WITHIN, State.WATCH):
-        verdict = balance
     return verdict.build(
         _expectation(spec, conditions),
         rule,
-        rail=deciding_rail(rows),
+        rail=deciding_rail(everything),
         read_as=tuple(text for found in each for text in found.read_as),
         working=(
             *(
@@ -94,7 +115,7 @@ def judge(
             *line,
         ),
         policy=meter_policy(conditions.meter),
-        rows=rows,
+        rows=everything,
     )
 
 
@@ -108,77 +129,79 @@ def _judge_one(
     return winding.judge(spec.winding(place), reading, conditions, rule)
 
 
-def _balance(
-    spec: WindingSet, values: list[Measured | None], counts: float
-) -> tuple[Verdict | None, tuple[WorkingLine, ...]]:
-    """How far the worst winding lies from the mean, against the limit.
+_OUT_OF_BALANCE = (State.OUTSIDE, State.JUST_OUTSIDE)
+_UNBALANCED = (
+    "Shorted turns or a bad joint in that winding: read it again with its ends cleaned, "
+    "then compare its running current."
+)
 
-    One meter reads all of them, so that its gain is common and only its
-    ``counts`` [Ω, standard uncertainty] make a difference uncertain.
+
+def _balance(
+    spec: WindingSet, reading: SetResistances, conditions: Conditions
+) -> tuple[Row | None, tuple[WorkingLine, ...]]:
+    """How far the worst winding lies from the mean, against the limit, as a row of its own.
+
+    One meter reads all of them, so that its gain is common and cancels; its counts are each
+    reading's own, and the lead figure moves all alike.
     """
-    if spec.balance is None or any(one is None for one in values):
+    if spec.balance is None:
         return None, ()
-    ohms = [one.value for one in values if one]
-    mean = sum(ohms) / len(ohms)
-    if mean <= 0:
+    nets = [
+        net_of(reading, field, text, conditions, without_prefix(reading.answers, field))
+        for place, text in enumerate(reading.displays)
+        for field in (f"displays.{place}",)
+    ]
+    read = [one for one in nets if one is not None]
+    mean = sum(one.net for one in read) / max(len(read), 1)
+    if len(read) < len(nets) or mean <= 0:
         return None, ()
-    far = max(ohms, key=lambda one: abs(one - mean))
-    share, limit = 100 * abs(far - mean) / mean, spec.balance.value
-    name = spec.windings[ohms.index(far)].name
+    far = max(read, key=lambda one: abs(one.net - mean))
+    count = len(read)
+    share, limit = 100 * abs(far.net - mean) / mean, spec.balance.value
+    own = hypot(far.own * (1 - 1 / count), *(one.own / count for one in read if one is not far))
+    budget = Budget.of(
+        meter=100 * own / mean, leads=share * far.leads_expanded / 2 / mean if share else 0.0
+    )
+    name = spec.windings[read.index(far)].name
+    row_due = RowDue("balance", f"{name}'s distance from the mean", Band(upper=limit), "%", 2)
     line = WorkingLine(
+        key="balance",
         label="Balance",
         result=f"{share:.1f} % ({name})",
         formula="largest |R − mean| / mean",
         figures=f"mean {mean:.4g} Ω; up to {limit:g} % is allowed",
-        source="phase to phase, one meter, one temperature",
+        source="phase to phase, one meter, one temperature: the gain is common and cancels",
         value=share,
         unit="%",
     )
-    if share <= limit:
-        return None, (line,)
-    certain = share - 100 * expanded(counts) / mean > limit
-    state = State.OUTSIDE if certain else State.JUST_OUTSIDE
-    verdict = Verdict(
-        state,
-        f"{state.capitalize()}: {name} is {share:.1f} % off the set's mean",
-        "Shorted turns or a bad joint in that winding: read it again with its ends cleaned, "
-        "then compare its running current.",
-        side=Side.HIGH if far > mean else Side.LOW,
+    return row_due.placed(share, budget), (line,)
+
+
+def _unbalanced(spec: WindingSet, row: Row, plain: Verdict) -> Verdict:
+    assert row.state is not None and spec.balance is not None
+    return Verdict(
+        Code.UNBALANCED,
+        row.state,
+        f"{row.state.capitalize()}: {row.label}, {row.value.text if row.value else ''}",
+        _UNBALANCED,
+        side=row.side,
         explanation=[
-            f"Windings of one set agree to within {limit:g} %, far better than their tolerance."
+            *plain.explanation,
+            f"Windings of one set agree to within {spec.balance.value:g} %, far better than their "
+            "tolerance.",
         ],
     )
-    return verdict, (line,)
-
-
-def _counts(reading: SetResistances, conditions: Conditions) -> float:
-    """The largest standard uncertainty that the meter's counts give to one of the displays [Ω]."""
-    found = [0.0]
-    for place, text in enumerate(reading.displays):
-        answers = answers_of(reading.answers, f"displays.{place}")
-        display = read_field(text, Function.RESISTANCE, answers, "display")
-        if display.value is not None:
-            share = reading_uncertainty(conditions.meter, display, reading.range_top)
-            found.append(rectangular(share.counts * share.step))
-    return max(found)
 
 
 def _expectation(spec: WindingSet, conditions: Conditions) -> Expectation:
     dues = [winding_due(spec.winding(place), conditions) for place in range(len(spec.windings))]
     rows = tuple(
-        RowDue(one.name, due.today, "Ω", 4, NEAR_ZERO, OPEN_END).empty()
-        for one, due in zip(spec.windings, dues, strict=True)
+        RowDue(f"winding_{place}", one.name, due.today, "Ω", 4, NEAR_ZERO, OPEN_END).empty()
+        for place, (one, due) in enumerate(zip(spec.windings, dues, strict=True), start=1)
     )
     return expect(
-        "set_resistances",
-        "Each winding",
+        SetResistances,
         rows[0].rail,
-        Probes(
-            drawing="winding_set",
-            first="one end of a winding",
-            second="its other end",
-            disconnect="all leads off; a double-ended secondary from tower to tower",
-        ),
         text="  ·  ".join(dict.fromkeys(row.due for row in rows)),
         detail=", ".join(row.label for row in rows),
         overflow_means="that winding is broken",

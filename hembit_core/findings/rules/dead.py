@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
-from hembit_core.findings.evidence import OHMS_ALONG, Evidence, cited
-from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.findings.evidence import Evidence, cited
+from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.judging.codes import Code
 from hembit_core.judging.states import State
+from hembit_core.measurand import Role
 
 _CAUSE = {
     ContactDevice.FUSE: "Find why it blew: blocked air, a stuck contact, a grounded element. Renew its "
@@ -14,24 +16,26 @@ _CAUSE = {
     ContactDevice.LIMIT: "Find why it opened: blocked air, a stuck thermostat, scale. Renew its "
     "companion where the maker pairs them.",
 }
+_ALONG = (Role.ALONG, Role.COMPARES, Role.BUZZER)
 
 
 def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """A figure to the case: not energised until an insulation test decides."""
-    to_case = evidence.some(("terminal_to_case",), State.LEAKING)
+    """A figure to the case: not energised until an insulation test decides, whatever else is open."""
+    to_case = evidence.some((Role.TO_CASE,), State.LEAKING)
     if to_case is None:
         return None
     stops = evidence.has(Observation.HEAT_NEVER_STOPS)
     wet = evidence.has(Observation.WET)
     return Finding(
+        code=FindingCode.LEAKING,
         conclusion=Conclusion.DO_NOT_ENERGISE,
         headline="Leaking to the case: an insulation test decides",
         rests_on=(cited(to_case), *(("wet",) if wet else ())),
+        cites=(to_case.measurand,),
         rules_out=(
             ("a stuck contact as the only cause",) if stops else ("ohms from end to end as a pass",)
         ),
-        next_step="Insulation test at 500 V DC. Damp: dry it and test again; still low: replace it, "
-        "and find the moisture or corrosion."
+        next_step=to_case.next_step
         + (
             " Where the control breaks one pole of two, or the neutral, this is the heat that never "
             "stops."
@@ -44,17 +48,19 @@ def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Right at rest, and gone when moved or hot: a joint or a crack."""
-    wriggled = evidence.one("wriggled")
-    moved = wriggled is not None and wriggled.headline.startswith("Intermittent")
-    along = evidence.some(OHMS_ALONG, State.WITHIN, State.JUST_WITHIN, State.WATCH)
-    hot = evidence.has(Observation.DROPS_OUT_HOT) and along is not None
-    if not (moved or hot):
+    wriggled = evidence.coded(Code.INTERMITTENT)
+    along = evidence.accepted(Role.ALONG)
+    rejected = evidence.rejected_itself()
+    hot = evidence.has(Observation.DROPS_OUT_HOT) and along is not None and rejected is None
+    if wriggled is None and not hot:
         return None
-    rests = [cited(one) for one in (wriggled, along) if one]
+    rests = [one for one in (wriggled, along) if one]
     return Finding(
+        code=FindingCode.INTERMITTENT,
         conclusion=Conclusion.REPAIR,
         headline="Intermittent: a joint or a crack",
-        rests_on=(*rests, *(("drops out when hot",) if hot else ())),
+        rests_on=(*(cited(one) for one in rests), *(("drops out when hot",) if hot else ())),
+        cites=tuple(one.measurand for one in rests),
         rules_out=("a part that is broken for good",),
         next_step="Find the place where it moves: joint, lead, plug. Repair the joint or replace the "
         "part; gas and safety controls are exchanged, by authorised people.",
@@ -63,23 +69,28 @@ def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """No path: the part is broken. A fuse or a limit asks for its cause."""
-    found = evidence.some(OHMS_ALONG, State.OPEN)
+    found = evidence.some(_ALONG, State.OPEN)
     if found is None:
         return None
     if isinstance(spec, Contact):
         cause = _CAUSE.get(spec.device)
+        why = "and for a reason" if cause else "it does not close"
         return Finding(
+            code=FindingCode.OPENED_FOR_A_REASON if cause else FindingCode.OPEN,
             conclusion=Conclusion.REPLACE,
-            headline=f"Open {spec.device}: " + ("and for a reason" if cause else "it does not close"),
+            headline=f"Open {spec.device.word}: {why}",
             rests_on=(cited(found),),
+            cites=(found.measurand,),
             rules_out=("what stands behind it, until it has volts",),
-            next_step=cause or "Turn, press or reset it once; still open: replace it.",
+            next_step=cause or found.next_step,
             asks_cause=cause is not None,
         )
     return Finding(
+        code=FindingCode.OPEN,
         conclusion=Conclusion.REPLACE,
         headline="Broken: replace it",
         rests_on=(cited(found),),
+        cites=(found.measurand,),
         rules_out=("its supply as the cause of no action, for this part",),
         next_step=f"{found.next_step} Measure the new part before it is fitted, and the whole circuit "
         "after: a second break may wait.",
@@ -88,13 +99,15 @@ def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Near zero where ohms are due."""
-    found = evidence.some(OHMS_ALONG, State.SHORT)
+    found = evidence.some((*_ALONG, Role.SENSES), State.SHORT)
     if found is None:
         return None
     return Finding(
+        code=FindingCode.SHORTED,
         conclusion=Conclusion.REPLACE,
         headline="Shorted: replace it",
         rests_on=(cited(found),),
+        cites=(found.measurand,),
         rules_out=("a broken wire",),
         next_step=f"{found.next_step} Then look at what fed it: fuse, relay, board.",
         asks_cause=True,
@@ -103,18 +116,20 @@ def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def stuck_contact(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Closed where it should be open: the heat that never stops."""
-    found = evidence.some(
-        ("contact_open", "contact_switching", "contact_volts"), State.SHORT, State.LEAKING
-    )
+    if not isinstance(spec, Contact):
+        return None
+    found = evidence.some((Role.OPENS, Role.WORKING), State.SHORT, State.LEAKING)
     if found is None:
         return None
     return Finding(
+        code=FindingCode.STUCK,
         conclusion=Conclusion.REPLACE,
         headline="Stuck closed: replace it",
         rests_on=(
             cited(found),
             *(("heat never stops",) if evidence.has(Observation.HEAT_NEVER_STOPS) else ()),
         ),
+        cites=(found.measurand,),
         rules_out=("the element as the cause of too much heat, unless it leaks to the case",),
         next_step=f"{found.next_step} Renew its companion where the maker pairs them; a shop policy.",
         asks_cause=True,

@@ -3,24 +3,48 @@
 from __future__ import annotations
 
 from hembit_core.families.registry import AnySpec
+from hembit_core.families.supply.patterns import DANGEROUS
 from hembit_core.families.supply.spec import Supply
-from hembit_core.findings.evidence import LIVE_ALONG, OHMS_ALONG, Evidence, cited
-from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.findings.evidence import Evidence, cited
+from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.states import Outcome, State
+from hembit_core.measurand import Role
+
+_NO_SUPPLY = (Code.NO_SUPPLY, Code.WRONG_SUPPLY, Code.STAGE_WITHOUT_VOLTS)
+
+
+def live_danger(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """A supply that is a danger as it stands: said before anything else."""
+    found = evidence.coded(*DANGEROUS)
+    if found is None:
+        return None
+    return Finding(
+        code=FindingCode.LIVE_DANGER,
+        conclusion=Conclusion.REPAIR,
+        headline=found.headline,
+        rests_on=(cited(found),),
+        cites=(found.measurand,),
+        rules_out=("what stands on it, until it is right",),
+        next_step=found.next_step,
+        asks_cause=True,
+    )
 
 
 def no_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """No volts at the part when it is called: it is not proven bad."""
-    found = evidence.one(*LIVE_ALONG, "sequence")
-    if found is None or not (
-        found.headline.startswith("No supply") or found.headline.endswith("no volts")
-    ):
+    found = evidence.coded(*_NO_SUPPLY)
+    if found is None or evidence.rejected_itself():
         return None
-    dead_ok = evidence.some(OHMS_ALONG, State.WITHIN, State.JUST_WITHIN, State.WATCH)
+    dead_ok = evidence.accepted(Role.ALONG)
     return Finding(
+        code=FindingCode.NO_SUPPLY,
         conclusion=Conclusion.NOT_THE_PART,
-        headline="Not proven bad: it gets no supply",
-        rests_on=(cited(found), *((cited(dead_ok),) if dead_ok else ())),
+        headline="Not proven bad: it gets no supply"
+        if found.code is not Code.WRONG_SUPPLY
+        else "Not proven bad: its supply is wrong",
+        rests_on=tuple(cited(one) for one in (found, dead_ok) if one),
+        cites=tuple(one.measurand for one in (found, dead_ok) if one),
         rules_out=("this part, as far as the missing volts explain the fault",),
         next_step=found.next_step,
     )
@@ -28,42 +52,46 @@ def no_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def opens_under_load(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Volts and no current, though the ohms were right: it opens under load, or a joint is open."""
-    found = evidence.some(LIVE_ALONG, State.OPEN)
+    found = evidence.some((Role.WORKING,), State.OPEN)
     if found is None:
         return None
-    along = evidence.some(OHMS_ALONG, State.WITHIN, State.JUST_WITHIN, State.WATCH)
-    if found.measurand == "igniter_called":
-        return Finding(
-            conclusion=Conclusion.REPLACE,
-            headline="Its volts are there, and it does not glow",
-            rests_on=tuple(cited(one) for one in (found, along) if one),
-            rules_out=("the sequence before it", "its supply"),
-            next_step=found.next_step,
-        )
+    along = evidence.accepted(Role.ALONG)
+    rests = tuple(one for one in (found, along) if one)
+    dark = found.code is Code.NO_GLOW
     return Finding(
+        code=FindingCode.NO_GLOW if dark else FindingCode.OPENS_UNDER_LOAD,
         conclusion=Conclusion.REPLACE,
-        headline="Opens under load, or a joint is open" if along else "Open while it has its volts",
-        rests_on=tuple(cited(one) for one in (found, along) if one),
-        rules_out=("the supply",),
-        next_step="Make it dead. Check terminals and joints first; then replace the part.",
+        headline="Its volts are there, and it does not glow"
+        if dark
+        else "Opens under load, or a joint is open"
+        if along
+        else "Open while it has its volts",
+        rests_on=tuple(cited(one) for one in rests),
+        cites=tuple(one.measurand for one in rests),
+        rules_out=("the sequence before it", "its supply") if dark else ("the supply",),
+        next_step=found.next_step
+        if dark
+        else "Make it dead. Check terminals and joints first; then replace the part.",
     )
 
 
 def low_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Current low in proportion to the volts: the supply, not the part."""
-    found = evidence.one(*LIVE_ALONG)
-    if isinstance(spec, Supply) or found is None or found.outcome is not Outcome.ACCEPT:
+    if isinstance(spec, Supply) or evidence.rejected_itself():
         return None
-    told = [one for one in found.warnings if "supply" in one]
-    if not told:
-        return None
-    return Finding(
-        conclusion=Conclusion.NOT_THE_PART,
-        headline="The supply, not the part",
-        rests_on=(cited(found), *told),
-        rules_out=("the part: it draws what the volts there should drive",),
-        next_step="Measure the supply at the machine's terminals, loaded and not.",
-    )
+    for found in evidence.with_role(Role.WORKING):
+        told = [one.text for one in found.warnings if one.code == NoticeCode.SUPPLY_OFF]
+        if told and found.outcome is Outcome.ACCEPT:
+            return Finding(
+                code=FindingCode.LOW_SUPPLY,
+                conclusion=Conclusion.NOT_THE_PART,
+                headline="The supply, not the part",
+                rests_on=(cited(found), *told),
+                cites=(found.measurand,),
+                rules_out=("the part: it draws what the volts there should drive",),
+                next_step="Measure the supply at the machine's terminals, loaded and not.",
+            )
+    return None
 
 
 def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
@@ -71,6 +99,7 @@ def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
     if not evidence.has(Observation.FEED_PRESENT_WHILE_COMMANDED):
         return None
     return Finding(
+        code=FindingCode.BOARD_OUTPUT,
         conclusion=Conclusion.REPAIR,
         headline="The board's output: its relay, a trace, a joint",
         rests_on=("feed present while commanded, output dead",),
@@ -82,30 +111,56 @@ def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def driven_without_action(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """A coil with its volts and a right current, and nothing moves."""
-    found = evidence.one("winding_running")
-    if found is None or "nothing moves" not in found.headline:
+    found = evidence.coded(Code.NOTHING_MOVES)
+    if found is None:
         return None
-    along = evidence.one("winding_resistance")
+    along = evidence.accepted(Role.ALONG)
+    rests = tuple(one for one in (found, along) if one)
     return Finding(
+        code=FindingCode.DRIVEN_WITHOUT_ACTION,
         conclusion=Conclusion.REPAIR,
         headline="Stuck or starved: the mechanism, not the coil",
-        rests_on=tuple(cited(one) for one in (found, along) if one),
+        rests_on=tuple(cited(one) for one in rests),
+        cites=tuple(one.measurand for one in rests),
         rules_out=("an open coil", "its drive"),
         next_step="Clean it and its filter, time its leak-down. Then current and warming against a "
         "sibling: a few shorted turns do not show in ohms.",
     )
 
 
-def works_but_cold(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """The part works, yet its medium stays cold or warms slowly."""
-    found = evidence.some(("running", "line_currents"), State.WITHIN, State.JUST_WITHIN, State.WATCH)
-    cycling = evidence.some(("until_cut_out",), State.WATCH)
-    if not (evidence.has(Observation.MEDIUM_COLD_OR_SLOW) or cycling) or not (found or cycling):
+def beyond_reach(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """A setting that the heater cannot reach: the setting's fault, not the part's."""
+    found = evidence.coded(Code.SETTING_BEYOND_REACH, Code.TIME_TOO_SHORT)
+    if found is None:
         return None
     return Finding(
+        code=FindingCode.BEYOND_REACH,
+        conclusion=Conclusion.NOT_THE_PART,
+        headline="The setting, not the part",
+        rests_on=(cited(found),),
+        cites=(found.measurand,),
+        rules_out=("the element, as far as the setting explains the fault",),
+        next_step=found.next_step,
+    )
+
+
+def works_but_cold(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """The part works, yet its medium stays cold or warms slowly."""
+    cycling = evidence.coded(Code.CYCLES)
+    found = next(
+        (one for one in evidence.with_role(Role.WORKING) if one.outcome is Outcome.ACCEPT), None
+    )
+    if not (evidence.has(Observation.MEDIUM_COLD_OR_SLOW) or cycling) or not (found or cycling):
+        return None
+    if evidence.rejected_itself():
+        return None
+    rests = tuple(dict.fromkeys(one.measurand for one in (found, cycling) if one))
+    return Finding(
+        code=FindingCode.WORKS_BUT_COLD,
         conclusion=Conclusion.NOT_THE_PART,
         headline="It works: look at what it heats",
-        rests_on=tuple(cited(one) for one in (found, cycling) if one),
+        rests_on=tuple(dict.fromkeys(cited(one) for one in (found, cycling) if one)),
+        cites=rests,
         rules_out=("the element", "its supply"),
         next_step="Is it cycling? Flow, volume, losses, scale, placement, setting; compare with the "
         "computed time to heat up.",

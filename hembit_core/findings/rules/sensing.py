@@ -6,35 +6,48 @@ from hembit_core.families.registry import AnySpec
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.findings.evidence import Evidence, cited
-from hembit_core.findings.finding import Conclusion, Finding, Observation
+from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.findings.which_sensor import candidates
-from hembit_core.judging.states import State
+from hembit_core.judging.states import Outcome, State
+from hembit_core.measurand import Role
 
-_READ = ("sensor_points", "sensor_resistance", "thermocouple_voltage")
+_READ = (Role.ALONG, Role.SENSES)
 
 
 def wrong_curve(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Off its own curve, and right on another of the library: a wrong part fitted."""
     if not isinstance(spec, TemperatureSensor):
         return None
-    found = evidence.some(_READ[:2], State.OUTSIDE)
-    if found is None or found.plot is None:
+    off = [one for one in evidence.with_role(Role.ALONG) if one.state is State.OUTSIDE and one.plot]
+    if not off:
         return None
-    points = [(one.x, one.y) for one in found.plot.points if one.label != "due"]
+    every = [one for one in evidence.with_role(Role.ALONG) if one.plot]
+    points = [
+        (point.x, point.y)
+        for one in every
+        if one.plot
+        for point in one.plot.points
+        if point.key == "read" and point.y > 0
+    ]
     if not points:
         return None
     best = candidates(points, spec)
     if not best or best[0].worst > best[0].allowed:
         return None
-    several = len(points) > 1
+    several = len({round(t, 1) for t, _ in points}) > 1
     certain = "" if several else " One point alone: take a second, in ice or boiling water."
     names = ", ".join(one.name for one in best[:3] if one.worst <= one.allowed)
     return Finding(
+        code=FindingCode.WRONG_CURVE if several else FindingCode.PERHAPS_ANOTHER_CURVE,
         conclusion=Conclusion.WRONG_PART if several else Conclusion.UNDECIDED,
         headline=f"On another curve: {best[0].name}"
         if several
         else f"Off its curve; it would fit {names}",
-        rests_on=(cited(found), f"{best[0].name} within {best[0].worst:.1f} K"),
+        rests_on=(
+            *(cited(one) for one in off),
+            f"{best[0].name} within {best[0].worst:.1f} K",
+        ),
+        cites=tuple(dict.fromkeys(one.measurand for one in off)),
         rules_out=("its own curve",),
         next_step=f"Compare with the part that belongs there: same plug, other curve.{certain}",
     )
@@ -44,13 +57,16 @@ def drifted(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Off its curve, and no other fits: it drifted."""
     if not isinstance(spec, TemperatureSensor | Thermocouple):
         return None
-    found = evidence.some(_READ, State.OUTSIDE)
+    roles = _READ if isinstance(spec, TemperatureSensor) else (Role.SENSES,)
+    found = evidence.some(roles, State.OUTSIDE)
     if found is None:
         return None
     return Finding(
+        code=FindingCode.DRIFTED,
         conclusion=Conclusion.REPLACE,
         headline="Drifted off its curve: replace it",
         rests_on=(cited(found),),
+        cites=(found.measurand,),
         rules_out=("placement as the only cause",),
         next_step="Before that: the right type, the thermometer at the tip, its leads. A probe that a "
         "process depends on needs a calibration.",
@@ -59,17 +75,22 @@ def drifted(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 def right_but_shown_wrong(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """The sensor is right, the machine's display is not: placement, wiring, board."""
-    right = evidence.some(_READ, State.WITHIN, State.JUST_WITHIN, State.WATCH)
-    shown = evidence.some(("controller_shows",), State.OUTSIDE)
+    if evidence.rejected_itself():
+        return None
+    roles = _READ if isinstance(spec, TemperatureSensor) else (Role.SENSES,)
+    right = next((one for one in evidence.with_role(*roles) if one.outcome is Outcome.ACCEPT), None)
+    shown = evidence.some((Role.SHOWN,), State.OUTSIDE)
     misplaced = evidence.has(Observation.NOT_PUSHED_HOME)
     if right is None or not (shown or misplaced):
         return None
+    rests = tuple(one for one in (right, shown) if one)
     return Finding(
+        code=FindingCode.NOT_WHERE_THE_HEAT_IS if misplaced else FindingCode.SHOWN_WRONG,
         conclusion=Conclusion.NOT_THE_PART,
         headline="The sensor is right: "
         + ("it is not where the heat is" if misplaced else "placement, wiring or board"),
-        rests_on=tuple(cited(one) for one in (right, shown) if one)
-        + (("not where the heat is",) if misplaced else ()),
+        rests_on=tuple(cited(one) for one in rests) + (("not where the heat is",) if misplaced else ()),
+        cites=tuple(one.measurand for one in rests),
         rules_out=("the sensor",),
         next_step="Push it home, compare two thermometers there; then its plug and wires; then the "
         "board's input.",

@@ -8,17 +8,19 @@ from datetime import UTC, datetime, timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hembit_core import defaults
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import SupplySystem
 from hembit_core.planning.bypass import section_load
 from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
 from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
+from hembit_core.rules import default_rules
 
 START = datetime(2026, 3, 4, 8, 0, tzinfo=UTC)
 PEOPLE = ("Ilse", "Maud")
 ENDS = {Event.LIVE_READING, Event.HANDED_OVER, Event.WAITED, Event.COVER_BACK}
+
+RULES = default_rules()
 
 
 @st.composite
@@ -58,7 +60,7 @@ class DeadOrLive(unittest.TestCase):
             assert turned and state.proof
             self.assertIs(turned.event, Event.PROVED_DEAD)
             self.assertEqual((state.proof.by, state.proof.at), (person, turned.at))
-            self.assertLessEqual(now - turned.at, timedelta(minutes=defaults.PROOF_OF_DEAD_MINUTES))
+            self.assertLessEqual(now - turned.at, timedelta(minutes=RULES.proof_of_dead_minutes))
             after = [one.event for one in history if one.at > turned.at]
             self.assertFalse(ENDS & set(after))
 
@@ -150,7 +152,7 @@ class EverySupply(unittest.TestCase):
     def test_dead_is_below_the_shops_limit(self, volts: float) -> None:
         system = SupplySystem.SINGLE_PHASE_230
         given_ = self.isolation(system, **{"L–N": f"{volts}"})
-        if volts <= defaults.DEAD_BELOW:
+        if volts <= RULES.dead_below_volts:
             prove_dead(system, given_)
         else:
             with self.assertRaises(InputError):
@@ -171,8 +173,8 @@ class GateAndSections(unittest.TestCase):
             covers_on=True,
         )
         passes = (
-            earth <= defaults.PROTECTIVE_CONDUCTOR_UP_TO
-            and insulation * 1e6 >= defaults.INSULATION_AT_LEAST
+            earth <= RULES.protective_conductor_up_to_ohm
+            and insulation * 1e6 >= RULES.insulation_at_least_ohm
         )
         if passes:
             self.assertEqual(len(pass_gate(gate).lines), 3)

@@ -935,8 +935,7 @@ export interface components {
          *     lower, upper : reject limits.
          *     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
          *     nominal : what the part should read.
-         *     sharp_upper : nothing sound reads above ``upper``, so that a value just below
-         *         it is within, however close.
+         *     upper_standard : standard uncertainty of ``upper``, where it was measured itself.
          */
         Band: {
             /** Lower */
@@ -950,10 +949,10 @@ export interface components {
             /** Nominal */
             nominal?: number | null;
             /**
-             * Sharp Upper
-             * @default false
+             * Upper Standard
+             * @default 0
              */
-            sharp_upper: boolean;
+            upper_standard: number;
         };
         /**
          * Expectation
@@ -984,7 +983,7 @@ export interface components {
             /** Policy */
             policy: string[];
             /** Warnings */
-            warnings: string[];
+            warnings: components["schemas"]["Notice"][];
             /** Working */
             working: components["schemas"]["WorkingLine"][];
             /**
@@ -1002,9 +1001,13 @@ export interface components {
         };
         /**
          * Gate
-         * @description A dead end of the rail: ``label`` is on it; ``due`` when a sound part stands there.
+         * @description A dead end of the rail: ``key`` says which, ``label`` is on it.
+         *
+         *     ``due`` when a sound part stands there, ``hit`` when this one does.
          */
         Gate: {
+            /** Key */
+            key?: ("open" | "short" | "none" | "full") | null;
             /** Label */
             label: string;
             /** Due */
@@ -1039,6 +1042,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Notice
+         * @description A warning: what it is about, as a code, and the sentence.
+         */
+        Notice: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Outcome
+         * @description What follows for the part.
+         * @enum {string}
+         */
+        Outcome: "accept" | "reject" | "undecided";
         /**
          * Plot
          * @description A small plot: a curve with its band, or a series, and the readings in it.
@@ -1083,9 +1105,15 @@ export interface components {
         };
         /**
          * PlotPoint
-         * @description A reading in a plot, with its expanded uncertainty along y.
+         * @description A point in a plot, with its expanded uncertainty along y; ``key`` says what it is.
          */
         PlotPoint: {
+            /**
+             * Key
+             * @default
+             * @enum {string}
+             */
+            key: "" | "due" | "read";
             /** X */
             x: number;
             /** Y */
@@ -1144,9 +1172,16 @@ export interface components {
          * Row
          * @description One of several figures of a test: what is due, and, once read, where it lies.
          *
-         *     ``state`` and ``value`` are missing before the reading; ``value`` for an overflow too.
+         *     ``key`` names it. ``state`` and ``value`` are missing before the reading; ``value`` for an
+         *     overflow too. ``undecided_by`` are the codes of what was left out. A ``premise`` (the volts at
+         *     the part) is no verdict on the part itself.
          */
         Row: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Label */
             label: string;
             /** Due */
@@ -1155,6 +1190,17 @@ export interface components {
             state?: components["schemas"]["State"] | null;
             side?: components["schemas"]["Side"] | null;
             value?: components["schemas"]["Measured"] | null;
+            outcome?: components["schemas"]["Outcome"] | null;
+            /**
+             * Undecided By
+             * @default []
+             */
+            undecided_by: string[];
+            /**
+             * Premise
+             * @default false
+             */
+            premise: boolean;
         };
         /**
          * Rung
@@ -1186,12 +1232,19 @@ export interface components {
          * @description Where the value lies. The words are the ones the interface shows.
          * @enum {string}
          */
-        State: "please confirm" | "open" | "short" | "leaking" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
+        State: "leaking" | "please confirm" | "open" | "short" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
         /**
          * WorkingLine
-         * @description One step. ``value`` keeps full precision in ``unit``; ``result`` is how it is shown.
+         * @description One step. ``key`` names what it is, ``value`` keeps full precision in ``unit``.
+         *
+         *     The other fields are how it is told; nothing is decided by them.
          */
         WorkingLine: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Label */
             label: string;
             /** Result */
@@ -1304,14 +1357,14 @@ export interface components {
             meter?: number | null;
             /** Part Temperature */
             part_temperature?: string | null;
-            /** @default air_settled */
-            temperature_source: components["schemas"]["TemperatureSource"];
+            temperature_source?: components["schemas"]["TemperatureSource"] | null;
             /** Thermometer Limit */
             thermometer_limit?: string | null;
             /** Supply */
             supply?: string | null;
             /** Cold Junction */
             cold_junction?: string | null;
+            cold_junction_source?: components["schemas"]["TemperatureSource"] | null;
             /** Stands At */
             stands_at?: string | null;
         };
@@ -1319,8 +1372,9 @@ export interface components {
          * Contact
          * @description A contact. ``closed_limit`` is what it reads closed at the most, net of leads.
          *
-         *     ``opens_at`` and ``closes_at`` are a temperature switch's settings, each
-         *     ± ``switching_tolerance``.
+         *     ``rest`` is how it stands cold, off and unpressed; where it is not said, a relay and a pressure
+         *     switch are normally open, the others normally closed. ``opens_at`` and ``closes_at`` are a
+         *     temperature switch's settings, each ± ``switching_tolerance``.
          */
         Contact: {
             /**
@@ -1330,6 +1384,8 @@ export interface components {
             kind: "contact";
             /** @default thermostat */
             device: components["schemas"]["ContactDevice"];
+            /** Rest */
+            rest?: ("normally_closed" | "normally_open") | null;
             /** Closed Limit */
             closed_limit?: string | null;
             /** Opens At */
@@ -1344,7 +1400,7 @@ export interface components {
          * @description What the contact belongs to. A fuse or a limit that opened asks for its cause.
          * @enum {string}
          */
-        ContactDevice: "thermostat" | "limit" | "fuse" | "switch" | "relay";
+        ContactDevice: "thermostat" | "limit" | "fuse" | "switch" | "relay" | "pressure_switch";
         /**
          * ElementBank
          * @description ``members`` equal elements in parallel, each as ``member`` says.
@@ -1370,10 +1426,11 @@ export interface components {
              * @default {
              *       "meter": null,
              *       "part_temperature": null,
-             *       "temperature_source": "air_settled",
+             *       "temperature_source": null,
              *       "thermometer_limit": null,
              *       "supply": null,
              *       "cold_junction": null,
+             *       "cold_junction_source": null,
              *       "stands_at": null
              *     }
              */
@@ -1725,7 +1782,10 @@ export interface components {
         };
         /**
          * Sender
-         * @description A rheostat sender by its chart, straight from point to point, never beyond its ends.
+         * @description A sender by its chart, never beyond its ends.
+         *
+         *     A level or a pressure is a rheostat: straight from point to point in ohms. A temperature is a
+         *     thermistor: in ln R over 1/T, as an NTC's chart.
          */
         Sender: {
             /**
@@ -2047,7 +2107,8 @@ export interface components {
          * @description A winding's specification: ohms at a reference temperature, and the school of its band.
          *
          *     ``baseline`` (its own first good reading) and ``sibling_median`` are in ohms
-         *     at the reference temperature. ``nominal_is_most`` says that the maker's
+         *     at the reference temperature, ``ceiling_expanded`` is their U [Ω] where it is known.
+         *     ``nominal_is_most`` says that the maker's
          *     nominal is the most a sound one shows; many makers' figures are not.
          *     ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
          *     its ohms, an AC coil's from ``hold_va``, since inductance limits it.
@@ -2095,6 +2156,8 @@ export interface components {
             baseline?: string | null;
             /** Sibling Median */
             sibling_median?: string | null;
+            /** Ceiling Expanded */
+            ceiling_expanded?: string | null;
             /** Drive */
             drive?: ("dc" | "ac") | null;
             /** Rated Voltage */
@@ -2142,20 +2205,45 @@ export interface components {
             label: string;
         };
         /**
+         * Code
+         * @description The meaning of a verdict, beside its state.
+         * @enum {string}
+         */
+        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "to_case_in_circuit" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
+        /**
          * Judgement
          * @description The verdict on one reading, with everything it rests on.
          *
-         *     ``value`` is missing for an overflow. ``outcome_text`` names the decision
-         *     rule, ``policy`` every school and default that was used.
+         *     Attributes
+         *     ----------
+         *     code : what the verdict means; rules go by it, the state and the keys, never by words.
+         *     pattern : what several figures together are, as the family names it; empty for none.
+         *     undecided_by : codes of what was left out; with one, no rule decides.
+         *     dominant : where most of U comes from.
+         *     settles : what would settle it, where it is too close to call.
+         *     value : missing for an overflow.
+         *     outcome_text : names the decision rule.
+         *     policy : every school and default that was used, in words.
          */
         Judgement: {
             /** Core Version */
             core_version: string;
             /** Measurand */
             measurand: string;
+            code?: components["schemas"]["Code"] | null;
+            /**
+             * Pattern
+             * @default
+             */
+            pattern: string;
             state: components["schemas"]["State"];
             side: components["schemas"]["Side"] | null;
             outcome: components["schemas"]["Outcome"];
+            /**
+             * Undecided By
+             * @default []
+             */
+            undecided_by: string[];
             /** Outcome Text */
             outcome_text: string;
             /** Headline */
@@ -2167,6 +2255,12 @@ export interface components {
             /** Read As */
             read_as: string[];
             value: components["schemas"]["Measured"] | null;
+            dominant?: components["schemas"]["Origin"] | null;
+            /**
+             * Settles
+             * @default []
+             */
+            settles: components["schemas"]["Settle"][];
             /** Questions */
             questions: components["schemas"]["Question"][];
             expectation: components["schemas"]["Expectation"];
@@ -2176,7 +2270,7 @@ export interface components {
             /** Policy */
             policy: string[];
             /** Warnings */
-            warnings: string[];
+            warnings: components["schemas"]["Notice"][];
             /** Working */
             working: components["schemas"]["WorkingLine"][];
             /**
@@ -2187,11 +2281,11 @@ export interface components {
             plot?: components["schemas"]["Plot"] | null;
         };
         /**
-         * Outcome
-         * @description What follows for the part.
+         * Origin
+         * @description Where a share of the uncertainty comes from.
          * @enum {string}
          */
-        Outcome: "accept" | "reject" | "undecided";
+        Origin: "meter" | "leads" | "thermometer" | "expectation" | "spread";
         /**
          * Question
          * @description Something to settle before the reading is judged. Answered by ``code``.
@@ -2207,6 +2301,16 @@ export interface components {
             choices: components["schemas"]["Choice"][];
         };
         /**
+         * Settle
+         * @description One way to settle a reading that is too close to call: its code, and the words for it.
+         */
+        Settle: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * BankResistance
          * @description Ohms across the whole bank.
          */
@@ -2220,8 +2324,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2248,8 +2351,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2276,8 +2378,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2329,7 +2430,8 @@ export interface components {
          * @description Volts across the contact, across its load, and amps if clamped.
          *
          *     ``load`` may be left out, or be read from the supply to the contact's far
-         *     side (``load_is`` "far_side"): without it 0 V across proves nothing.
+         *     side (``load_is`` "far_side"): without it 0 V across proves nothing. ``should_be`` is its
+         *     state at rest where it was not said.
          */
         ContactVolts: {
             /**
@@ -2349,12 +2451,8 @@ export interface components {
             load_is: "load" | "far_side";
             /** Current */
             current?: string | null;
-            /**
-             * Should Be
-             * @default closed
-             * @enum {string}
-             */
-            should_be: "closed" | "open";
+            /** Should Be */
+            should_be?: ("closed" | "open") | null;
             /**
              * Answers
              * @default {}
@@ -2378,8 +2476,7 @@ export interface components {
              * @enum {string}
              */
             sounds: "yes" | "no";
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
         };
         /**
          * ControllerShows
@@ -2432,6 +2529,8 @@ export interface components {
         /**
          * IgniterCalled
          * @description Volts at the plug while it is called for, whether it glows, and amps if clamped.
+         *
+         *     ``answers`` may hold ``one_conductor`` (yes, no).
          */
         IgniterCalled: {
             /**
@@ -2471,8 +2570,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2504,8 +2602,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2535,10 +2632,11 @@ export interface components {
              * @default {
              *       "meter": null,
              *       "part_temperature": null,
-             *       "temperature_source": "air_settled",
+             *       "temperature_source": null,
              *       "thermometer_limit": null,
              *       "supply": null,
              *       "cold_junction": null,
+             *       "cold_junction_source": null,
              *       "stands_at": null
              *     }
              */
@@ -2586,8 +2684,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2634,8 +2731,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2673,8 +2769,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2701,8 +2796,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2768,8 +2862,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2796,8 +2889,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2826,8 +2918,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2856,8 +2947,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2910,8 +3000,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -2943,8 +3032,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3030,8 +3118,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3063,8 +3150,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3083,7 +3169,7 @@ export interface components {
         };
         /**
          * TemperaturePoint
-         * @description One temperature [°C] and the display there; ``limit`` [K] if it has one of its own.
+         * @description One temperature [°C] and the display there; ``limit`` [K] and ``source`` where it has its own.
          */
         TemperaturePoint: {
             /**
@@ -3095,6 +3181,7 @@ export interface components {
             display: string;
             /** Limit */
             limit?: string | null;
+            source?: components["schemas"]["TemperatureSource"] | null;
         };
         /**
          * TerminalToCase
@@ -3110,8 +3197,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3171,8 +3257,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3225,8 +3310,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3286,8 +3370,7 @@ export interface components {
             leads_nulled: boolean;
             /** Range Top */
             range_top?: number | null;
-            /** @default isolated */
-            connection: components["schemas"]["Connection"];
+            connection?: components["schemas"]["Connection"] | null;
             /** Answers */
             answers?: {
                 [key: string]: string;
@@ -3323,8 +3406,10 @@ export interface components {
             kept_at: string;
             state: components["schemas"]["State"];
             outcome: components["schemas"]["Outcome"];
-            /** Summary */
-            summary: string;
+            /** Title */
+            title: string;
+            /** Figure */
+            figure: string;
             /** Core Version */
             core_version: string;
             submission: components["schemas"]["Submission"];
@@ -3332,28 +3417,31 @@ export interface components {
         };
         /**
          * Conditions
-         * @description Meter, part temperature and supply.
+         * @description Meter, part temperature, supply, and the rules of the shop.
          *
-         *     ``part_temperature`` is the part's own [°C]; ``thermometer_limit`` [K]
+         *     ``part_temperature`` is the part's own [°C]; ``temperature_source`` says where it
+         *     comes from, a guess where that was left out; ``thermometer_limit`` [K]
          *     stands above the default of its source; ``supply`` is the voltage that is
          *     expected at the part [V], the plate's where none is given. ``cold_junction``
-         *     is the temperature at a thermocouple's terminals [°C], ``stands_at`` what a
-         *     sender stands at, in the unit of its chart.
+         *     is the temperature at a thermocouple's terminals [°C], by ``cold_junction_source``,
+         *     a contact probe where that was left out. ``stands_at`` is what a sender stands at, in
+         *     the unit of its chart.
          */
         Conditions: {
             meter?: components["schemas"]["Meter"];
             /** Part Temperature */
             part_temperature?: string | null;
-            /** @default air_settled */
-            temperature_source: components["schemas"]["TemperatureSource"];
+            temperature_source?: components["schemas"]["TemperatureSource"] | null;
             /** Thermometer Limit */
             thermometer_limit?: string | null;
             /** Supply */
             supply?: string | null;
             /** Cold Junction */
             cold_junction?: string | null;
+            cold_junction_source?: components["schemas"]["TemperatureSource"] | null;
             /** Stands At */
             stands_at?: string | null;
+            rules?: components["schemas"]["Rules"];
         };
         /**
          * Function
@@ -3408,6 +3496,144 @@ export interface components {
             counts?: number | null;
         };
         /**
+         * Rules
+         * @description A shop's figures, each in the unit that its name ends with; shares are of one [1].
+         *
+         *     Attributes
+         *     ----------
+         *     short_share_of_nominal : net R below this share of nominal (or below U) is a short.
+         *     leaking_below_ohm : a figure to the case below this is a leak, on a multimeter.
+         *     leads_bad_above_ohm : shorted leads that read more are bad.
+         *     contact_closed_up_to_ohm : a closed contact reads this at most, net of leads.
+         *     supply_tolerance : share by which a part's supply may differ from its rated volts.
+         *     buzzer_below_ohm, buzzer_sounds_surely_below_ohm, buzzer_silent_surely_above_ohm : the
+         *         continuity buzzer's limit, and between which ohms one meter's sounds and another's does not.
+         *     coil_running_C : a coil that has been on for long is about this warm.
+         *     hold_current_share : an AC coil's hold current may differ by this share from VA/U.
+         *     loop_resistance_up_to_ohm : a thermocouple's loop, where nothing else is given.
+         *     switching_tolerance_K : a thermostat may switch this far from its setting.
+         *     ghost_volts_from, ghost_volts_to : what a 10 MΩ input shows on a floating wire [V].
+         *     volts_full_share, volts_none_share : from and up to which share of the supply volts across a
+         *         contact are full, or none; between them is neither.
+         *     sequence_absent_share : up to this share of its volts a stage of a sequence has none.
+         *     least_move_K : a hand moves a sound sensor by this at least.
+         *     neutral_to_earth_up_to_volts : between neutral and earth, under load.
+         *     panel_minutes : what a panel costs to open.
+         *     proof_of_dead_minutes : a proof of dead lapses after this.
+         *     dead_below_volts : what a tester may show between two conductors that are dead.
+         *     protective_conductor_up_to_ohm, insulation_at_least_ohm : before energising.
+         *     companion_policy : whether a contact's companion is proposed for renewal with it.
+         *     reference_temperature_C : cold resistances are given at this temperature.
+         *     usual_alloy : the heating alloy that is taken where none is given; None to take none.
+         *     small_element_least_share, small_element_watch_share : of its rated input, up to 25 W, where
+         *         the borrowed standard has no lower limit.
+         *     sensor_band_K, sensor_band_per_K : band of a thermistor where none is stated,
+         *         ± (a + b · |t − 25 °C|).
+         *     stopwatch_limit_s, feeler_gauge_limit_mm : limits of what is taken by hand, rectangular.
+         *     wire_drop_share : what a sound wire may drop of its supply, loaded.
+         *     unknown_meter_top_ohm : the top of a meter whose ranges are not known.
+         *     leads_unknown_ohm, part_temperature_unknown_C, hot_cold_ratio_unknown, power_factor_unknown :
+         *         the range of a condition that was left out.
+         *     sibling_spread : standard deviation among equal parts, by kind of part, as a share.
+         *     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
+         *     supplies : limits of each supply system.
+         */
+        Rules: {
+            /** Short Share Of Nominal */
+            short_share_of_nominal: number;
+            /** Leaking Below Ohm */
+            leaking_below_ohm: number;
+            /** Leads Bad Above Ohm */
+            leads_bad_above_ohm: number;
+            /** Contact Closed Up To Ohm */
+            contact_closed_up_to_ohm: number;
+            /** Supply Tolerance */
+            supply_tolerance: number;
+            /** Buzzer Below Ohm */
+            buzzer_below_ohm: number;
+            /** Buzzer Sounds Surely Below Ohm */
+            buzzer_sounds_surely_below_ohm: number;
+            /** Buzzer Silent Surely Above Ohm */
+            buzzer_silent_surely_above_ohm: number;
+            /** Coil Running C */
+            coil_running_C: number;
+            /** Hold Current Share */
+            hold_current_share: number;
+            /** Loop Resistance Up To Ohm */
+            loop_resistance_up_to_ohm: number;
+            /** Switching Tolerance K */
+            switching_tolerance_K: number;
+            /** Ghost Volts From */
+            ghost_volts_from: number;
+            /** Ghost Volts To */
+            ghost_volts_to: number;
+            /** Volts Full Share */
+            volts_full_share: number;
+            /** Volts None Share */
+            volts_none_share: number;
+            /** Sequence Absent Share */
+            sequence_absent_share: number;
+            /** Least Move K */
+            least_move_K: number;
+            /** Neutral To Earth Up To Volts */
+            neutral_to_earth_up_to_volts: number;
+            /** Panel Minutes */
+            panel_minutes: number;
+            /** Proof Of Dead Minutes */
+            proof_of_dead_minutes: number;
+            /** Dead Below Volts */
+            dead_below_volts: number;
+            /** Protective Conductor Up To Ohm */
+            protective_conductor_up_to_ohm: number;
+            /** Insulation At Least Ohm */
+            insulation_at_least_ohm: number;
+            /**
+             * Companion Policy
+             * @enum {string}
+             */
+            companion_policy: "pair" | "one";
+            /** Reference Temperature C */
+            reference_temperature_C: number;
+            /** Usual Alloy */
+            usual_alloy: string | null;
+            /** Small Element Least Share */
+            small_element_least_share: number;
+            /** Small Element Watch Share */
+            small_element_watch_share: number;
+            /** Sensor Band K */
+            sensor_band_K: number;
+            /** Sensor Band Per K */
+            sensor_band_per_K: number;
+            /** Stopwatch Limit S */
+            stopwatch_limit_s: number;
+            /** Feeler Gauge Limit Mm */
+            feeler_gauge_limit_mm: number;
+            /** Wire Drop Share */
+            wire_drop_share: number;
+            /** Unknown Meter Top Ohm */
+            unknown_meter_top_ohm: number;
+            /** Leads Unknown Ohm */
+            leads_unknown_ohm: number[];
+            /** Part Temperature Unknown C */
+            part_temperature_unknown_C: number[];
+            /** Hot Cold Ratio Unknown */
+            hot_cold_ratio_unknown: number[];
+            /** Power Factor Unknown */
+            power_factor_unknown: number[];
+            /** Sibling Spread */
+            sibling_spread: {
+                [key: string]: number;
+            };
+            /** Thermometer Limit K */
+            thermometer_limit_K: {
+                [key: string]: number;
+            };
+            /** Supplies */
+            supplies: {
+                [key: string]: components["schemas"]["SupplyLimits"];
+            };
+        };
+        /**
          * Submission
          * @description What was submitted, as it is stored: the meter whole, as it stood that day.
          */
@@ -3424,6 +3650,16 @@ export interface components {
             rule: components["schemas"]["DecisionRule"];
         };
         /**
+         * SupplyLimits
+         * @description How far volts may lie from nominal, as factors of it [1].
+         */
+        SupplyLimits: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
          * CheckIn
          * @description A check to keep. ``id`` is the client's: the same submission twice is stored once.
          */
@@ -3438,10 +3674,11 @@ export interface components {
              * @default {
              *       "meter": null,
              *       "part_temperature": null,
-             *       "temperature_source": "air_settled",
+             *       "temperature_source": null,
              *       "thermometer_limit": null,
              *       "supply": null,
              *       "cold_junction": null,
+             *       "cold_junction_source": null,
              *       "stands_at": null
              *     }
              */
@@ -3488,8 +3725,10 @@ export interface components {
             kept_at: string;
             state: components["schemas"]["State"];
             outcome: components["schemas"]["Outcome"];
-            /** Summary */
-            summary: string;
+            /** Title */
+            title: string;
+            /** Figure */
+            figure: string;
         };
         /** PagedCheckSummary */
         PagedCheckSummary: {
@@ -3503,24 +3742,32 @@ export interface components {
          * @description What a finding says of the part.
          * @enum {string}
          */
-        Conclusion: "replace" | "repair" | "do not energise" | "wrong part" | "watch" | "sound" | "not the part" | "undecided";
+        Conclusion: "replace" | "repair" | "do not energise" | "wrong part" | "watch" | "sound" | "passed so far" | "not the part" | "undecided";
         /**
          * Finding
          * @description What all evidence on one part says together.
          *
          *     Attributes
          *     ----------
-         *     rests_on : the readings and observations that decide.
+         *     code : which rule of the trade it is; what follows goes by it and the conclusion.
+         *     rests_on : the readings and observations that decide, in words.
+         *     cites : the measurands of those readings.
          *     rules_out : what they exclude.
-         *     not_tested : tests of the part that were not taken.
+         *     not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
          *     asks_cause : it died of something; the cause is to be found before the job closes.
          */
         Finding: {
+            code?: components["schemas"]["FindingCode"] | null;
             conclusion: components["schemas"]["Conclusion"];
             /** Headline */
             headline: string;
             /** Rests On */
             rests_on: string[];
+            /**
+             * Cites
+             * @default []
+             */
+            cites: string[];
             /**
              * Rules Out
              * @default []
@@ -3531,6 +3778,11 @@ export interface components {
              * @default []
              */
             not_tested: string[];
+            /**
+             * Untested
+             * @default []
+             */
+            untested: string[];
             /** Next Step */
             next_step: string;
             /**
@@ -3539,6 +3791,12 @@ export interface components {
              */
             asks_cause: boolean;
         };
+        /**
+         * FindingCode
+         * @description Which rule of the trade a finding is.
+         * @enum {string}
+         */
+        FindingCode: "leaking" | "live_danger" | "to_be_confirmed" | "contradicting" | "intermittent" | "wrong_curve" | "perhaps_another_curve" | "open" | "opened_for_a_reason" | "shorted" | "stuck" | "opens_under_load" | "no_glow" | "board_output" | "drifted" | "rejected" | "no_supply" | "low_supply" | "driven_without_action" | "shown_wrong" | "not_where_the_heat_is" | "works_but_cold" | "beyond_reach" | "looks_bad" | "watched" | "undecided" | "nothing_measured" | "partly_read" | "sound";
         /**
          * FindingIn
          * @description Kept checks of one part, in the order taken, and what was observed beside them.
@@ -5017,10 +5275,11 @@ export interface components {
              * @default {
              *       "meter": null,
              *       "part_temperature": null,
-             *       "temperature_source": "air_settled",
+             *       "temperature_source": null,
              *       "thermometer_limit": null,
              *       "supply": null,
              *       "cold_junction": null,
+             *       "cold_junction_source": null,
              *       "stands_at": null
              *     }
              */

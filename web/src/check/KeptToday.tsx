@@ -27,8 +27,7 @@ export function KeptToday() {
               <span className="min-w-0 flex-1">
                 <span className="block truncate">{one.label}</span>
                 <span className="block text-[0.87rem] text-muted">
-                  <b className="font-semibold">{one.state}</b> · {one.summary.split(": ").at(-1)} ·{" "}
-                  {clock(one.kept_at)}
+                  <b className="font-semibold">{one.state}</b> · {one.figure} · {clock(one.kept_at)}
                 </span>
               </span>
             </Link>

@@ -1,7 +1,7 @@
 import type { Expectation, Measurand } from "@/api/types";
 import { StateShape } from "@/verdict/states";
 import type { Kind } from "./forms/forms";
-import { MEASURANDS, READINGS } from "./readings";
+import { BESIDE, MEASURANDS, READINGS } from "./readings";
 
 type Props = {
   kind: Kind;
@@ -15,8 +15,8 @@ const IN_TILES = 4;
 /** The tests of this part, each with what it should show; those across families as small tiles. */
 export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   const all = MEASURANDS[kind];
-  const across = all.includes("siblings") ? all.slice(all.indexOf("siblings")) : [];
-  const own = all.slice(0, all.length - across.length);
+  const across = all.filter((one) => BESIDE.includes(one));
+  const own = all.filter((one) => !BESIDE.includes(one));
   const textOf = (measurand: Measurand) =>
     expectations?.find((one) => one.measurand === measurand)?.text;
   return (
@@ -83,7 +83,9 @@ function Tile({ title, text, number, on, onChoose }: TileProps) {
 }
 
 function expectedBetween({ measurand, probes }: Expectation): string {
-  return measurand === "running" ? "through it" : `from ${probes.first} to ${probes.second}`;
+  return READINGS[measurand as Measurand].role === "working"
+    ? "through it"
+    : `from ${probes.first} to ${probes.second}`;
 }
 
 /** What to expect, told before the reading. */
@@ -107,9 +109,9 @@ export function Expect({
         <b className="font-semibold text-ink">near 0</b>: {expectation.zero_means}.
       </p>
       {expectation.warnings.map((warning) => (
-        <p key={warning} className="mt-1.5 flex gap-2 text-watch">
+        <p key={warning.text} className="mt-1.5 flex gap-2 text-watch">
           <StateShape state="watch" size={16} />
-          <span>{warning}</span>
+          <span>{warning.text}</span>
         </p>
       ))}
       {cautions && (

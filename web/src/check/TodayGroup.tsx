@@ -82,7 +82,7 @@ export function TodayGroup({ check }: { check: Measuring }) {
             field="conditions.part_temperature"
             label="Part is at"
             unit="°C"
-            hint="20 if not given"
+            hint="asked for where it counts"
           />
           <Field id="temperatureSource" label="read by">
             <Select
@@ -120,6 +120,18 @@ export function TodayGroup({ check }: { check: Measuring }) {
           unit="°C"
           hint="cold junction"
         />
+      )}
+      {draft.kind === "thermocouple" && (
+        <Field id="coldJunctionSource" label="read by">
+          <Select
+            id="coldJunctionSource"
+            value={draft.coldJunctionSource}
+            items={sources}
+            onChoose={(value) =>
+              change({ coldJunctionSource: value as typeof draft.coldJunctionSource })
+            }
+          />
+        </Field>
       )}
       {draft.kind === "sender" && (
         <Condition

@@ -11,6 +11,8 @@ export type Entry = {
   answers: Record<string, string>;
 };
 
+type TemperatureSource = NonNullable<ConditionsIn["temperature_source"]>;
+
 /** Everything that is typed or chosen on the Check screen, as it stands. */
 export type Draft = {
   id: string;
@@ -19,10 +21,11 @@ export type Draft = {
   specs: Partial<Record<Kind, Fields>>;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
   partTemperature: string;
-  temperatureSource: ConditionsIn["temperature_source"];
+  temperatureSource: TemperatureSource;
   thermometerLimit: string;
   supply: string;
   coldJunction: string;
+  coldJunctionSource: TemperatureSource;
   standsAt: string;
   meter: string;
   leadZero: string;
@@ -52,10 +55,11 @@ export function newDraft(): Draft {
     specs: {},
     rule: "simple",
     partTemperature: "",
-    temperatureSource: "air_settled",
+    temperatureSource: "guessed",
     thermometerLimit: "",
     supply: "",
     coldJunction: "",
+    coldJunctionSource: "contact_probe",
     standsAt: "",
     meter: UNKNOWN_METER,
     leadZero: "",
@@ -142,6 +146,7 @@ export function conditionsOf(draft: Draft): ConditionsIn {
     thermometer_limit: orNull(draft.thermometerLimit),
     supply: orNull(draft.supply),
     cold_junction: draft.kind === "thermocouple" ? orNull(draft.coldJunction) : null,
+    cold_junction_source: draft.kind === "thermocouple" ? draft.coldJunctionSource : null,
     stands_at: draft.kind === "sender" ? orNull(draft.standsAt) : null,
   };
 }
@@ -175,14 +180,12 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
       lead_zero: orNull(draft.leadZero),
       leads_nulled: draft.leadsNulled,
       range_top: entry.rangeTop === "auto" ? null : Number(entry.rangeTop),
-      connection: entry.connection,
     });
   }
   if (def.connected) sent.connection = entry.connection;
   if (def.settled) sent.settled = draft.settled;
   if (measurand === "sensor_resistance" && hasPair(draft)) sent.pair = orNull(draft.pair);
-  if (!["spark_gap", "controller_shows", "continuity"].includes(measurand))
-    sent.answers = entry.answers;
+  if (def.asks) sent.answers = entry.answers;
   return sent as Reading;
 }
 

@@ -1,3 +1,4 @@
+import { ANY_OHMS, DECLARED, TESTS } from "@/api/measurands.gen";
 import type { Expectation, Measurand } from "@/api/types";
 import { choice, type FieldDef, items } from "./forms/fields";
 import type { Kind } from "./forms/forms";
@@ -12,12 +13,8 @@ export type Series = {
   columns?: [string, string];
 };
 
-export type ReadingDef = {
-  title: string;
-  /** Ohms: how the leads, the range and the connection were. */
-  ohms?: boolean;
-  /** Isolated or in circuit matters, without leads and ranges. */
-  connected?: boolean;
+/** How a test is typed in; what it is called and where it belongs is declared by the core. */
+export type Form = {
   boxes?: Box[];
   /** One box for each row of the expectation, its name in the path. */
   perRow?: (row: string, place: number) => Box;
@@ -25,16 +22,23 @@ export type ReadingDef = {
   rowChoice?: (row: string, place: number) => FieldDef;
   series?: Series;
   extras?: FieldDef[];
-  settled?: boolean;
+};
+
+export type ReadingDef = Form & {
+  title: string;
+  room: "dead" | "live" | "either";
+  role: string;
+  /** Ohms: how the leads, the range and the connection were. */
+  ohms: boolean;
+  /** Isolated or in circuit matters. */
+  connected: boolean;
+  settled: boolean;
+  /** It may ask something that is answered by its code. */
+  asks: boolean;
 };
 
 const DISPLAY: Box = { at: "display", label: "What the display shows", unit: "Ω" };
-const single = (title: string, settled = false): ReadingDef => ({
-  title,
-  ohms: true,
-  boxes: [DISPLAY],
-  settled,
-});
+const SINGLE: Form = { boxes: [DISPLAY] };
 const box = (at: string, label: string, unit: string, optional = false): Box => ({
   at,
   label,
@@ -43,18 +47,16 @@ const box = (at: string, label: string, unit: string, optional = false): Box => 
 });
 const ACTED = items({ not_seen: "not seen", yes: "yes", no: "no" });
 
-export const READINGS: Record<Measurand, ReadingDef> = {
-  between_terminals: single("Between the terminals"),
-  terminal_to_case: single("Terminal to case"),
+const FORMS: Record<Measurand, Form> = {
+  between_terminals: SINGLE,
+  terminal_to_case: SINGLE,
   running: {
-    title: "Volts and amps",
     boxes: [
       box("voltage", "Volts on the display", "V"),
       box("current", "Amps on the display", "A"),
     ],
   },
   until_cut_out: {
-    title: "Until it cuts out",
     boxes: [box("voltage", "Volts on the display", "V")],
     series: {
       at: "series",
@@ -63,14 +65,11 @@ export const READINGS: Record<Measurand, ReadingDef> = {
       columns: ["minutes", "current"],
     },
   },
-  bank_resistance: single("Across the bank"),
+  bank_resistance: SINGLE,
   line_to_line: {
-    title: "From line to line",
-    ohms: true,
     boxes: [box("l1_l2", "L1–L2", "Ω"), box("l2_l3", "L2–L3", "Ω"), box("l3_l1", "L3–L1", "Ω")],
   },
   line_currents: {
-    title: "Amps in the lines",
     boxes: [
       box("voltage", "Volts, line to line", "V"),
       box("l1", "L1", "A"),
@@ -79,17 +78,14 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     ],
   },
   tapped_resistance: {
-    title: "Halves and whole",
-    ohms: true,
     boxes: [
       box("a_b", "First half, a–b", "Ω"),
       box("b_c", "Second half, b–c", "Ω"),
       box("a_c", "Whole, a–c", "Ω", true),
     ],
   },
-  winding_resistance: single("Winding, end to end", true),
+  winding_resistance: SINGLE,
   winding_running: {
-    title: "Driven",
     boxes: [
       box("voltage", "Volts on the display", "V"),
       box("current", "Amps on the display", "A"),
@@ -97,13 +93,9 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     extras: [choice("acted", "It acts", ACTED, "not_seen")],
   },
   set_resistances: {
-    title: "Each winding",
-    ohms: true,
     perRow: (row, place) => box(`displays.${place}`, row, "Ω"),
-    settled: true,
   },
   flame_pair: {
-    title: "Open, loaded, drop-out",
     boxes: [
       box("open", "Open", "mV"),
       box("load", "Loaded", "mV", true),
@@ -111,25 +103,21 @@ export const READINGS: Record<Measurand, ReadingDef> = {
       box("current", "Amps", "A", true),
     ],
   },
-  igniter_resistance: single("Ohms, cold", true),
+  igniter_resistance: SINGLE,
   igniter_called: {
-    title: "Called for",
     boxes: [
       box("voltage", "Volts on the display", "V"),
       box("current", "Amps on the display", "A", true),
     ],
     extras: [choice("glows", "It glows", ACTED, "not_seen")],
   },
-  spark_gap: { title: "Gap", boxes: [box("gap", "Gap by the gauge", "mm")] },
+  spark_gap: { boxes: [box("gap", "Gap by the gauge", "mm")] },
   sequence: {
-    title: "Stage by stage",
     perRow: (row, place) => box(`stages.${place}.voltage`, row, "V", true),
     rowChoice: (row, place) => choice(`stages.${place}.acted`, `${row}: acted`, ACTED, "not_seen"),
   },
-  sensor_resistance: single("At a known °C"),
+  sensor_resistance: SINGLE,
   sensor_points: {
-    title: "Two points",
-    ohms: true,
     series: {
       at: "points",
       label: "°C and display",
@@ -138,22 +126,18 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     },
   },
   sensor_response: {
-    title: "Response",
-    ohms: true,
     series: { at: "displays", label: "Displays in order", hint: "blanks between" },
     extras: [choice("change", "It was", items({ warmed: "warmed", cooled: "cooled" }), "warmed")],
   },
-  controller_shows: { title: "Machine shows", boxes: [box("shown", "Machine shows", "°C")] },
-  loop_resistance: single("The loop's ohms"),
+  controller_shows: { boxes: [box("shown", "Machine shows", "°C")] },
+  loop_resistance: SINGLE,
   thermocouple_voltage: {
-    title: "Millivolts",
     boxes: [box("display", "What the display shows", "mV")],
   },
-  sender_resistance: single("Sender"),
-  contact_closed: single("Should be closed"),
-  contact_open: single("Should be open"),
+  sender_resistance: SINGLE,
+  contact_closed: SINGLE,
+  contact_open: SINGLE,
   contact_volts: {
-    title: "Volts across it",
     boxes: [
       box("across", "Across it", "V"),
       box("load", "Across the load", "V", true),
@@ -170,7 +154,6 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     ],
   },
   contact_switching: {
-    title: "Where it switches",
     boxes: [
       box("opened_at", "Opened at", "°C", true),
       box("closed_at", "Closed again at", "°C", true),
@@ -185,8 +168,6 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     ],
   },
   track_and_halves: {
-    title: "Track and halves",
-    ohms: true,
     boxes: [
       box("track", "Track, end to end", "Ω"),
       box("first_half", "Wiper to one end", "Ω", true),
@@ -194,34 +175,23 @@ export const READINGS: Record<Measurand, ReadingDef> = {
     ],
   },
   sweep: {
-    title: "Sweep",
-    ohms: true,
     series: { at: "displays", label: "Displays in order", hint: "blanks between, OL counts" },
     extras: [{ type: "tick", at: "evenly", label: "by equal steps" }],
   },
-  part_resistance: single("End to end"),
+  part_resistance: SINGLE,
   supply_volts: {
-    title: "Volts, every pair",
     perRow: (row) => box(`volts.${row}`, row, "V", true),
   },
   siblings: {
-    title: "Siblings in a row",
-    ohms: true,
     series: { at: "displays", label: "Displays in order", hint: "one for each part" },
   },
   wriggled: {
-    title: "While wriggled",
-    ohms: true,
     boxes: [box("at_rest", "At rest", "Ω"), box("least", "Least", "Ω"), box("most", "Most", "Ω")],
   },
   isolated_and_in_circuit: {
-    title: "In circuit, too",
-    ohms: true,
     boxes: [box("isolated", "Isolated", "Ω"), box("in_circuit", "In circuit", "Ω")],
   },
   continuity: {
-    title: "Buzzer",
-    connected: true,
     extras: [
       choice(
         "sounds",
@@ -236,35 +206,18 @@ export const READINGS: Record<Measurand, ReadingDef> = {
   },
 };
 
-const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit", "continuity"];
+export const READINGS = Object.fromEntries(
+  Object.entries(DECLARED).map(([name, about]) => [
+    name,
+    { ...FORMS[name as Measurand], ...about },
+  ]),
+) as unknown as Record<Measurand, ReadingDef>;
 
 /** What can be measured on each kind of part, in working order. */
-export const MEASURANDS: Record<Kind, [Measurand, ...Measurand[]]> = {
-  heating_element: ["between_terminals", "terminal_to_case", "running", "until_cut_out", ...ACROSS],
-  element_bank: ["bank_resistance", "terminal_to_case", "running", ...ACROSS],
-  three_phase_set: ["line_to_line", "terminal_to_case", "line_currents"],
-  tapped_element: ["tapped_resistance", "terminal_to_case"],
-  winding: ["winding_resistance", "terminal_to_case", "winding_running", ...ACROSS],
-  winding_set: ["set_resistances", "terminal_to_case"],
-  thermocouple_magnet: ["flame_pair"],
-  igniter: ["igniter_resistance", "igniter_called", ...ACROSS],
-  spark_igniter: ["set_resistances", "spark_gap"],
-  ignition_sequence: ["sequence"],
-  temperature_sensor: [
-    "sensor_resistance",
-    "sensor_points",
-    "sensor_response",
-    "controller_shows",
-    ...ACROSS,
-  ],
-  thermocouple: ["loop_resistance", "thermocouple_voltage"],
-  sender: ["sender_resistance", ...ACROSS],
-  contact: ["contact_closed", "contact_open", "contact_volts", "contact_switching"],
-  position_sensor: ["track_and_halves", "sweep"],
-  high_tension_lead: ["part_resistance", ...ACROSS],
-  resistive_part: ["part_resistance", ...ACROSS],
-  supply: ["supply_volts"],
-};
+export const MEASURANDS = TESTS as unknown as Record<Kind, [Measurand, ...Measurand[]]>;
+
+/** Tests that any part takes which is judged by a single reading in ohms. */
+export const BESIDE: readonly Measurand[] = ANY_OHMS;
 
 /** The boxes of a test: its own, or one for each row of what is expected. */
 export function boxesOf(measurand: Measurand, expectation: Expectation | undefined): Box[] {

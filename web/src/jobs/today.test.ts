@@ -15,7 +15,7 @@ describe("today’s conditions of a job", () => {
       leadZero: "",
       leadsNulled: false,
       partTemperature: "",
-      temperatureSource: "air_settled",
+      temperatureSource: "guessed",
     });
   });
 

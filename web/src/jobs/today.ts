@@ -11,6 +11,7 @@ const KEPT = [
   "thermometerLimit",
   "supply",
   "coldJunction",
+  "coldJunctionSource",
   "standsAt",
   "pair",
   "settled",
@@ -36,7 +37,7 @@ export function todayOf(job: Job): Today {
     leadZero: job.meter && !job.meter.leads_nulled ? job.meter.shorted : text("lead_zero"),
     leadsNulled: job.meter?.leads_nulled ?? job.conditions.leads_nulled === true,
     partTemperature: text("part_temperature"),
-    temperatureSource: (text("temperature_source") || "air_settled") as Today["temperatureSource"],
+    temperatureSource: (text("temperature_source") || "guessed") as Today["temperatureSource"],
     thermometerLimit: text("thermometer_limit"),
     supply: text("supply"),
   };

@@ -47,7 +47,9 @@ export default function KeptPage() {
             >
               <StateShape state={one.state} size={21} />
               <span className="font-semibold">{one.label}</span>
-              <span className="max-md:col-start-2">{one.summary}</span>
+              <span className="max-md:col-start-2">
+                {one.title}: {one.figure}
+              </span>
               <span className="max-md:col-start-2">
                 <b className="font-semibold">{one.state}</b>, {OUTCOME[one.outcome]}
               </span>

@@ -14,7 +14,7 @@ export function submitted({ submission, judgement }: KeptCheck): [string, string
         ? `proved dead by ${machine.by} at ${clock(machine.at)}`
         : "loose part on the bench";
   const temperature = conditions.part_temperature
-    ? `${withUnit(conditions.part_temperature, "°C")}, ${conditions.temperature_source.replaceAll("_", " ")}`
+    ? `${withUnit(conditions.part_temperature, "°C")}, ${(conditions.temperature_source ?? "guessed").replaceAll("_", " ")}`
     : "not given";
   return [
     ...specified(spec),

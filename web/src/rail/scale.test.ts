@@ -8,7 +8,7 @@ const band = {
   nominal: 24.05,
   watch_lower: null,
   watch_upper: null,
-  sharp_upper: false,
+  upper_standard: 0,
 };
 const rail: RailData = {
   unit: "Ω",

@@ -32,9 +32,9 @@ export function Verdict({ judgement, note }: { judgement: Judgement; note?: Reac
           </p>
           <p className="mt-1 font-medium">{unbroken(judgement.next_step)}</p>
           {judgement.warnings.map((warning) => (
-            <p key={warning} className="mt-1.5 flex gap-2" style={{ color: "var(--watch)" }}>
+            <p key={warning.text} className="mt-1.5 flex gap-2" style={{ color: "var(--watch)" }}>
               <StateShape state="watch" size={16} />
-              <span>{unbroken(warning)}</span>
+              <span>{unbroken(warning.text)}</span>
             </p>
           ))}
           {note}

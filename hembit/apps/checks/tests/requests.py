@@ -15,6 +15,7 @@ from hypothesis.extra.django import TestCase as PropertyTestCase
 from hembit.apps.people.models import Person, Role
 from hembit.apps.people.services import add_person
 from hembit.apps.shop.services import add_meter
+from hembit_core.families.registry import measurands, reading_class
 from hembit_core.tests.parts import BENCH_METER
 
 ELEMENT = {
@@ -22,7 +23,7 @@ ELEMENT = {
     "rating": {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]},
 }
 
-
+ROOM = {"part_temperature": "20.0", "temperature_source": "contact_probe"}
 PASSWORD = "drum-and-damper"
 
 
@@ -32,6 +33,15 @@ def signed_in_client(person: Person) -> tuple[Client, str]:
     client.force_login(person, "django.contrib.auth.backends.ModelBackend")
     client.get("/")
     return client, client.cookies["csrftoken"].value
+
+
+def _connected(body: dict[str, Any]) -> dict[str, Any]:
+    """The same, isolated where the test does not say how it was connected."""
+    reading = body["reading"]
+    known = isinstance(reading, dict) and reading.get("measurand") in measurands()
+    if known and "connection" in reading_class(reading["measurand"]).model_fields:
+        body["reading"] = {"connection": "isolated", **reading}
+    return body
 
 
 class ApiRequests:
@@ -50,9 +60,13 @@ class ApiRequests:
             "id": str(uuid4()),
             "label": "Deck oven, front element",
             "spec": copy.deepcopy(ELEMENT),
-            "reading": {"measurand": "between_terminals", "display": "24.6", "lead_zero": "0.2"},
+            "reading": {
+                "measurand": "between_terminals",
+                "display": "24.6",
+                "lead_zero": "0.2",
+            },
             "machine": {"state": "loose_part"},
-            "conditions": {"meter": self.meter},
+            "conditions": {"meter": self.meter, **ROOM},
         }
         for path, value in changes.items():
             *parents, last = path.split("__")
@@ -60,7 +74,7 @@ class ApiRequests:
             for parent in parents:
                 place = place[parent]
             place[last] = value
-        return body
+        return _connected(body)
 
     def judgement_body(self, **changes: Any) -> dict[str, Any]:
         """The same without what only keeping needs."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from hembit.apps.checks.models import Check
-from hembit.apps.checks.tests.requests import ApiTestCase
+from hembit.apps.checks.tests.requests import ROOM, ApiTestCase
 
 KINDS: list[tuple[dict[str, Any], dict[str, Any], str]] = [
     (
@@ -96,8 +96,8 @@ class EveryKind(ApiTestCase):
         self.assertIn("cannot be measured", self.refusals("judgements", body)["reading.measurand"])
 
     def test_a_sensor_needs_a_temperature(self) -> None:
-        found = self.refusals("expectations", {"spec": KINDS[1][0]})
-        self.assertIn("known temperature", found["conditions.part_temperature"])
+        alone = self.post("expectations", {"spec": KINDS[1][0]}).json()[0]
+        self.assertIn("give the temperature it has now", alone["detail"])
         cold = {"spec": KINDS[2][0], "conditions": {"part_temperature": "-89"}}
         self.assertEqual(self.post("expectations", cold).status_code, 200)
         far = {"spec": KINDS[2][0], "conditions": {"part_temperature": "1200"}}
@@ -187,7 +187,7 @@ class EveryGroup(ApiTestCase):
     """Tests of several figures, and live ones, kept and read back whole."""
 
     def keep(self, spec: dict[str, Any], reading: dict[str, Any], machine: dict[str, Any]) -> Any:
-        conditions = {"meter": self.meter, "supply": "230"}
+        conditions = {"meter": self.meter, "supply": "230", "stands_at": "50", **ROOM}
         body = self.body(label="", spec=spec, reading=reading, conditions=conditions)
         return self.post("checks", {**body, "machine": machine})
 
@@ -245,7 +245,7 @@ class EveryGroup(ApiTestCase):
         self.assertEqual(asked["code"], "1.separator")
         body["reading"]["answers"] = {asked["code"]: "decimal"}
         answered = self.post("judgements", body)
-        self.assertIn("24.6 ±", answered.json()["rows"][1]["value"]["text"])
+        self.assertIn("24.60 ±", answered.json()["rows"][1]["value"]["text"])
 
     def test_a_finding_rests_on_kept_checks_of_one_part(self) -> None:
         ids = []

@@ -8,7 +8,7 @@ from uuid import uuid4
 from hembit.apps.checks.tests.requests import ApiTestCase
 from hembit.apps.shop.services import add_meter
 from hembit_core import judge
-from hembit_core.safety import LIVE_MEASURANDS
+from hembit_core.families.registry import about
 from hembit_core.sheets.sheet import read_sheet
 
 EXAMPLES = sorted((Path(__file__).resolve().parents[4] / "examples").glob("*.json"))
@@ -32,9 +32,9 @@ class Examples(ApiTestCase):
                     body = {
                         "spec": part.spec.model_dump(mode="json"),
                         "reading": one.reading.model_dump(mode="json"),
-                        "machine": LIVE if one.reading.measurand in LIVE_MEASURANDS else LOOSE,
+                        "machine": LIVE if about(one.reading.measurand).room == "live" else LOOSE,
                         "conditions": {
-                            **conditions.model_dump(mode="json", exclude={"meter"}),
+                            **conditions.model_dump(mode="json", exclude={"meter", "rules"}),
                             "meter": meters[meter.model_dump_json()],
                         },
                         "rule": sheet.rule,
@@ -51,16 +51,16 @@ class Examples(ApiTestCase):
         spec = {"kind": "winding", "resistance": "118"}
         displays = ["118.2", "118.9", "118.4", "109.9"]
         for reading, summary in (
-            ({"measurand": "siblings", "displays": displays}, "Siblings in a row: 4 figures"),
-            ({"measurand": "winding_resistance", "display": "OL"}, "Winding: OL"),
-            ({"measurand": "continuity", "sounds": "no"}, "Buzzer: silence"),
+            ({"measurand": "siblings", "displays": displays}, ("Siblings in a row", "4 figures")),
+            ({"measurand": "winding_resistance", "display": "OL"}, ("Winding, end to end", "OL")),
+            ({"measurand": "continuity", "sounds": "no"}, ("Buzzer", "silence")),
         ):
             with self.subTest(summary):
                 taken = {} if reading["measurand"] == "continuity" else {"leads_nulled": True}
                 body = self.body(id=str(uuid4()), spec=spec, reading={**reading, **taken})
                 kept = self.post("checks", body)
                 self.assertEqual(kept.status_code, 201, kept.content[:200])
-                self.assertEqual(kept.json()["summary"], summary)
+                self.assertEqual((kept.json()["title"], kept.json()["figure"]), summary)
         listed = self.client.get("/api/checks").json()
         self.assertEqual(listed["count"], 3)
         self.assertNotIn("judgement", listed["items"][0])

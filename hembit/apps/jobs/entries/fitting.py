@@ -73,7 +73,7 @@ def _check_spare(name: str, spec: Any, readings: list[Reading]) -> None:
     bad = next((one for one in readings if one.outcome == Outcome.REJECT), None)
     if bad:
         raise InputError(
-            f"The new part reads {bad.summary.rpartition(': ')[2]} and was rejected. Take "
+            f"The new part reads {bad.figure} and was rejected. Take "
             "another, or say why it is fitted all the same."
         ).at("unmeasured_because")
 

@@ -61,7 +61,11 @@ class AtOnce(TransactionTestCase):
                 "id": number,
                 "part": self.part,
                 "loose": True,
-                "reading": {"measurand": "between_terminals", "display": display},
+                "reading": {
+                    "measurand": "between_terminals",
+                    "display": display,
+                    "connection": "isolated",
+                },
                 **more,
             }
         )

@@ -83,7 +83,11 @@ class ManyReadings(VisitCase):
             body = {
                 "id": str(uuid4()),
                 "part": self.element,
-                "reading": {"measurand": "between_terminals", "display": f"24.{place % 10}"},
+                "reading": {
+                    "measurand": "between_terminals",
+                    "display": f"24.{place % 10}",
+                    "connection": "isolated",
+                },
                 **more,
             }
             if place % 20 == 19:

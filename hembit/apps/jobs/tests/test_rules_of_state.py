@@ -209,7 +209,7 @@ class SentTwice(VisitCase):
         reading = {
             "id": str(uuid4()),
             "part": self.element,
-            "reading": {"measurand": "between_terminals", "display": "24.6"},
+            "reading": {"measurand": "between_terminals", "display": "24.6", "connection": "isolated"},
         }
         wait = {
             "id": str(uuid4()),

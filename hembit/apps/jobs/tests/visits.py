@@ -11,7 +11,7 @@ from django.http import HttpResponse
 from django.test import Client
 from django.utils import timezone
 
-from hembit.apps.checks.tests.requests import PASSWORD, ApiTestCase, signed_in_client
+from hembit.apps.checks.tests.requests import PASSWORD, ROOM, ApiTestCase, signed_in_client
 from hembit.apps.machines.schemas import CustomerIn, MachineIn, PositionIn
 from hembit.apps.machines.services import add_position, save_customer, save_machine
 from hembit.apps.people.models import Role
@@ -113,8 +113,8 @@ class VisitCase(ApiTestCase):
         body = {
             "id": str(uuid4()),
             "part": part,
-            "reading": {"measurand": measurand, "display": display},
-            "conditions": {"meter": self.meter},
+            "reading": {"measurand": measurand, "display": display, "connection": "isolated"},
+            "conditions": {"meter": self.meter, **ROOM},
             **more,
         }
         return self.send("post", f"jobs/{self.number}/readings", body, who)

@@ -1,6 +1,6 @@
 import type { Measurand } from "@/api/types";
 import type { Kind } from "@/check/forms/forms";
-import { READINGS } from "@/check/readings";
+import { BESIDE, READINGS } from "@/check/readings";
 import type { Measuring } from "@/check/useMeasuring";
 
 type OtherProps = {
@@ -11,14 +11,12 @@ type OtherProps = {
   onChoose: (measurand: Measurand | null) => void;
 };
 
-const ACROSS: Measurand[] = ["siblings", "wriggled", "isolated_and_in_circuit", "continuity"];
-
 /** The test of the route, and those that any part in ohms can take beside it. */
 export function OtherTests({ measuring, first, chosen, onChoose }: OtherProps) {
-  const offered = ACROSS.filter((one) =>
+  const offered = BESIDE.filter((one) =>
     measuring.expectations?.some(({ measurand }) => measurand === one),
   );
-  const isOhms = READINGS[first].ohms && first !== "terminal_to_case";
+  const isOhms = READINGS[first].ohms && READINGS[first].role !== "to_case";
   if (!isOhms || offered.length === 0) return null;
   return (
     <div role="radiogroup" aria-label="Test" className="flex flex-wrap gap-1 text-[0.92rem]">

@@ -1,0 +1,60 @@
+"""manage.py export_measurands: what each test declares of itself, as TypeScript for the front end."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.core.management.base import BaseCommand
+
+from hembit_core.families.registry import ANY_OHMS, FAMILIES, measurands, reading_class, takes_ohms
+
+
+def _declared(name: str) -> dict[str, Any]:
+    about, fields = measurands()[name], reading_class(name).model_fields
+    ohms = takes_ohms(name)
+    return {
+        "title": about.title,
+        "room": about.room,
+        "role": about.role.value,
+        "side": about.side,
+        "ohms": ohms and "lead_zero" in fields,
+        "connected": "connection" in fields,
+        "settled": "settled" in fields,
+        "asks": "answers" in fields,
+    }
+
+
+def _names(classes: tuple[Any, ...]) -> list[str]:
+    return [str(one.model_fields["measurand"].default) for one in classes]
+
+
+class Command(BaseCommand):
+    """Print the module."""
+
+    help = "Print what each test declares of itself, as a TypeScript module."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        tests = {
+            str(spec.model_fields["kind"].default): [
+                *_names(family.readings),
+                *(_names(ANY_OHMS) if family.ohms is not None else []),
+            ]
+            for spec, family in FAMILIES.items()
+        }
+        declared = {name: _declared(name) for name in measurands()}
+        lines = [
+            "/** Made by bin/types from what each reading class declares of itself. */",
+            f"export const DECLARED = {_json(declared)} as const;",
+            "",
+            "/** The tests of each kind of part, in working order. */",
+            f"export const TESTS = {_json(tests)} as const;",
+            "",
+            "/** Tests that any part takes which is judged by a single reading in ohms. */",
+            f"export const ANY_OHMS = {_json(_names(ANY_OHMS))} as const;",
+        ]
+        self.stdout.write("\n".join(lines))
+
+
+def _json(data: Any) -> str:
+    return json.dumps(data, indent=2, ensure_ascii=False)

@@ -1,0 +1,45 @@
+"""The single reading of a part in ohms, as the tests of any such part build on it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from hembit_core.judging.bands import Band
+from hembit_core.judging.judgement import Expectation, Judgement
+from hembit_core.judging.ohms_due import OhmsDue
+from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.rules import Rules
+
+
+@dataclass(frozen=True)
+class Single:
+    """A part's own single reading: its class, what is expected, how it is judged.
+
+    ``due`` gives the ohms that are due, in the frame they are judged in.
+    """
+
+    part_kind: str
+    kind: type[ResistanceReading]
+    expectation: Expectation
+    judge: Callable[[Any], Judgement]
+    due: Callable[[], OhmsDue | None]
+
+    def ohms_band(self) -> Band | None:
+        """The band in ohms [Ω]; None where what is due is not known."""
+        due = self.due()
+        if due is not None:
+            return due.ohms_band
+        return self.expectation.rail.band if self.expectation.rail.unit == "Ω" else None
+
+    def usual_spread(self, rules: Rules) -> float:
+        """The usual standard deviation among such parts, in the frame's unit."""
+        share = rules.sibling_spread.get(self.part_kind, 0.0)
+        due = self.due()
+        band = self.ohms_band()
+        if due is None or band is None:
+            return 0.0
+        nominal = band.nominal or band.upper or band.lower or 0.0
+        per_ohm = float(due.scale.per_ohm(nominal)) if due.scale else 1.0
+        return share * nominal * per_ohm
