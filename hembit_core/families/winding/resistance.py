@@ -62,13 +62,19 @@ def winding_due(spec: Winding, conditions: Conditions) -> WindingDue:
         conditions.part_temperature,
         conditions.temperature_standard,
         conditions.temperature_limit,
+        conditions.temperature_source_label,
         conditions.rules,
     )
 
 
 @lru_cache(maxsize=256)
 def _worked_out(
-    spec: Winding, given: FigureText | None, standard: float, limit: float, rules: Rules
+    spec: Winding,
+    given: FigureText | None,
+    standard: float,
+    limit: float,
+    source: str,
+    rules: Rules,
 ) -> WindingDue:
     reference_celsius = spec.reference_temperature.value
     band, text = resistance_band(spec.tolerance, spec.resistance.value)
@@ -122,7 +128,7 @@ def _worked_out(
             label="Thermometer",
             result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
             formula="u = (limit / √3) · dR/dt",
-            figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K",
+            figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source.lower()}",
             source="limit of the temperature's source and half its last digit, rectangular",
             value=thermometer,
             unit="Ω",
