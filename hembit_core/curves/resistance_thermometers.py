@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from enum import StrEnum
+from functools import cache
 from typing import Literal
 
 import numpy as np
@@ -10,7 +11,7 @@ from numpy.polynomial import polynomial
 from numpy.typing import ArrayLike
 
 from hembit_core.curves.ends import CurveRangeError, Floats, within_ends
-from hembit_core.curves.roots import increasing_root
+from hembit_core.curves.roots import Knots, increasing_root, knots_of
 from hembit_core.data_files import table
 
 _PLATINUM = table("resistance_thermometers")["platinum"]
@@ -77,8 +78,13 @@ def platinum_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     above = (-_A + np.sqrt(_A**2 - 4 * _B * (1 - np.maximum(r, 1.0)))) / (2 * _B) + 0.0
     if (r >= 1).all():
         return above
-    below = increasing_root(_platinum_ratio, _platinum_slope, np.minimum(r, 1.0), _LOW, 0.0)
+    below = increasing_root(_platinum_ratio, _platinum_slope, np.minimum(r, 1.0), _below_zero())
     return np.where(r >= 1, above, below)
+
+
+@cache
+def _below_zero() -> Knots:
+    return knots_of(_platinum_ratio, _LOW, 0.0)
 
 
 def _platinum_slope(t: Floats) -> Floats:
@@ -144,7 +150,10 @@ def nickel_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     r = within_ends(resistance, float(ends[0]), float(ends[1]), "the nickel curve", "Ω") / r0
     powers = polynomial.polyder(_NICKEL["powers"])
     return increasing_root(
-        _nickel_ratio, lambda t: np.asarray(polynomial.polyval(t, powers)), r, low, high
+        _nickel_ratio,
+        lambda t: np.asarray(polynomial.polyval(t, powers)),
+        r,
+        knots_of(_nickel_ratio, low, high),
     )
 
 

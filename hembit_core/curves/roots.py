@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import numpy as np
-from numpy.typing import ArrayLike
+from numpy.typing import ArrayLike, NDArray
 
 from hembit_core.curves.ends import Floats
 
@@ -14,23 +14,32 @@ _KNOTS = 257
 _STEPS = 12
 
 
-def increasing_root(curve: Curve, slope: Curve, values: ArrayLike, low: float, high: float) -> Floats:
-    """Solve curve(x) = value for x in [low, high], elementwise, for a strictly rising curve.
+Knots = tuple[NDArray[np.float64], NDArray[np.float64]]
+
+
+def knots_of(curve: Curve, low: float, high: float) -> Knots:
+    """Where a search of [low, high] starts: evenly spread x, and the curve there."""
+    knots = np.linspace(low, high, _KNOTS)
+    return knots, curve(knots)
+
+
+def increasing_root(curve: Curve, slope: Curve, values: ArrayLike, knots: Knots) -> Floats:
+    """Solve curve(x) = value for x between ``knots``, elementwise, for a strictly rising curve.
 
     Starts from linear interpolation between knots and takes Newton steps, each
     kept inside the knot interval that brackets the root, until no step is
     larger than 1e-9 of the range.
     """
     target = np.asarray(values, dtype=np.float64)
-    knots = np.linspace(low, high, _KNOTS)
-    heights = curve(knots)
-    right = np.clip(np.searchsorted(heights, target), 1, _KNOTS - 1)
-    left_x, right_x = knots[right - 1], knots[right]
-    x = np.interp(target, heights, knots)
+    places, heights = knots
+    right = np.clip(np.searchsorted(heights, target), 1, len(places) - 1)
+    left_x, right_x = places[right - 1], places[right]
+    x = np.interp(target, heights, places)
+    smallest = 1e-9 * (places[-1] - places[0])
     for _ in range(_STEPS):
         step = (curve(x) - target) / slope(x)
         moved = np.clip(x - step, left_x, right_x)
-        done = np.max(np.abs(moved - x), initial=0.0) <= 1e-9 * (high - low)
+        done = np.max(np.abs(moved - x), initial=0.0) <= smallest
         x = moved
         if done:
             break

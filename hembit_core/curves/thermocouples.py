@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from enum import StrEnum
 from functools import cache
+from math import exp
 
 import numpy as np
 from numpy.polynomial import polynomial
 from numpy.typing import ArrayLike
 
 from hembit_core.curves.ends import CurveRangeError, Floats, within_ends
-from hembit_core.curves.roots import increasing_root
+from hembit_core.curves.roots import Knots, increasing_root, knots_of
 from hembit_core.data_files import table
 
 _TYPES = table("thermocouples")["types"]
@@ -65,6 +66,28 @@ def _evaluate(kind: ThermocoupleType, t: Floats, derivative: bool) -> Floats:
     return result
 
 
+def _evaluate_at(kind: ThermocoupleType, t: float, derivative: bool) -> float:
+    """The same at one temperature, without arrays: a single reading asks for it many times."""
+    _, value, slope = next((one for one in _segments(kind) if t <= one[0]), _segments(kind)[-1])
+    result = 0.0
+    for coefficient in reversed((slope if derivative else value).tolist()):
+        result = result * t + coefficient
+    bump = _TYPES[kind].get("exponential")
+    if bump and t > 0:
+        away = t - bump["a2_C"]
+        height = bump["a0_mV"] * exp(bump["a1_per_C2"] * away**2)
+        result += height * (2 * bump["a1_per_C2"] * away if derivative else 1.0)
+    return float(result)
+
+
+def _along(kind: ThermocoupleType, celsius: ArrayLike, derivative: bool) -> Floats:
+    low, high = ends(kind)
+    if isinstance(celsius, float) and low <= celsius <= high:
+        return np.float64(_evaluate_at(kind, celsius, derivative))
+    t = within_ends(celsius, low, high, f"type {kind}", "°C")
+    return _evaluate(kind, np.atleast_1d(t), derivative).reshape(t.shape)
+
+
 def voltage(kind: ThermocoupleType, celsius: ArrayLike) -> Floats:
     """E(t) [mV] of a thermocouple with its cold junction at 0 °C.
 
@@ -82,16 +105,19 @@ def voltage(kind: ThermocoupleType, celsius: ArrayLike) -> Floats:
     >>> voltage(ThermocoupleType.K, [-100.0, 21.0, 1000.0]).round(3).tolist()
     [-3.554, 0.838, 41.276]
     """
-    low, high = ends(kind)
-    t = within_ends(celsius, low, high, f"type {kind}", "°C")
-    return _evaluate(kind, np.atleast_1d(t), derivative=False).reshape(t.shape)
+    return _along(kind, celsius, derivative=False)
 
 
 def sensitivity(kind: ThermocoupleType, celsius: ArrayLike) -> Floats:
     """dE/dt [mV/K], the Seebeck coefficient at ``celsius`` [°C]."""
-    low, high = ends(kind)
-    t = within_ends(celsius, low, high, f"type {kind}", "°C")
-    return _evaluate(kind, np.atleast_1d(t), derivative=True).reshape(t.shape)
+    return _along(kind, celsius, derivative=True)
+
+
+@cache
+def _turned(kind: ThermocoupleType) -> Knots:
+    """Where the search for a temperature starts."""
+    low, high = float(_TYPES[kind]["invertible_from_C"]), ends(kind)[1]
+    return knots_of(lambda t: _evaluate(kind, t, derivative=False), low, high)
 
 
 def temperature(kind: ThermocoupleType, millivolts: ArrayLike) -> Floats:
@@ -106,17 +132,16 @@ def temperature(kind: ThermocoupleType, millivolts: ArrayLike) -> Floats:
     CurveRangeError
         Outside the range in which the curve can be turned round.
     """
-    low, high = float(_TYPES[kind]["invertible_from_C"]), ends(kind)[1]
-    limits = voltage(kind, [low, high])
+    knots = _turned(kind)
+    low, heights = knots[0][0], knots[1]
     mv = within_ends(
-        millivolts, float(limits[0]), float(limits[1]), f"type {kind} from {low:g} °C", "mV"
+        millivolts, float(heights[0]), float(heights[-1]), f"type {kind} from {low:g} °C", "mV"
     )
     return increasing_root(
         lambda t: _evaluate(kind, t, derivative=False),
         lambda t: _evaluate(kind, t, derivative=True),
         np.atleast_1d(mv),
-        low,
-        high,
+        knots,
     ).reshape(mv.shape)
 
 

@@ -42,6 +42,6 @@ def plot(
         title=f"Type {spec.letter}, terminals at {cold:g} °C",
         x_label="°C",
         y_label="mV",
-        line=tuple((float(x), float(y)) for x, y in zip(t, mv, strict=True)),
+        line=tuple(zip(t.tolist(), mv.tolist(), strict=True)),
         points=tuple(points),
     )
