@@ -46,7 +46,7 @@ class Technician:
             self.page.get_by_label("Which one").fill(label)
         self.page.get_by_label("Rated power").fill(watts)
         self.page.get_by_label("at", exact=True).first.fill(volts)
-        return self
+        return self.part_is_at("20.0")
 
     def give_winding(self, ohms: str, celsius: str = "20", label: str = "") -> Technician:
         """Say that it is a coil, and type its ohms at the reference temperature."""
@@ -55,6 +55,26 @@ class Technician:
             self.page.get_by_label("Which one").fill(label)
         self.page.get_by_label("Ohms", exact=True).fill(ohms)
         self.page.get_by_label("at", exact=True).first.fill(celsius)
+        return self.part_is_at("20.0")
+
+    def part_is_at(self, celsius: str) -> Technician:
+        """Type the temperature the part has now, off a contact probe."""
+        today = self.page.get_by_role("button", name="Today")
+        folded = today.count() > 0 and today.get_attribute("aria-expanded") == "false"
+        if folded:
+            today.click()
+        self.page.get_by_label("Part is at").fill(celsius)
+        self.choose("read by", "contact probe")
+        if folded:
+            today.click()
+        return self
+
+    def isolated(self) -> Technician:
+        """Say that the part's ends were free, where that is asked and not said yet."""
+        tiles = self.page.get_by_role("radiogroup", name="Connection").get_by_role("radio")
+        said = [tile.get_attribute("aria-checked") for tile in tiles.all()]
+        if said and "true" not in said:
+            tiles.first.click()
         return self
 
     def give_ntc(self, ohms: str, beta: str, celsius: str) -> Technician:
@@ -106,6 +126,7 @@ class Technician:
 
     def keep(self) -> Technician:
         """Press Return in the entry."""
+        self.isolated()
         self.page.locator("#entry").press("Enter")
         return self
 

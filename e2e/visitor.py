@@ -98,7 +98,7 @@ class Visitor(Technician):
     def record(self, text: str, verdict: str) -> Visitor:
         """Type a display, see the verdict, press Return."""
         self.page.locator("#entry").fill(text)
-        self.see_verdict(verdict)
+        self.see_verdict(verdict).isolated()
         self.page.locator("#entry").press("Enter")
         return self
 

@@ -51,6 +51,7 @@ _BEYOND = {
 }
 _FINEST = 1e-12
 _OVERFLOW = re.compile(r"(\.?[0Oo]\s?\.?\s?[Ll]\.?|∞)\s*([kKMG]?\s*(Ω|[oO]hms?|[vV]|[aA])?)")
+_LONE_ONE = re.compile(r"1[.,]?")
 _COUPLING = re.compile(r"^(AC|DC|~|⎓|=)\s*(?=[-+.,0-9])|\s*(AC|DC|~|⎓|=)$", re.IGNORECASE)
 
 
@@ -123,11 +124,12 @@ def parse_display(
     folded = normalise(text)
     if _OVERFLOW.fullmatch(folded):
         return Display(text.strip(), function, None, None, True, None)
-    if folded == "1" and ask_lone_one:
+    if _LONE_ONE.fullmatch(folded) and ask_lone_one:
         if answers.get("lone_one") == "overflow":
             return Display(text.strip(), function, None, None, True, None)
         if answers.get("lone_one") != "one":
             raise _lone_one(function)
+        folded = "1"
     coupling = _coupling(folded)
     bare = _COUPLING.sub("", folded) if coupling else folded
     parsed = parse_quantity(bare, answers, _EXAMPLE[function])

@@ -15,6 +15,8 @@ from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 from hembit_core.errors import InputError
 from hembit_core.number_text import Quantity, parse_quantity
 
+_WITH_PREFIXES = frozenset({"W", "V", "Ω", "A", "VA"})
+"""Units that are written by their prefix alone: 2.2 k of watts, 4k7 of ohms."""
 _SMALLEST = 1e-6
 """Nothing that is written on a plate or read off a thermometer is smaller, but not zero."""
 
@@ -87,6 +89,8 @@ class Written:
             value, unit = figure.value, figure._quantity.unit
         except InputError as error:
             raise self._error(error.message) from None
+        if unit is None and (doubt := self._doubt(figure)):
+            raise self._error(doubt)
         if unit not in (None, self.unit) and not (unit == "°F" and self.unit == "°C"):
             raise self._error(
                 f"“{figure.text}” is in {unit}, but {self.noun} is in {bare or 'no unit'}."
@@ -102,6 +106,22 @@ class Written:
                 f"{self.noun}. Check the figure."
             )
         return figure
+
+    def _doubt(self, figure: FigureText) -> str | None:
+        """What a prefix without a unit could mean else; None where there is no doubt."""
+        quantity = figure._quantity
+        prefix = quantity.prefix
+        if not prefix or (quantity.embedded and self.unit == "Ω" and prefix != "m"):
+            return None
+        if self.unit in _WITH_PREFIXES and prefix != "m":
+            return None
+        if self.unit == "Ω":
+            could = "m is milli and M is mega"
+            write = "mΩ or MΩ"
+        else:
+            could = f"“{prefix}” is not a unit of {self.noun}"
+            write = self.unit if self.unit != "1" else "the figure alone"
+        return f"“{figure.text}”: {could}. Write {write}, so that nothing is guessed."
 
     @staticmethod
     def _error(sentence: str) -> PydanticCustomError:

@@ -72,6 +72,7 @@ class Measurand:
     role : what it asks of the part.
     probes : where the two probes go and what is off; a family may name its own drawing.
     side : comes up when the main tests do not decide.
+    both_ways : read isolated and in circuit; how it was connected is not asked.
     """
 
     title: str
@@ -81,3 +82,4 @@ class Measurand:
     role: Role
     probes: Probes
     side: bool = False
+    both_ways: bool = False

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from hembit_core.errors import AmbiguousInput, InputError, Option
@@ -49,13 +49,15 @@ _EMBEDDED = re.compile(
 class Quantity:
     """A parsed text: ``value`` and ``step`` (one unit of the last digit) in ``unit``.
 
-    ``unit`` is None where the text named none. ``prefix`` is as written.
+    ``unit`` is None where the text named none. ``prefix`` is as written, ``embedded`` where it
+    stands for the decimal mark: ``4k7``.
     """
 
     value: float
     step: float
     unit: str | None
     prefix: str
+    embedded: bool = False
 
 
 def normalise(text: str) -> str:
@@ -112,7 +114,7 @@ def _embedded(match: re.Match[str]) -> Quantity:
     prefix = "" if mark == "R" else mark
     digits = f"{match['whole'] or '0'}.{match['fraction']}"
     unit = "Ω" if mark == "R" or match["unit"] else None
-    return _build(match["sign"], digits, _PREFIXES[prefix], unit, prefix)
+    return replace(_build(match["sign"], digits, _PREFIXES[prefix], unit, prefix), embedded=True)
 
 
 def _build(sign: str, digits: str, scale: int, unit: str | None, prefix: str) -> Quantity:
@@ -150,8 +152,15 @@ def _digits(
     elif len(marks) == 1:
         if _could_be_thousands(number) and not prefix and not exponent:
             return _ask_separator(number, marks[0], answers, text)
+        if number[-1] in ".,":
+            raise InputError(f"“{text.strip()}” ends at its decimal mark. Type the digits after it.")
         return number.replace(",", ".")
     elif not marks:
+        if number[0] == "0" and number.strip("0"):
+            raise InputError(
+                f"“{text.strip()}” starts with a zero and has no decimal mark. Type it with its mark, "
+                "or without the zero."
+            )
         return number
     raise InputError(f"“{text.strip()}” has its points and commas in odd places. Type it again.")
 

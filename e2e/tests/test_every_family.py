@@ -23,6 +23,7 @@ class Groups(BrowserCase):
         self.page.keyboard.press("h")
         technician.see("bank in parallel")
         self.fill(Members="6", Each="1000", at="230")
+        technician.part_is_at("17.0")
         technician.see("8.817 Ω with all 6 well; 10.58 Ω with one dead").say_loose()
         technician.choose("Meter", "Bench meter 2").zero_leads("0.2").read("10.8")
         technician.see_verdict("one dead member fits (10.58 Ω)", "Rejected", "lift one end")

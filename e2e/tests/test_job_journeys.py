@@ -110,9 +110,9 @@ class Decisions(DemoVisits):
     def test_a_correction_names_its_reason_and_the_first_stays(self) -> None:
         key = self.key(DECK_OVEN, "Upper deck, bank")
         ilse = self.at_job(DECK_OVEN, item=f"{key}:bank_resistance")
-        ilse.see("17.20 ± 0.62 Ω").see("takes its place")
+        ilse.see("17.20 ± 0.66 Ω").see("takes its place")
         self.page.locator("#entry").fill("11.6")
-        ilse.see_verdict("ithin").press("Record it")
+        ilse.see_verdict("ithin").isolated().press("Record it")
         ilse.see("Say why this reading takes its place")
         ilse.press("typed wrong")
         ilse.press("Record it")

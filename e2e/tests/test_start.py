@@ -90,7 +90,11 @@ class Demo(unittest.TestCase):
                 "kind": "heating_element",
                 "rating": {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]},
             },
-            "reading": {"measurand": "between_terminals", "display": "24.6"},
+            "reading": {
+                "measurand": "between_terminals",
+                "display": "24.6",
+                "connection": "isolated",
+            },
             "machine": {"state": "loose_part"},
         }
         with self.post(opener, "checks", body) as answer:
@@ -128,7 +132,11 @@ class Demo(unittest.TestCase):
             reading = {
                 "id": number,
                 "part": part,
-                "reading": {"measurand": "between_terminals", "display": f"34.{place % 10}"},
+                "reading": {
+                    "measurand": "between_terminals",
+                    "display": f"34.{place % 10}",
+                    "connection": "isolated",
+                },
             }
             if place:
                 reading |= {"supersedes": numbers[place - 1], "reason": "again"}

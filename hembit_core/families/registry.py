@@ -22,9 +22,15 @@ from hembit_core.families.contact.family import ClosedContact, OpenContact
 from hembit_core.families.contact.live import ContactVolts
 from hembit_core.families.contact.spec import Contact
 from hembit_core.families.contact.switching import ContactSwitching
+from hembit_core.families.control import family as control
+from hembit_core.families.control.family import ControlOutput
+from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank import family as element_bank
 from hembit_core.families.element_bank.family import BankResistance
 from hembit_core.families.element_bank.spec import ElementBank
+from hembit_core.families.heater_setting import family as heater_setting
+from hembit_core.families.heater_setting.family import SettingReach
+from hembit_core.families.heater_setting.spec import HeaterSetting
 from hembit_core.families.heating_element import family as heating_element
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.spec import HeatingElement
@@ -46,6 +52,9 @@ from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.sender import family as sender
 from hembit_core.families.sender.family import SenderResistance
 from hembit_core.families.sender.spec import Sender
+from hembit_core.families.solenoid_valve import family as solenoid_valve
+from hembit_core.families.solenoid_valve.family import LeakDown
+from hembit_core.families.solenoid_valve.spec import SolenoidValve
 from hembit_core.families.spark_igniter import family as spark_igniter
 from hembit_core.families.spark_igniter.family import SparkGap
 from hembit_core.families.spark_igniter.spec import SparkIgniter
@@ -78,6 +87,9 @@ from hembit_core.families.winding.spec import Winding
 from hembit_core.families.winding_set import family as winding_set
 from hembit_core.families.winding_set.family import SetResistances
 from hembit_core.families.winding_set.spec import WindingSet
+from hembit_core.families.wires import family as wires
+from hembit_core.families.wires.family import WireEnds
+from hembit_core.families.wires.spec import Wires
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.ohms_due import OhmsDue
 from hembit_core.judging.states import DecisionRule
@@ -103,6 +115,10 @@ AnySpec = (
     | HighTensionLead
     | ResistivePart
     | Supply
+    | Wires
+    | Control
+    | SolenoidValve
+    | HeaterSetting
 )
 AnyReading = (
     BetweenTerminals
@@ -136,6 +152,10 @@ AnyReading = (
     | Sweep
     | PartResistance
     | SupplyVolts
+    | WireEnds
+    | ControlOutput
+    | LeakDown
+    | SettingReach
     | Siblings
     | IsolatedAndInCircuit
     | Wriggled
@@ -195,6 +215,10 @@ FAMILIES: dict[type, Family] = {
     HighTensionLead: Family(resistive, (PartResistance,), PartResistance),
     ResistivePart: Family(resistive, (PartResistance,), PartResistance),
     Supply: Family(supply, (SupplyVolts,)),
+    Wires: Family(wires, (WireEnds,)),
+    Control: Family(control, (ControlOutput,)),
+    SolenoidValve: Family(solenoid_valve, (LeakDown,)),
+    HeaterSetting: Family(heater_setting, (SettingReach,)),
 }
 
 ANY_OHMS: tuple[type, ...] = (Siblings, Wriggled, IsolatedAndInCircuit, Continuity)
@@ -235,6 +259,12 @@ def reading_class(measurand: str) -> Any:
 def takes_ohms(measurand: str) -> bool:
     """Whether leads, range and connection belong to it."""
     return issubclass(reading_class(measurand), HowTaken)
+
+
+def asks_connection(measurand: str) -> bool:
+    """Whether it must be said how the part was connected, isolated or in circuit."""
+    fields = reading_class(measurand).model_fields
+    return "connection" in fields and not about(measurand).both_ways
 
 
 @cache

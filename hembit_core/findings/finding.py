@@ -64,6 +64,8 @@ class FindingCode(StrEnum):
     NOT_WHERE_THE_HEAT_IS = "not_where_the_heat_is"
     WORKS_BUT_COLD = "works_but_cold"
     BEYOND_REACH = "beyond_reach"
+    LOSSY_WIRE = "lossy_wire"
+    VALVE = "valve"
     LOOKS_BAD = "looks_bad"
     WATCHED = "watched"
     UNDECIDED = "undecided"

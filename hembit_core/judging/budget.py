@@ -13,6 +13,7 @@ class Origin(StrEnum):
 
     METER = "meter"
     LEADS = "leads"
+    GAUGE = "gauge"
     THERMOMETER = "thermometer"
     EXPECTATION = "expectation"
     SPREAD = "spread"
@@ -66,8 +67,8 @@ class Budget:
 
     @property
     def instrument(self) -> float:
-        """U of meter and leads alone: what another meter could take away."""
-        return self.expanded_from(Origin.METER, Origin.LEADS)
+        """U of meter, leads and gauge alone: what another one could take away."""
+        return self.expanded_from(Origin.METER, Origin.LEADS, Origin.GAUGE)
 
     @property
     def dominant(self) -> Origin | None:

@@ -21,6 +21,9 @@ class Lacking(StrEnum):
     POWER_FACTOR = "power_factor"
     STANDS_AT = "stands_at"
     CEILING = "ceiling"
+    LOAD = "load"
+    SHUT = "shut"
+    LIMITS = "limits"
 
 
 @dataclass(frozen=True)

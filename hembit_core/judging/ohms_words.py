@@ -23,6 +23,9 @@ LACKING_WORDS = {
     Lacking.POWER_FACTOR: ("give the power factor", "the power factor is not given"),
     Lacking.STANDS_AT: ("say where it stands", "where it stands is not given"),
     Lacking.CEILING: ("compare again", "the ceiling is itself a reading, no better than this one"),
+    Lacking.LOAD: ("read it loaded", "whether its current flowed was not said"),
+    Lacking.SHUT: ("see whether it holds, shut", "whether it holds while shut was not tried"),
+    Lacking.LIMITS: ("give its limits", "no limits are given"),
 }
 """For each condition that was left out: what to do, and why nothing is decided."""
 

@@ -14,6 +14,7 @@ from hembit_core.notation import quantity
 _BY = {
     Origin.METER: "this meter",
     Origin.LEADS: "the test leads",
+    Origin.GAUGE: "the gauge or stopwatch",
     Origin.THERMOMETER: "the thermometer",
     Origin.EXPECTATION: "the figure it is compared with",
     Origin.SPREAD: "the spread of the table's figure",

@@ -25,7 +25,8 @@ _WORDS = {
 def notices_of(spec: Any, reading: Any, conditions: Conditions) -> tuple[Notice, ...]:
     """Notices for a connection that was not said, and for fields that have no effect here."""
     found = []
-    if "connection" in type(reading).model_fields and reading.connection is None:
+    silent = "connection" in type(reading).model_fields and reading.connection is None
+    if silent and not type(reading).about.both_ways:
         text = "How it was connected was not said: taken as isolated."
         found.append(Notice(code=NoticeCode.CONNECTION_NOT_SAID, text=text))
     unused = getattr(spec, "unused", None)

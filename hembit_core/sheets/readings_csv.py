@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import islice
@@ -42,6 +43,7 @@ _CONDITIONS = (
 _YES_NO = ("leads_nulled", "settled")
 _SEVERAL = "displays"
 _AT_ONCE = 5_000
+_POINTED = re.compile(r"[1-9][0-9]{0,2}\.[0-9]{3}")
 
 
 @dataclass(frozen=True)
@@ -84,7 +86,8 @@ def judge_rows(
     Columns are the fields of a reading (``display``, ``lead_zero``, ``connection`` …; several
     ``displays`` in one cell with blanks or semicolons between), of the conditions
     (``part_temperature`` …), and ``name``. ``measurand`` may be missing: the part's first. A
-    bad row is reported with its line number and does not stop the rest.
+    bad row is reported with its line number and does not stop the rest. Cells are parted by
+    commas, so that a point is the decimal mark: ``5.007`` is not asked about its thousands.
 
     Raises
     ------
@@ -110,10 +113,18 @@ def first_measurand(spec: AnySpec, conditions: Conditions) -> str:
 
 def _rows(table: csv.DictReader[str]) -> Iterator[_Given]:
     for cells in table:
-        given = {key: text.strip() for key, text in cells.items() if key and text and text.strip()}
-        name = given.pop("name", f"row {table.line_num}")
+        given = {
+            key: _pointed(text.strip()) for key, text in cells.items() if key and text and text.strip()
+        }
+        name = (cells.get("name") or "").strip() or f"row {table.line_num}"
+        given.pop("name", None)
         problem = "More cells than the header has columns." if None in cells else ""
         yield _Given(table.line_num, name, given, problem)
+
+
+def _pointed(text: str) -> str:
+    """A figure with three digits after its point, written so that nobody asks what the point is."""
+    return f"{text}e0" if _POINTED.fullmatch(text) else text
 
 
 def _judge_chunk(

@@ -231,7 +231,7 @@ class Rooms(unittest.TestCase):
     def test_what_is_told_and_what_is_admitted_agree(self) -> None:
         live = {
             "running", "until_cut_out", "line_currents", "winding_running", "igniter_called",
-            "sequence", "contact_volts", "supply_volts",
+            "sequence", "contact_volts", "supply_volts", "wire_ends", "control_output",
         }  # fmt: skip
         self.assertEqual({name for name, one in measurands().items() if one.room == "live"}, live)
         specs = [

@@ -34,6 +34,7 @@ STATES = {
     "retort-drain-valve-cold": ["within", "within", "just outside"],
     "retort-leaking": ["within", "leaking"],
     "retort-platinum-probe": ["just outside"],
+    "retort-valves-and-wires": ["outside", "outside", "watch", "outside"],
     "roaster-damper-position": ["within", "open"],
     "spare-valve-coils": ["watch", "within", "within"],
 }

@@ -17,6 +17,7 @@ from hembit.apps.people.models import Person
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
+from hembit_core.families.registry import asks_connection
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import describe
@@ -120,9 +121,8 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
 
 def _check_connection_said(given: CheckIn) -> None:
     """How it was connected is answered, never assumed: a path beside turns a verdict."""
-    if "connection" in type(given.reading).model_fields and not getattr(
-        given.reading, "connection", None
-    ):
+    reading = given.reading
+    if asks_connection(reading.measurand) and getattr(reading, "connection", None) is None:
         raise InputError("Say how it was connected: isolated, with one end off, or in circuit.").at(
             "reading.connection"
         )

@@ -35,6 +35,7 @@ class IsolatedAndInCircuit(HowTaken):
             disconnect="once with an end lifted, once as it is connected",
         ),
         side=True,
+        both_ways=True,
     )
     measurand: Literal["isolated_and_in_circuit"] = "isolated_and_in_circuit"
     isolated: DisplayText

@@ -161,7 +161,7 @@ def _seconds(stage: Stage, one: StageReading, place: int, rules: Rules) -> Row |
         f"seconds_{place + 1}", f"{stage.name}, seconds", Band(upper=stage.within.value), "s", 2
     )
     standard = combined(rectangular(rules.stopwatch_limit_s), rectangular(one.after.step / 2))
-    return due.placed(one.after.value, Budget.of(meter=standard))
+    return due.placed(one.after.value, Budget.of(gauge=standard))
 
 
 _OFF = (State.OUTSIDE, State.JUST_OUTSIDE)

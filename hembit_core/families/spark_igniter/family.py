@@ -101,7 +101,7 @@ def judge(
         )
     gauge = conditions.rules.feeler_gauge_limit_mm
     standard = combined(rectangular(gauge), rectangular(reading.gap.step / 2))
-    row, placed = due.place(reading.gap.value, Budget.of(meter=standard))
+    row, placed = due.place(reading.gap.value, Budget.of(gauge=standard))
     verdict = verdict_of_rows(
         (row,),
         lambda one: (

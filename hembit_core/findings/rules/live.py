@@ -95,14 +95,16 @@ def low_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
 
 
 def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """Commanded, fed, and nothing comes out."""
-    if not evidence.has(Observation.FEED_PRESENT_WHILE_COMMANDED):
+    """Commanded, fed, and nothing comes out: seen, or read."""
+    read = evidence.coded(Code.OUTPUT_DEAD)
+    if read is None and not evidence.has(Observation.FEED_PRESENT_WHILE_COMMANDED):
         return None
     return Finding(
         code=FindingCode.BOARD_OUTPUT,
         conclusion=Conclusion.REPAIR,
         headline="The board's output: its relay, a trace, a joint",
-        rests_on=("feed present while commanded, output dead",),
+        rests_on=(cited(read),) if read else ("feed present while commanded, output dead",),
+        cites=(read.measurand,) if read else (),
         rules_out=("the load behind it", "its feed"),
         next_step="Look for a burnt trace or a cracked joint. Repair where it is no safety part; gas "
         "and safety controls are exchanged, by authorised people.",
@@ -131,7 +133,7 @@ def driven_without_action(spec: AnySpec, evidence: Evidence) -> Finding | None:
 def beyond_reach(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """A setting that the heater cannot reach: the setting's fault, not the part's."""
     found = evidence.coded(Code.SETTING_BEYOND_REACH, Code.TIME_TOO_SHORT)
-    if found is None:
+    if found is None or evidence.rejected_itself():
         return None
     return Finding(
         code=FindingCode.BEYOND_REACH,
@@ -140,6 +142,37 @@ def beyond_reach(spec: AnySpec, evidence: Evidence) -> Finding | None:
         rests_on=(cited(found),),
         cites=(found.measurand,),
         rules_out=("the element, as far as the setting explains the fault",),
+        next_step=found.next_step,
+    )
+
+
+def lossy_wire(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """Volts are lost along a wire: its joints, before any part."""
+    found = evidence.coded(Code.WIRE_DROPS)
+    if found is None:
+        return None
+    return Finding(
+        code=FindingCode.LOSSY_WIRE,
+        conclusion=Conclusion.REPAIR,
+        headline=found.headline,
+        rests_on=(cited(found),),
+        cites=(found.measurand,),
+        rules_out=("the part behind it, until its wires bring what it needs",),
+        next_step=found.next_step,
+    )
+
+
+def valve(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """A valve that leaks, sticks or starves: cleaned before it is exchanged."""
+    found = evidence.coded(Code.DRAINS_WHILE_SHUT, Code.STAYS_WHILE_DRIVEN)
+    if found is None:
+        return None
+    return Finding(
+        code=FindingCode.VALVE,
+        conclusion=Conclusion.REPAIR,
+        headline=found.headline,
+        rests_on=(cited(found),),
+        cites=(found.measurand,),
         next_step=found.next_step,
     )
 

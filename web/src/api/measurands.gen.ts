@@ -310,6 +310,46 @@ export const DECLARED = {
     "settled": false,
     "asks": true
   },
+  "wire_ends": {
+    "title": "Both ends of each wire",
+    "room": "live",
+    "role": "wire",
+    "side": false,
+    "ohms": false,
+    "connected": false,
+    "settled": false,
+    "asks": true
+  },
+  "control_output": {
+    "title": "Output and feed",
+    "room": "live",
+    "role": "output",
+    "side": false,
+    "ohms": false,
+    "connected": false,
+    "settled": false,
+    "asks": true
+  },
+  "leak_down": {
+    "title": "Leak-down",
+    "room": "either",
+    "role": "tight",
+    "side": false,
+    "ohms": false,
+    "connected": false,
+    "settled": false,
+    "asks": false
+  },
+  "setting_reach": {
+    "title": "Setting against ability",
+    "room": "either",
+    "role": "able",
+    "side": false,
+    "ohms": false,
+    "connected": false,
+    "settled": false,
+    "asks": false
+  },
   "siblings": {
     "title": "Siblings in a row",
     "room": "dead",
@@ -336,7 +376,7 @@ export const DECLARED = {
     "role": "along",
     "side": true,
     "ohms": true,
-    "connected": true,
+    "connected": false,
     "settled": false,
     "asks": true
   },
@@ -460,6 +500,18 @@ export const TESTS = {
   ],
   "supply": [
     "supply_volts"
+  ],
+  "wires": [
+    "wire_ends"
+  ],
+  "control": [
+    "control_output"
+  ],
+  "solenoid_valve": [
+    "leak_down"
+  ],
+  "heater_setting": [
+    "setting_reach"
   ]
 } as const;
 

@@ -1402,6 +1402,22 @@ export interface components {
          */
         ContactDevice: "thermostat" | "limit" | "fuse" | "switch" | "relay" | "pressure_switch";
         /**
+         * Control
+         * @description A thermostat, relay board or timer with one output; ``feed`` is what it passes on [V].
+         */
+        Control: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "control";
+            /**
+             * Feed
+             * @description the voltage [V], as written
+             */
+            feed: string;
+        };
+        /**
          * ElementBank
          * @description ``members`` equal elements in parallel, each as ``member`` says.
          */
@@ -1421,7 +1437,7 @@ export interface components {
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /**
              * @default {
              *       "meter": null,
@@ -1435,6 +1451,40 @@ export interface components {
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
+        };
+        /**
+         * HeaterSetting
+         * @description A heater with its water, as a setting sees it.
+         *
+         *     ``ability`` is the highest that its own thermostat or cut-out allows [°C]; ``power`` [W] at
+         *     ``voltage`` [V] off the plate; ``litres`` of water, a kilogram each.
+         */
+        HeaterSetting: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heater_setting";
+            /**
+             * Power
+             * @description the rated power [W], as written
+             */
+            power: string;
+            /**
+             * Voltage
+             * @description the voltage [V], as written
+             */
+            voltage: string;
+            /**
+             * Litres
+             * @description the amount of water [l], as written
+             */
+            litres: string;
+            /**
+             * Ability
+             * @description the temperature [°C], as written
+             */
+            ability: string;
         };
         /**
          * HeatingAlloy
@@ -1872,6 +1922,21 @@ export interface components {
             high: string;
         };
         /**
+         * SolenoidValve
+         * @description A valve, by the time its filled port takes to drain when it is driven [s]; limits if known.
+         */
+        SolenoidValve: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "solenoid_valve";
+            /** Drain Least */
+            drain_least?: string | null;
+            /** Drain Most */
+            drain_most?: string | null;
+        };
+        /**
          * SparkIgniter
          * @description A spark igniter: its transformer's ohms at 20 °C, and its gap.
          *
@@ -2195,6 +2260,36 @@ export interface components {
             balance?: string | null;
         };
         /**
+         * Wires
+         * @description The wires between a source and a part: supply, ground, signal, and what they carry.
+         *
+         *     ``voltage`` is the supply they belong to [V]; ``drop`` is what one wire may lose of it [%], the
+         *     shop's default where none is given.
+         */
+        Wires: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wires";
+            /**
+             * Voltage
+             * @description the voltage [V], as written
+             */
+            voltage: string;
+            /**
+             * Wires
+             * @default [
+             *       "supply",
+             *       "ground",
+             *       "signal"
+             *     ]
+             */
+            wires: string[];
+            /** Drop */
+            drop?: string | null;
+        };
+        /**
          * Choice
          * @description One answer to a question.
          */
@@ -2285,7 +2380,7 @@ export interface components {
          * @description Where a share of the uncertainty comes from.
          * @enum {string}
          */
-        Origin: "meter" | "leads" | "thermometer" | "expectation" | "spread";
+        Origin: "meter" | "leads" | "gauge" | "thermometer" | "expectation" | "spread";
         /**
          * Question
          * @description Something to settle before the reading is judged. Answered by ``code``.
@@ -2479,6 +2574,39 @@ export interface components {
             connection?: components["schemas"]["Connection"] | null;
         };
         /**
+         * ControlOutput
+         * @description Volts at the output and on the feed, with the control called or not.
+         */
+        ControlOutput: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "control_output";
+            /**
+             * Called
+             * @enum {string}
+             */
+            called: "yes" | "no";
+            /** Output */
+            output: string;
+            /** Feed */
+            feed: string;
+            /**
+             * Acted
+             * @default not_seen
+             * @enum {string}
+             */
+            acted: "not_seen" | "yes" | "no";
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
          * ControllerShows
          * @description What the machine's own display says [°C] while the reference stands beside the tip.
          */
@@ -2623,9 +2751,9 @@ export interface components {
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -2643,6 +2771,19 @@ export interface components {
             conditions: components["schemas"]["ConditionsIn"];
             /** @default simple */
             rule: components["schemas"]["DecisionRule"];
+        };
+        /**
+         * LeakDown
+         * @description One valve, or a row of equal ones, each filled alike.
+         */
+        LeakDown: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "leak_down";
+            /** Valves */
+            valves: components["schemas"]["Port"][];
         };
         /**
          * LineCurrents
@@ -2808,6 +2949,29 @@ export interface components {
              * @enum {string}
              */
             measurand: "part_resistance";
+        };
+        /**
+         * Port
+         * @description One valve: its port was filled and shut, then driven.
+         *
+         *     ``seconds`` is what it took to drain while driven, "stays" where it did not. ``shut`` says
+         *     whether it held before that.
+         */
+        Port: {
+            /**
+             * Shut
+             * @default not_tried
+             * @enum {string}
+             */
+            shut: "not_tried" | "holds" | "drains";
+            /**
+             * Driven
+             * @default drains
+             * @enum {string}
+             */
+            driven: "drains" | "stays";
+            /** Seconds */
+            seconds?: string | null;
         };
         /**
          * ProvedDead
@@ -3017,6 +3181,33 @@ export interface components {
              * @default true
              */
             settled: boolean;
+        };
+        /**
+         * SettingReach
+         * @description What is asked of it: the target, where it starts, and in what time.
+         *
+         *     ``supply`` is the volts at the heater; the plate's where none are given.
+         */
+        SettingReach: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "setting_reach";
+            /**
+             * Target
+             * @description the temperature [°C], as written
+             */
+            target: string;
+            /**
+             * Start
+             * @description the temperature [°C], as written
+             */
+            start: string;
+            /** Supply */
+            supply?: string | null;
+            /** Within */
+            within?: string | null;
         };
         /**
          * Siblings
@@ -3357,6 +3548,42 @@ export interface components {
             };
         };
         /**
+         * WireEnd
+         * @description One wire: volts at the source's end and at the part's, to one reference; or along it.
+         */
+        WireEnd: {
+            /** At Source */
+            at_source?: string | null;
+            /** At Part */
+            at_part?: string | null;
+            /** Along */
+            along?: string | null;
+        };
+        /**
+         * WireEnds
+         * @description Both ends of each wire, in the spec's order, with everything plugged in and running.
+         *
+         *     ``loaded`` says that its current flows: with the plug off a bad joint shows full volts.
+         */
+        WireEnds: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "wire_ends";
+            /** Ends */
+            ends: components["schemas"]["WireEnd"][];
+            /** Loaded */
+            loaded?: ("yes" | "no") | null;
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Wriggled
          * @description Displays at rest, at the least and at the most while lead and part were moved (OL counts).
          */
@@ -3641,9 +3868,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -3665,9 +3892,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -3796,7 +4023,7 @@ export interface components {
          * @description Which rule of the trade a finding is.
          * @enum {string}
          */
-        FindingCode: "leaking" | "live_danger" | "to_be_confirmed" | "contradicting" | "intermittent" | "wrong_curve" | "perhaps_another_curve" | "open" | "opened_for_a_reason" | "shorted" | "stuck" | "opens_under_load" | "no_glow" | "board_output" | "drifted" | "rejected" | "no_supply" | "low_supply" | "driven_without_action" | "shown_wrong" | "not_where_the_heat_is" | "works_but_cold" | "beyond_reach" | "looks_bad" | "watched" | "undecided" | "nothing_measured" | "partly_read" | "sound";
+        FindingCode: "leaking" | "live_danger" | "to_be_confirmed" | "contradicting" | "intermittent" | "wrong_curve" | "perhaps_another_curve" | "open" | "opened_for_a_reason" | "shorted" | "stuck" | "opens_under_load" | "no_glow" | "board_output" | "drifted" | "rejected" | "no_supply" | "low_supply" | "driven_without_action" | "shown_wrong" | "not_where_the_heat_is" | "works_but_cold" | "beyond_reach" | "lossy_wire" | "valve" | "looks_bad" | "watched" | "undecided" | "nothing_measured" | "partly_read" | "sound";
         /**
          * FindingIn
          * @description Kept checks of one part, in the order taken, and what was observed beside them.
@@ -4179,7 +4406,7 @@ export interface components {
             /** Description */
             description: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /** Serial */
             serial: string;
             /** Fitted On */
@@ -4249,7 +4476,7 @@ export interface components {
              */
             behind_panel: boolean;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /**
              * Serial
              * @default
@@ -4282,7 +4509,7 @@ export interface components {
          */
         PartIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /**
              * Serial
              * @default
@@ -4666,7 +4893,7 @@ export interface components {
             /** Description */
             description: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
             /** Serial */
             serial: string;
             /** Fitted On */
@@ -5035,7 +5262,7 @@ export interface components {
              */
             serial: string;
             /** Spec */
-            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"]) | null;
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"]) | null;
             /** Fitted On */
             fitted_on?: string | null;
             /**
@@ -5270,7 +5497,7 @@ export interface components {
             /** Part */
             part: string;
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /**
              * @default {
              *       "meter": null,

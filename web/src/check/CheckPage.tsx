@@ -161,6 +161,10 @@ const FIRST_WORDS: Record<Draft["kind"], string> = {
   high_tension_lead: "Give the lead's length and ohms per metre first.",
   resistive_part: "Give the part's ohms first.",
   supply: "Say which system it is.",
+  wires: "Give the volts that the wires carry first.",
+  control: "Give the volts of the control's feed first.",
+  solenoid_valve: "Say in what time it drains, if that is known.",
+  heater_setting: "Give the plate, the water, and what its thermostat allows first.",
 };
 
 function Waiting({ check }: { check: Check }) {

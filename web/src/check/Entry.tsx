@@ -5,13 +5,13 @@ import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { unbroken } from "@/verdict/prose";
-import { type Entry as EntryState, entryOf, textIn, UNKNOWN_METER } from "./draft";
+import { type Connection, entryOf, textIn, UNKNOWN_METER } from "./draft";
 import { FormField } from "./FormField";
 import { type Box, boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
-const CONNECTIONS = [
-  { value: "isolated", label: "Isolated, ends free" },
+const CONNECTIONS: { value: Connection; label: string }[] = [
+  { value: "isolated", label: "Isolated" },
   { value: "in_circuit", label: "In circuit" },
 ];
 
@@ -224,15 +224,12 @@ function HowTaken({ check, ohms }: { check: Measuring; ohms: boolean }) {
   const alone = def.boxes?.[0]?.at === "display";
   return (
     <div className="grid w-[13.5rem] shrink-0 grid-cols-[1fr_auto] content-start gap-1.5 max-sm:w-full">
-      {(ohms || def.connected) && draft.measurand !== "isolated_and_in_circuit" && (
-        <div className="col-span-2">
-          <Select
-            label="Connection"
-            value={entry.connection}
-            items={CONNECTIONS}
-            onChoose={(value) => changeEntry({ connection: value as EntryState["connection"] })}
-          />
-        </div>
+      {def.connected && (
+        <Connected
+          value={entry.connection}
+          refusal={check.refusal("reading.connection", "set")?.message}
+          onChoose={(connection) => changeEntry({ connection })}
+        />
       )}
       {ohms && (
         <Select
@@ -301,6 +298,40 @@ function Complaint({
           ))}
         </div>
       )}
+    </div>
+  );
+}
+
+type ConnectedProps = {
+  value: Connection | null;
+  refusal: string | undefined;
+  onChoose: (connection: Connection) => void;
+};
+
+/** How the part was connected: answered, never assumed. */
+function Connected({ value, refusal, onChoose }: ConnectedProps) {
+  return (
+    <div className="col-span-2">
+      <div
+        role="radiogroup"
+        aria-label="Connection"
+        className="grid grid-cols-2 overflow-hidden rounded-md border border-edge"
+      >
+        {CONNECTIONS.map((one) => (
+          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
+          <button
+            key={one.value}
+            type="button"
+            role="radio"
+            aria-checked={one.value === value}
+            onClick={() => onChoose(one.value)}
+            className={`min-h-9 px-2 max-sm:min-h-[44px] ${one.value === value ? "bg-action text-on-action" : "bg-well"}`}
+          >
+            {one.label}
+          </button>
+        ))}
+      </div>
+      {refusal && <p className="mt-1 text-[0.9rem] text-bad">{refusal}</p>}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
 import { hasPair, UNKNOWN_METER } from "./draft";
 import type { Kind } from "./forms/forms";
+import { MEASURANDS, READINGS } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
 type ConditionKey =
@@ -52,7 +53,8 @@ const TAKES_SUPPLY = new Set<Kind>([
   "contact",
 ]);
 const MAY_BE_WARM = new Set<Kind>(["winding", "winding_set", "spark_igniter", "igniter"]);
-const NO_OHMS = new Set<Kind>(["supply", "ignition_sequence", "thermocouple_magnet"]);
+/** Whether any test of this kind is in ohms: leads and the part's temperature belong to it. */
+const takesOhms = (kind: Kind) => MEASURANDS[kind].some((one) => READINGS[one].ohms);
 
 /** Today's conditions: meter and leads, how warm the part is, the supply. */
 export function TodayGroup({ check }: { check: Measuring }) {
@@ -73,8 +75,8 @@ export function TodayGroup({ check }: { check: Measuring }) {
           onChoose={(meter) => change({ meter })}
         />
       </Field>
-      {!NO_OHMS.has(draft.kind) && <OhmsToday check={check} />}
-      {!NO_OHMS.has(draft.kind) && (
+      {takesOhms(draft.kind) && <OhmsToday check={check} />}
+      {takesOhms(draft.kind) && (
         <>
           <Condition
             check={check}
@@ -122,7 +124,7 @@ export function TodayGroup({ check }: { check: Measuring }) {
         />
       )}
       {draft.kind === "thermocouple" && (
-        <Field id="coldJunctionSource" label="read by">
+        <Field id="coldJunctionSource" label="terminals read by">
           <Select
             id="coldJunctionSource"
             value={draft.coldJunctionSource}

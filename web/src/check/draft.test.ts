@@ -31,7 +31,13 @@ function typed(draft: Draft, fields: Fields): Draft {
 describe("specOf", () => {
   test("nothing given is no spec, for every kind that needs a figure", () => {
     // For these, what they start with is a spec.
-    const whole: Kind[] = ["contact", "supply", "thermocouple", "ignition_sequence"];
+    const whole: Kind[] = [
+      "contact",
+      "supply",
+      "thermocouple",
+      "ignition_sequence",
+      "solenoid_valve",
+    ];
     for (const kind of KINDS) {
       expect(specOf(of(kind, {})) === null, kind).toBe(!whole.includes(kind));
     }
@@ -106,7 +112,7 @@ describe("readingOf", () => {
     expect(readingOf(typed(winding, { display: "118.2" }), undefined)).toMatchObject({
       measurand: "winding_resistance",
       display: "118.2",
-      connection: "isolated",
+      connection: null,
       settled: true,
     });
   });

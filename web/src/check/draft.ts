@@ -3,11 +3,14 @@ import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from ".
 import { type familyOf, formOf, type Kind } from "./forms/forms";
 import { boxesOf, MEASURANDS, READINGS } from "./readings";
 
+export type Connection = "isolated" | "in_circuit";
+
 /** What was typed for one test, and how it was taken. */
 export type Entry = {
   fields: Fields;
   rangeTop: string;
-  connection: "isolated" | "in_circuit";
+  /** Null until it is answered: nobody assumes it. */
+  connection: Connection | null;
   answers: Record<string, string>;
 };
 
@@ -42,7 +45,7 @@ export type Draft = {
 const EMPTY_ENTRY: Entry = {
   fields: {},
   rangeTop: "auto",
-  connection: "isolated",
+  connection: null,
   answers: {},
 };
 export const UNKNOWN_METER = "unknown";
@@ -75,7 +78,12 @@ export function newDraft(): Draft {
 
 /** What stands in the entry of a test. */
 export function entryOf(draft: Draft, measurand: Measurand = draft.measurand): Entry {
-  return draft.entries[measurand] ?? EMPTY_ENTRY;
+  return draft.entries[measurand] ?? { ...EMPTY_ENTRY, connection: answered(draft) };
+}
+
+/** How this part was connected, as far as another of its tests was answered. */
+function answered(draft: Draft): Connection | null {
+  return Object.values(draft.entries).find((one) => one.connection)?.connection ?? null;
 }
 
 /** A kind of part and what was typed of it. */
@@ -171,6 +179,10 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
     const list = seriesOf(textIn(entry, def.series.at), def.series.columns);
     if (!list.length) return null;
     sent[def.series.at] = list;
+  }
+  for (const [name, list] of Object.entries(sent)) {
+    // a row that was not read stands empty in its place
+    if (Array.isArray(list)) sent[name] = Array.from(list, (one) => one ?? {});
   }
   for (const one of def.extras ?? []) {
     sent[one.at] = extras[one.at];

@@ -16,8 +16,8 @@ export type Series = {
 /** How a test is typed in; what it is called and where it belongs is declared by the core. */
 export type Form = {
   boxes?: Box[];
-  /** One box for each row of the expectation, its name in the path. */
-  perRow?: (row: string, place: number) => Box;
+  /** The boxes of each row of the expectation, its name in the path. */
+  perRow?: (row: string, place: number) => Box[];
   /** A choice for each row, beside its box. */
   rowChoice?: (row: string, place: number) => FieldDef;
   series?: Series;
@@ -45,6 +45,7 @@ const box = (at: string, label: string, unit: string, optional = false): Box => 
   unit,
   optional,
 });
+const SAID = items({ not_said: "not said", yes: "yes", no: "no" });
 const ACTED = items({ not_seen: "not seen", yes: "yes", no: "no" });
 
 const FORMS: Record<Measurand, Form> = {
@@ -93,7 +94,7 @@ const FORMS: Record<Measurand, Form> = {
     extras: [choice("acted", "It acts", ACTED, "not_seen")],
   },
   set_resistances: {
-    perRow: (row, place) => box(`displays.${place}`, row, "Ω"),
+    perRow: (row, place) => [box(`displays.${place}`, row, "Ω")],
   },
   flame_pair: {
     boxes: [
@@ -113,7 +114,7 @@ const FORMS: Record<Measurand, Form> = {
   },
   spark_gap: { boxes: [box("gap", "Gap by the gauge", "mm")] },
   sequence: {
-    perRow: (row, place) => box(`stages.${place}.voltage`, row, "V", true),
+    perRow: (row, place) => [box(`stages.${place}.voltage`, row, "V", true)],
     rowChoice: (row, place) => choice(`stages.${place}.acted`, `${row}: acted`, ACTED, "not_seen"),
   },
   sensor_resistance: SINGLE,
@@ -180,7 +181,38 @@ const FORMS: Record<Measurand, Form> = {
   },
   part_resistance: SINGLE,
   supply_volts: {
-    perRow: (row) => box(`volts.${row}`, row, "V", true),
+    perRow: (row) => [box(`volts.${row}`, row, "V", true)],
+  },
+  wire_ends: {
+    perRow: (row, place) => [
+      box(`ends.${place}.at_source`, `${row}, at the source`, "V", true),
+      box(`ends.${place}.at_part`, `${row}, at the part`, "V", true),
+      box(`ends.${place}.along`, `${row}, along it`, "V", true),
+    ],
+    extras: [choice("loaded", "Its current flows", SAID, "not_said", { unsent: ["not_said"] })],
+  },
+  control_output: {
+    boxes: [box("feed", "On its feed", "V"), box("output", "At its output", "V")],
+    extras: [
+      choice("called", "It is called", SAID, "not_said", { unsent: ["not_said"] }),
+      choice("acted", "The load acts", ACTED, "not_seen"),
+    ],
+  },
+  leak_down: {
+    series: {
+      at: "valves",
+      label: "Shut, and seconds to drain",
+      hint: "a line each: holds 6.2, drains 5.1, holds stays",
+      columns: ["shut", "seconds"],
+    },
+  },
+  setting_reach: {
+    boxes: [
+      box("target", "It is set to", "°C"),
+      box("start", "It starts from", "°C"),
+      box("supply", "Volts at it", "V", true),
+      box("within", "In at most", "min", true),
+    ],
   },
   siblings: {
     series: { at: "displays", label: "Displays in order", hint: "one for each part" },
@@ -222,5 +254,7 @@ export const BESIDE: readonly Measurand[] = ANY_OHMS;
 /** The boxes of a test: its own, or one for each row of what is expected. */
 export function boxesOf(measurand: Measurand, expectation: Expectation | undefined): Box[] {
   const { boxes = [], perRow } = READINGS[measurand];
-  return perRow ? (expectation?.rows ?? []).map((row, place) => perRow(row.label, place)) : boxes;
+  return perRow
+    ? (expectation?.rows ?? []).flatMap((row, place) => perRow(row.label, place))
+    : boxes;
 }

@@ -71,10 +71,10 @@ function worded(def: FieldDef, given: string): string {
 function displays(reading: KeptCheck["submission"]["reading"], rows: string[]): [string, string][] {
   const flat = flattened(reading);
   const def = READINGS[reading.measurand];
-  const boxes = def.perRow ? rows.map((row, place) => def.perRow?.(row, place)) : (def.boxes ?? []);
+  const boxes = def.perRow ? rows.flatMap(def.perRow) : (def.boxes ?? []);
   const shown = boxes.flatMap((box): [string, string][] => {
-    const text = box ? flat[box.at] : undefined;
-    if (!box || !text) return [];
+    const text = flat[box.at];
+    if (!text) return [];
     return [[box.at === "display" ? "Display" : box.label.replace(" on the display", ""), text]];
   });
   if (!def.series) return shown;
@@ -89,7 +89,7 @@ function taken(reading: KeptCheck["submission"]["reading"]): [string, string][] 
   if (!("lead_zero" in reading)) return [];
   return [
     ["Lead zero", reading.leads_nulled ? "off by REL" : (reading.lead_zero ?? "not given")],
-    ["Connection", reading.connection === "isolated" ? "isolated" : "in circuit"],
+    ["Connection", reading.connection?.replace("_", " ") ?? "not said"],
     ["Range", reading.range_top == null ? "auto" : `up to ${reading.range_top} Ω`],
   ];
 }

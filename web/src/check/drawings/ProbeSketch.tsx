@@ -21,6 +21,7 @@ import {
   Supply,
 } from "./others";
 import { Controller, SenderEnds, SensorEnds, ThermocoupleEnds, Track } from "./sensors";
+import { ControlOutput, LeakDown, SettingDial, WireBothEnds } from "./whatFeedsIt";
 
 const DRAWINGS: Record<string, () => React.ReactNode> = {
   element: BetweenEnds,
@@ -51,6 +52,10 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
   supply: Supply,
   lead: PlainEnds,
   resistive: PlainEnds,
+  wire_ends: WireBothEnds,
+  control_output: ControlOutput,
+  leak_down: LeakDown,
+  setting: SettingDial,
 };
 
 /** Where the two probes go: the element drawn, the two points marked, what must be off. */

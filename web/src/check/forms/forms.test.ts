@@ -140,7 +140,7 @@ describe("forms and the API agree", () => {
             .filter((at) => at !== undefined)
             .map((at) => at.split(".")[0]),
         );
-        if (def.perRow) asked.add(def.perRow("L–N", 0).at.split(".")[0]);
+        for (const { at } of def.perRow?.("L–N", 0) ?? []) asked.add(at.split(".")[0]);
         for (const name of schemaOf("measurand", measurand).required ?? []) {
           expect([...asked, "measurand"], `${measurand}: ${name}`).toContain(name);
         }

@@ -10,7 +10,17 @@ import {
 import { ELEMENT_BANK, HEATING_ELEMENT, TAPPED_ELEMENT, THREE_PHASE_SET } from "./elements";
 import { type FieldDef, type Fields, standing } from "./fields";
 import { IGNITER, IGNITION_SEQUENCE, SPARK_IGNITER } from "./igniters";
-import { CONTACT, HIGH_TENSION_LEAD, POSITION_SENSOR, RESISTIVE_PART, SUPPLY } from "./others";
+import {
+  CONTACT,
+  CONTROL,
+  HEATER_SETTING,
+  HIGH_TENSION_LEAD,
+  POSITION_SENSOR,
+  RESISTIVE_PART,
+  SOLENOID_VALVE,
+  SUPPLY,
+  WIRES,
+} from "./others";
 import { SENDER, TEMPERATURE_SENSOR, THERMOCOUPLE } from "./sensors";
 
 export type Kind = Spec["kind"];
@@ -34,6 +44,10 @@ const FORMS: Record<Kind, FieldDef[]> = {
   high_tension_lead: HIGH_TENSION_LEAD,
   resistive_part: RESISTIVE_PART,
   supply: SUPPLY,
+  wires: WIRES,
+  control: CONTROL,
+  solenoid_valve: SOLENOID_VALVE,
+  heater_setting: HEATER_SETTING,
 };
 
 /** The form of a kind; a set of windings has the fields of the set that was chosen. */
@@ -56,6 +70,7 @@ export const FAMILIES: Family[] = [
       { kind: "element_bank", label: "bank in parallel" },
       { kind: "three_phase_set", label: "three-phase set" },
       { kind: "tapped_element", label: "two halves, tapped" },
+      { kind: "heater_setting", label: "its setting" },
     ],
   },
   {
@@ -66,6 +81,7 @@ export const FAMILIES: Family[] = [
       { kind: "winding", label: "one winding" },
       { kind: "winding_set", label: "set of windings" },
       { kind: "thermocouple_magnet", label: "thermocouple and magnet" },
+      { kind: "solenoid_valve", label: "valve, leak-down" },
     ],
   },
   {
@@ -92,7 +108,10 @@ export const FAMILIES: Family[] = [
     name: "contact",
     label: "Contact",
     key: KEYS.contact.key,
-    kinds: [{ kind: "contact", label: "contact" }],
+    kinds: [
+      { kind: "contact", label: "contact" },
+      { kind: "control", label: "a control's output" },
+    ],
   },
   {
     name: "position",
@@ -110,7 +129,10 @@ export const FAMILIES: Family[] = [
     name: "supply",
     label: "Supply",
     key: KEYS.supply.key,
-    kinds: [{ kind: "supply", label: "supply" }],
+    kinds: [
+      { kind: "supply", label: "supply" },
+      { kind: "wires", label: "wires, both ends" },
+    ],
   },
   {
     name: "other",

@@ -42,3 +42,22 @@ export const SUPPLY: FieldDef[] = [
   choice("system", "System", (options) => options.supply_systems, "single_phase_230"),
   text("percent", "Own ±", "%", { hint: "system's", group: "tolerance" }),
 ];
+
+export const WIRES: FieldDef[] = [
+  text("voltage", "Supply", "V", { needed: true }),
+  text("drop", "May lose", "%", { hint: "2" }),
+];
+
+export const CONTROL: FieldDef[] = [text("feed", "Feed", "V", { needed: true })];
+
+export const SOLENOID_VALVE: FieldDef[] = [
+  text("drain_least", "Drains in, least", "s", { hint: "if known" }),
+  text("drain_most", "most", "s", { hint: "if known" }),
+];
+
+export const HEATER_SETTING: FieldDef[] = [
+  text("power", "Rated power", "W", { needed: true }),
+  text("voltage", "at", "V", { needed: true }),
+  text("litres", "Water", "l", { needed: true }),
+  text("ability", "Its thermostat allows", "°C", { needed: true }),
+];

@@ -7,7 +7,14 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from hembit_core.families.registry import ANY_OHMS, FAMILIES, measurands, reading_class, takes_ohms
+from hembit_core.families.registry import (
+    ANY_OHMS,
+    FAMILIES,
+    asks_connection,
+    measurands,
+    reading_class,
+    takes_ohms,
+)
 
 
 def _declared(name: str) -> dict[str, Any]:
@@ -19,7 +26,7 @@ def _declared(name: str) -> dict[str, Any]:
         "role": about.role.value,
         "side": about.side,
         "ohms": ohms and "lead_zero" in fields,
-        "connected": "connection" in fields,
+        "connected": asks_connection(name),
         "settled": "settled" in fields,
         "asks": "answers" in fields,
     }
