@@ -89,7 +89,8 @@ class Written:
             value, unit = figure.value, figure._quantity.unit
         except InputError as error:
             raise self._error(error.message) from None
-        if unit is None and (doubt := self._doubt(figure)):
+        bare_prefix = unit is None or self.unit not in _WITH_PREFIXES | {"mV"}
+        if bare_prefix and (doubt := self._doubt(figure)):
             raise self._error(doubt)
         if unit not in (None, self.unit) and not (unit == "°F" and self.unit == "°C"):
             raise self._error(

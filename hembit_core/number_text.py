@@ -100,13 +100,13 @@ def parse_quantity(
     match = _PLAIN.fullmatch(folded)
     if not match:
         raise InputError(f"“{text.strip()}” is not a figure. Type it like {example}.")
+    power = int((match["exponent"] or "e0")[1:])
     if expected_unit in ("K", "m") and match["prefix"] == expected_unit and not match["unit"]:
-        plain = match["number"].strip().replace(",", ".")
-        return _build(match["sign"], plain, 0, expected_unit, "")
+        plain = _digits(match["number"].strip(), "", match["exponent"], answers or {}, text)
+        return _build(match["sign"], plain, power, expected_unit, "")
     prefix, unit = _prefix_and_unit(match["prefix"], match["unit"], text)
     digits = _digits(match["number"].strip(), prefix, match["exponent"], answers or {}, text)
-    scale = _PREFIXES[prefix] + int((match["exponent"] or "e0")[1:])
-    return _build(match["sign"], digits, scale, unit, prefix)
+    return _build(match["sign"], digits, _PREFIXES[prefix] + power, unit, prefix)
 
 
 def _embedded(match: re.Match[str]) -> Quantity:

@@ -6,13 +6,18 @@ from datetime import datetime
 from typing import Any
 
 from hembit.apps.checks.services import judgement_of
-from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading
+from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
 from hembit_core import CORE_VERSION, Conditions
+from hembit_core.families.registry import about
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.find import find
+from hembit_core.judging.states import Outcome, State
+from hembit_core.measurand import Role
 from hembit_core.planning.looking import observations_in
+
+_WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
 
 
 def refresh_finding(
@@ -30,8 +35,11 @@ def refresh_finding(
     readings = list(
         Reading.objects.filter(
             job=job, position=position, part=part, spare=False, superseded_by__isnull=True
-        ).select_related("check_kept")
+        )
+        .select_related("check_kept")
+        .order_by("at")
     )
+    readings = _of_this_period(readings)
     seen = _seen(job, position, part)
     if not readings and not seen:
         return None
@@ -59,6 +67,20 @@ def refresh_finding(
     )
     finding.save()
     return finding
+
+
+def _of_this_period(readings: list[Reading]) -> list[Reading]:
+    """What was read since the part was last worked on; a leak until its insulation was read good."""
+    worked = [place for place, one in enumerate(readings) if one.relation in _WORK]
+    if not worked:
+        return readings
+    before, now = readings[: worked[-1]], readings[worked[-1] :]
+    settled = any(
+        about(one.measurand).role is Role.TO_CASE and one.check_kept.outcome == Outcome.ACCEPT
+        for one in now
+    )
+    leaks = [one for one in before if one.check_kept.state == State.LEAKING]
+    return now if settled else [*leaks, *now]
 
 
 def _seen(job: Job, position: Position | None, part: FittedPart | None) -> tuple[Any, ...]:

@@ -78,6 +78,21 @@ class Job(models.Model):
         return School(self.choices.get("school", School.DEAD_FIRST))
 
 
+class Relation(models.TextChoices):
+    """How a reading stands to the one of the same test before it.
+
+    Drying, cleaning, tightening and cooling end a period of the part: what was read before says
+    nothing of it now, but for a leak.
+    """
+
+    CORRECTS = "corrects"
+    AGAIN = "again"
+    DRIED = "dried"
+    CLEANED = "cleaned"
+    TIGHTENED = "tightened"
+    COOLED = "cooled"
+
+
 class BriefReadings(models.Manager["Reading"]):
     """Readings with what a list shows of each, and none of the long texts of their verdicts."""
 
@@ -101,7 +116,8 @@ class Reading(AppendOnly):
     """A reading in a job: a kept check, with the part it is of and who took it.
 
     ``position`` is missing for the machine's supply; ``part`` for it and for a ``spare``, a
-    new part before it is fitted. ``supersedes`` is the reading that this one corrects.
+    new part before it is fitted. ``supersedes`` is the reading that this one corrects; after any
+    other ``relation`` both stand.
     """
 
     check_kept = models.OneToOneField(Check, models.PROTECT, primary_key=True, related_name="reading")
@@ -114,6 +130,7 @@ class Reading(AppendOnly):
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     supersedes = models.OneToOneField("self", models.PROTECT, null=True, related_name="superseded_by")
     reason = models.CharField(max_length=200, blank=True)
+    relation = models.CharField(max_length=12, choices=Relation, default=Relation.CORRECTS)
 
     objects = models.Manager()
     brief = BriefReadings()

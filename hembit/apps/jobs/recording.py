@@ -14,7 +14,7 @@ from hembit.apps.checks.services import find_check, keep
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.findings import refresh_finding
-from hembit.apps.jobs.models import Job, Reading, Wait
+from hembit.apps.jobs.models import Job, Reading, Relation, Wait
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
 from hembit.apps.jobs.visit import Visit
@@ -73,6 +73,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             now,
         )
         part = visit.parts.get(position.pk) if position and not given.spare else None
+        corrects = given.relation == Relation.CORRECTS
         Reading(
             check_kept=check,
             job=job,
@@ -82,8 +83,9 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             measurand=given.reading.measurand,
             at=now,
             by=person,
-            supersedes_id=standing.pk if standing else None,
+            supersedes_id=standing.pk if standing and corrects else None,
             reason=given.reason if standing else "",
+            relation=given.relation,
         ).save()
         Job.objects.filter(pk=job.pk).update(
             conditions={
@@ -106,10 +108,10 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
     """A repeat or a correction names the reading it takes the place of, and why."""
     saw = given.supersedes
     if (standing.pk if standing else None) == saw:
-        if standing and not given.reason:
+        if standing and given.relation == Relation.CORRECTS and not given.reason:
             raise InputError(
-                f"{standing.by_name} read {standing.figure} here. Say why this "
-                "reading takes its place: taken again, typed wrong, another range …"
+                f"{standing.by_name} read {standing.figure} here. Say why this reading takes its "
+                "place: typed wrong, another range … Or say that it was taken again: then both stand."
             ).at("reason")
         return
     if standing is None:
@@ -184,7 +186,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             measurand=measurand,
             at=check.kept_at,
             by=check.kept_by or person,
-            supersedes_id=standing.pk if standing else None,
+            relation=Relation.AGAIN,
             reason="a kept check, put into the job" if standing else "",
         ).save()
         refresh_finding(job, position, person, now)

@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, Field, StringConstraints
 from hembit.apps.checks.schemas import ConditionsIn
 from hembit.apps.checks.text import SHOWN
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
-from hembit.apps.jobs.models import FollowUpKind, WaitKind
+from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
 from hembit_core.model import Model
 from hembit_core.planning.route import Choices, School
@@ -49,7 +49,8 @@ class ReadingIn(Model):
     """A reading in a job. Dead or live is the job's to know; ``loose`` says the part is out.
 
     ``spare`` is a new part before it is fitted. ``supersedes`` is the reading of the same test
-    that the person saw standing, ``reason`` why this one takes its place.
+    that the person saw standing. Where this one corrects it, it takes its place, and ``reason``
+    says why; taken again, or after work on the part, both stand.
     """
 
     id: UUID
@@ -60,6 +61,7 @@ class ReadingIn(Model):
     loose: bool = False
     spare: bool = False
     supersedes: UUID | None = None
+    relation: Relation = Relation.CORRECTS
     reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200), SHOWN] = ""
 
 

@@ -85,6 +85,7 @@ const ORDER = [
   "repair",
   "undecided",
   "watch",
+  "passed so far",
   "not the part",
   "sound",
 ];
@@ -184,7 +185,9 @@ function FindingLine({
       ? "outside"
       : finding.conclusion === "watch"
         ? "watch"
-        : "not ready";
+        : finding.conclusion === "passed so far"
+          ? "within"
+          : "not ready";
   return (
     <li className="border-hairline border-b py-2 first:pt-0 last:border-b-0">
       <button

@@ -15,7 +15,7 @@ import { divided } from "../today";
 import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
 import { OtherTests } from "./OtherTests";
-import { type Standing, Taking } from "./Taking";
+import { type Relation, type Standing, Taking } from "./Taking";
 
 type Props = {
   visit: Visit;
@@ -25,7 +25,11 @@ type Props = {
   cautions: string[];
   spare: boolean;
 };
-type PartDraft = Pick<Draft, "id" | "entries"> & { loose: boolean; reason: string };
+type PartDraft = Pick<Draft, "id" | "entries"> & {
+  loose: boolean;
+  reason: string;
+  relation: Relation;
+};
 
 /** One test of one part: expectation, entry, rail and verdict, with the part's spec filled in. */
 export function MeasureStep({ visit, part, measurand: first, room, cautions, spare }: Props) {
@@ -50,6 +54,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
         spare,
         supersedes: standing?.id ?? null,
         reason: own.reason,
+        relation: own.relation,
       };
       const name = `${there?.name ?? part}${spare ? ", new part" : ""}`;
       const title = READINGS[check.reading.measurand].title.toLowerCase();
@@ -64,6 +69,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
       part,
       own.loose,
       own.reason,
+      own.relation,
       spare,
       standing?.id,
       there?.name,
@@ -130,7 +136,8 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
           <Taking
             measuring={measuring}
             reason={own.reason}
-            onReason={(reason) => setOwn({ ...own, reason })}
+            relation={own.relation}
+            onRelation={(relation, reason) => setOwn({ ...own, relation, reason })}
             standing={standing}
             onTheirs={() => visit.moveOn(job, "Theirs stands")}
           />
@@ -157,7 +164,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
 }
 
 function emptyPart(): PartDraft {
-  return { id: crypto.randomUUID(), entries: {}, loose: false, reason: "" };
+  return { id: crypto.randomUUID(), entries: {}, loose: false, reason: "", relation: "corrects" };
 }
 
 /** The part's own entry and the job's conditions, as one draft that the entry understands. */

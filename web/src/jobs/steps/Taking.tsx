@@ -1,4 +1,4 @@
-import type { JobReading } from "@/api/types";
+import type { JobReading, ReadingIn } from "@/api/types";
 import { clock } from "@/app/machine";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
@@ -12,52 +12,40 @@ import { Working } from "@/verdict/Working";
 import { ChangedMeanwhile } from "../ChangedMeanwhile";
 import { errorAt } from "../errors";
 
+export type Relation = NonNullable<ReadingIn["relation"]>;
+
 /** The reading of a test that stands, if there is one. */
 export type Standing = JobReading | undefined;
 
-const REASONS = ["taken again", "typed wrong", "another range", "leads were not zeroed"];
+const REASONS = ["typed wrong", "another range", "leads were not zeroed"];
+/** After these both stand; work on the part ends what was read before it. */
+const BOTH_STAND: [Relation, string][] = [
+  ["again", "taken again"],
+  ["dried", "after drying"],
+  ["cleaned", "after cleaning"],
+  ["tightened", "after tightening"],
+  ["cooled", "after cooling"],
+];
 
 type TakingProps = {
   measuring: Measuring;
   standing: Standing;
   reason: string;
-  onReason: (reason: string) => void;
+  relation: Relation;
+  onRelation: (relation: Relation, reason: string) => void;
   onTheirs: () => void;
 };
 
 /** The entry, the rail and the verdict; and, for a repeat, why it takes another's place. */
-export function Taking({ measuring, standing, reason, onReason, onTheirs }: TakingProps) {
+export function Taking(props: TakingProps) {
+  const { measuring, standing, onTheirs } = props;
   const { shown, expectation } = measuring;
   const scaled = shown ?? expectation;
   const tall = scaled ? isTall(scaled) : false;
   const missing = errorAt(measuring.keepingError, "reason");
   return (
     <>
-      {standing && (
-        <section aria-label="Takes the place of" className="rounded-md border border-hairline p-3">
-          <p>
-            <b className="font-semibold">{standing.figure}</b>, {standing.state}, by {standing.by}{" "}
-            at {clock(standing.at)} stands here. A new reading takes its place; both stay on record.
-          </p>
-          <div className="mt-1.5 flex flex-wrap items-end gap-1.5">
-            <div className="w-56">
-              <TextField
-                id="reason"
-                label="Why"
-                error={missing}
-                value={reason}
-                maxLength={200}
-                onText={onReason}
-              />
-            </div>
-            {REASONS.map((one) => (
-              <Button key={one} className="!min-h-9 !px-2.5" onClick={() => onReason(one)}>
-                {one}
-              </Button>
-            ))}
-          </div>
-        </section>
-      )}
+      {standing && <StandsHere {...props} standing={standing} missing={missing} />}
       <Entry check={measuring} />
       {scaled && !tall && <Scales judged={scaled} />}
       {shown && (
@@ -102,5 +90,64 @@ export function Taking({ measuring, standing, reason, onReason, onTheirs }: Taki
         </details>
       )}
     </>
+  );
+}
+
+type StandsProps = TakingProps & { standing: JobReading; missing: string | undefined };
+
+/** A reading of this test stands: does the new one correct it, or do both stand? */
+function StandsHere({ standing, reason, relation, onRelation, missing }: StandsProps) {
+  const corrects = relation === "corrects";
+  return (
+    <section aria-label="Stands here" className="rounded-md border border-hairline p-3">
+      <p>
+        <b className="font-semibold">{standing.figure}</b>, {standing.state}, by {standing.by} at{" "}
+        {clock(standing.at)} stands here.{" "}
+        {corrects ? "The new one takes its place, and both stay on record." : "Both stand."}
+      </p>
+      <div className="mt-1.5 flex flex-wrap gap-1.5">
+        {BOTH_STAND.map(([one, label]) => (
+          <Chip key={one} on={relation === one} onClick={() => onRelation(one, label)}>
+            {label}
+          </Chip>
+        ))}
+      </div>
+      <div className="mt-1.5 flex flex-wrap items-end gap-1.5">
+        <div className="w-56">
+          <TextField
+            id="reason"
+            label="It corrects it: why"
+            error={missing}
+            value={corrects ? reason : ""}
+            maxLength={200}
+            onText={(text) => onRelation("corrects", text)}
+          />
+        </div>
+        {REASONS.map((one) => (
+          <Chip
+            key={one}
+            on={corrects && reason === one}
+            onClick={() => onRelation("corrects", one)}
+          >
+            {one}
+          </Chip>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+type ChipProps = { on: boolean; onClick: () => void; children: string };
+
+function Chip({ on, onClick, children }: ChipProps) {
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      onClick={onClick}
+      className={`min-h-9 rounded-md border px-2.5 max-sm:min-h-[44px] ${on ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+    >
+      {children}
+    </button>
   );
 }
