@@ -17,9 +17,8 @@ from hembit_core.notation import measured, quantity
 from hembit_core.physics.clamp import resistive_share, resistive_share_range
 from hembit_core.reckoner.result import Reckoned
 from hembit_core.resistance_reading import Answers, DisplayText
+from hembit_core.rules import default_rules
 from hembit_core.working import WorkingLine
-
-_LOWEST = 0.5
 
 
 class ClampDifferenceSum(Model):
@@ -86,16 +85,17 @@ class ClampDifferenceSum(Model):
     def _range(
         self, together: MeterFigure, other: MeterFigure, lines: tuple[WorkingLine, ...]
     ) -> Reckoned:
-        low, high = resistive_share_range(together.value, other.value, _LOWEST)
+        lowest = default_rules().power_factor_unknown[0]
+        low, high = resistive_share_range(together.value, other.value, lowest)
         ends = [
             resistive_share(together.value, other.value, one, together.standard, other.standard)
-            for one in (1.0, _LOWEST)
+            for one in (1.0, lowest)
         ]
         u = max(one.expanded for one in ends)
         return Reckoned(
             headline=f"The heater draws {quantity(low, 'A', 3)} to {quantity(high, 'A', 3)}",
             explanation=(
-                f"The other load's power factor is not known: from 1 down to {_LOWEST:g}. Each end "
+                f"The other load's power factor is not known: from 1 down to {lowest:g}. Each end "
                 f"± {quantity(u, 'A', 2)}. Clamp the heater's own branch, or subtract watts.",
             ),
             working=(
@@ -109,7 +109,7 @@ class ClampDifferenceSum(Model):
                         value=one.current,
                         unit="A",
                     )
-                    for factor, one in zip((1.0, _LOWEST), ends, strict=True)
+                    for factor, one in zip((1.0, lowest), ends, strict=True)
                 ),
             ),
         )
