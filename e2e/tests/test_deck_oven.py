@@ -75,7 +75,7 @@ class DeckOven(BrowserCase):
         ilse.said("fitted")
 
         ilse.take_up("Measure dead", "Upper deck, bank")
-        ilse.see("17.20 ± 0.62 Ω", "takes its place").see("Why")
+        ilse.see("17.20 ± 0.66 Ω", "stands here")
         ilse.press("taken again")
         ilse.record("11.5", "ithin").said("11.30")
 

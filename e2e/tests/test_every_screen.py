@@ -21,7 +21,7 @@ class Accessible(BrowserCase):
     def walk(self, theme: str) -> None:
         page, technician = self.page, self.technician
         page.goto(f"{self.live_server_url}/check")
-        technician.test("Between the terminals").read("26.9").see_verdict("Just within")
+        technician.test("Between the terminals").isolated().read("26.9").see_verdict("Just within")
         self.assert_accessible(page, f"{theme}: just within")
         for text, words in (
             ("24.6", "Within"),
@@ -89,6 +89,7 @@ class Phone(BrowserCase):
         self.assertLessEqual(overflow, 0)
         page.get_by_role("button", name="Today").click()
         self.technician.zero_leads("0.2").see("29.7 ±")
+        self.technician.isolated()
         keep = page.get_by_role("button", name="Keep")
         self.assertGreaterEqual(keep.bounding_box()["height"], 44)
         keep.click()

@@ -70,6 +70,9 @@ class ByKeyboard(BrowserCase):
         for text in ("71.3", "71.2", "71.4"):
             keys.type(text)
             keys.press("Enter")
+        self.technician.see("Say how it was connected")
+        keys.press("Alt+i")
+        keys.press("Enter")
         self.technician.see_verdict("Within", "Kept at")
         self.assertEqual(Check.objects.get().submission["reading"]["l3_l1"], "71.4")
         keys.press("Alt+2")

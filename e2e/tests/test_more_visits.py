@@ -52,7 +52,7 @@ class Retort(DemoVisits):
         maud = self.at_job(RETORT, visitor(self.new_technician("Maud Fennick")), item="isolate")
         maud.prove_dead()
         self.at_job(RETORT, maud, item=f"{key}:terminal_to_case")
-        maud.see("takes its place").press("taken again")
+        maud.see("stands here").press("taken again")
         maud.record("0.9 M", "Leaking").said("leaking")
         self.at_job(RETORT, maud, item="supply:supply_volts")
         maud.press("It is live now")
@@ -110,11 +110,12 @@ class Cultivator(DemoVisits):
         page.get_by_label("Lead zero").fill("0.21")
         page.get_by_role("textbox", name="primary", exact=True).fill("0.95")
         page.get_by_role("textbox", name="secondary", exact=True).fill("OL")
-        ilse.see_verdict("Open").press("Record it")
+        ilse.see_verdict("Open").isolated().press("Record it")
         ilse.said("Ignition coil").take_up("Decide", "Ignition coil").see("Broken: replace it")
         expect(waiting).to_have_count(0)
         cold, warm = Reading.objects.filter(position__name="Ignition coil").order_by("-at")
-        self.assertEqual((cold.check_kept.state, cold.supersedes), ("open", warm))
+        self.assertEqual((cold.check_kept.state, cold.relation), ("open", "again"))
+        self.assertEqual((warm.check_kept.outcome, cold.supersedes), ("accept", None))
 
 
 class Kiln(DemoVisits):

@@ -39,7 +39,7 @@ def refresh_finding(
         .select_related("check_kept")
         .order_by("at")
     )
-    readings = _of_this_period(readings)
+    readings = _of_this_period(_since_a_member_was_fitted(job, position, readings))
     seen = _seen(job, position, part)
     if not readings and not seen:
         return None
@@ -67,6 +67,15 @@ def refresh_finding(
     )
     finding.save()
     return finding
+
+
+def _since_a_member_was_fitted(
+    job: Job, position: Position | None, readings: list[Reading]
+) -> list[Reading]:
+    """What was read of a bank since one of its members was exchanged."""
+    members = [str(one.pk) for one in position.members.all()] if position else []
+    fitted = Entry.objects.filter(job=job, kind="fitted", data__part__in=members).last()
+    return [one for one in readings if one.at > fitted.at] if fitted else readings
 
 
 def _of_this_period(readings: list[Reading]) -> list[Reading]:

@@ -5486,7 +5486,8 @@ export interface components {
          * @description A reading in a job. Dead or live is the job's to know; ``loose`` says the part is out.
          *
          *     ``spare`` is a new part before it is fitted. ``supersedes`` is the reading of the same test
-         *     that the person saw standing, ``reason`` why this one takes its place.
+         *     that the person saw standing. Where this one corrects it, it takes its place, and ``reason``
+         *     says why; taken again, or after work on the part, both stand.
          */
         ReadingIn: {
             /**
@@ -5525,12 +5526,23 @@ export interface components {
             spare: boolean;
             /** Supersedes */
             supersedes?: string | null;
+            /** @default corrects */
+            relation: components["schemas"]["Relation"];
             /**
              * Reason
              * @default
              */
             reason: string;
         };
+        /**
+         * Relation
+         * @description How a reading stands to the one of the same test before it.
+         *
+         *     Drying, cleaning, tightening and cooling end a period of the part: what was read before says
+         *     nothing of it now, but for a leak.
+         * @enum {string}
+         */
+        Relation: "corrects" | "again" | "dried" | "cleaned" | "tightened" | "cooled";
         /**
          * AttachIn
          * @description A kept check put into a job: of a part of the machine, or of a position to be added.

@@ -15,6 +15,8 @@ const CONNECTIONS: { value: Connection; label: string }[] = [
   { value: "in_circuit", label: "In circuit" },
 ];
 
+const SAY_HOW = "Say how it was connected: isolated, with one end off, or in circuit.";
+
 /** The entry: the displays' texts as they stand, and beside them how they were taken. */
 export function Entry({ check }: { check: Measuring }) {
   const { draft } = check;
@@ -227,7 +229,7 @@ function HowTaken({ check, ohms }: { check: Measuring; ohms: boolean }) {
       {def.connected && (
         <Connected
           value={entry.connection}
-          refusal={check.refusal("reading.connection", "set")?.message}
+          refusal={check.unsaid ? SAY_HOW : undefined}
           onChoose={(connection) => changeEntry({ connection })}
         />
       )}

@@ -4,6 +4,7 @@ import { NotReached, Refused } from "@/api/client";
 import { useExpectations, useJudgement } from "@/api/queries";
 import type { CheckIn, FieldError, Judgement, KeptCheck, Machine, Spec } from "@/api/types";
 import { afterKeeping, conditionsOf, type Draft, type Entry, entryOf, readingOf } from "./draft";
+import { READINGS } from "./readings";
 
 const LOOSE = { state: "loose_part" as const };
 
@@ -90,8 +91,12 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     setDraft(next);
   }
 
+  /** How it was connected is answered before anything is sent: an outbox cannot ask later. */
+  const unsaid = READINGS[draft.measurand].connected && entryOf(draft).connection === null;
+
   function keep() {
     setInsisted(true);
+    if (unsaid) return;
     if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
   }
 
@@ -130,6 +135,7 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     keeping: keeping.isPending,
     keepingError: keeping.error,
     ready: body !== null,
+    unsaid: unsaid && insisted,
     expectations,
     expectation,
     expecting: expected.isLoading,

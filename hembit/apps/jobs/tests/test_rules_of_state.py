@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
+from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
@@ -228,3 +229,57 @@ class SentTwice(VisitCase):
             self.refused(self.send("post", path, {**sent, **other}), 409)
         job = self.whole()
         self.assertEqual([len(job[name]) for name in ("entries", "readings", "waits")], [1, 1, 1])
+
+
+class Periods(VisitCase):
+    """Both readings stand unless one corrects the other; work on the part ends a period."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+        self.prove_dead()
+
+    def again(self, display: str, relation: str, measurand: str = "between_terminals") -> Any:
+        standing = [
+            one["id"]
+            for one in self.whole()["readings"]
+            if one["measurand"] == measurand and not one["superseded_by"]
+        ]
+        return self.good(
+            self.reading(
+                self.element,
+                display,
+                measurand=measurand,
+                supersedes=standing[-1] if standing else None,
+                relation=relation,
+            )
+        )
+
+    def conclusion(self) -> str:
+        return str(self.part(self.whole(), self.element)["finding"]["finding"]["conclusion"])
+
+    def test_taken_again_both_stand_and_the_contradiction_is_asked(self) -> None:
+        self.again("OL", "corrects")
+        self.assertEqual(self.conclusion(), "replace")
+        self.again("24.3", "again")
+        self.assertEqual([one["superseded_by"] for one in self.whole()["readings"]], [None, None])
+        self.assertEqual(self.conclusion(), "undecided")
+
+    def test_tightened_what_was_read_before_says_nothing_now(self) -> None:
+        self.again("OL", "corrects")
+        self.again("24.3", "tightened")
+        self.assertEqual(self.conclusion(), "sound")
+
+    def test_a_leak_stays_until_the_insulation_is_read_good(self) -> None:
+        self.again("1.8 M", "corrects", "terminal_to_case")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.again("24.3", "dried")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.again("OL", "dried", "terminal_to_case")
+        self.assertNotEqual(self.conclusion(), "do not energise")
+
+    def test_a_correction_says_why(self) -> None:
+        self.again("OL", "corrects")
+        first = self.whole()["readings"][0]["id"]
+        answer = self.reading(self.element, "24.3", supersedes=first)
+        self.assertIn("taken again", self.refused(answer)["reason"])
