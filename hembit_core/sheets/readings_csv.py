@@ -169,13 +169,15 @@ def _plain(
             return nothing
         assert isinstance(reading, ResistanceReading)
         due = family.ohms_due(spec, reading, here)
-        found = judge_plain(due, reading, [one["display"] for one in cells], here)
+        texts = tuple(dict.fromkeys(one["display"] for one in cells))  # each distinct one once
+        found = judge_plain(due, reading, texts, here)
     except (InputError, ValidationError):
         return nothing
-    return [
-        None if one is None else _told(one.state, one.side, one.value, one.expanded, due, rule)
-        for one in found
-    ]
+    told = {
+        text: None if one is None else _told(one.state, one.side, one.value, one.expanded, due, rule)
+        for text, one in zip(texts, found, strict=True)
+    }
+    return [told[one["display"]] for one in cells]
 
 
 def _told(
@@ -222,7 +224,8 @@ def _parsed(cells: dict[str, str], conditions: Conditions, first: str) -> tuple[
     given = dict(cells)
     own = {key: given.pop(key) for key in _CONDITIONS if key in given}
     if own:
-        conditions = Conditions.model_validate({**conditions.model_dump(mode="json"), **own})
+        of_the_file = {name: getattr(conditions, name) for name in Conditions.model_fields}
+        conditions = Conditions.model_validate({**of_the_file, **own})
     fields: dict[str, object] = {"measurand": first, **given}
     for key in _YES_NO:
         if key in given:

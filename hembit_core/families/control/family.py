@@ -71,7 +71,7 @@ def expectations(spec: Control, conditions: Conditions) -> tuple[Expectation, ..
             text=f"{spec.feed.value:g} V called, none uncalled",
             detail="while its feed is there: the feed first, then the output",
             overflow_means="take a higher range",
-            zero_means="no output: is it called, is its feed there?",
+            zero_means="no output, not called, or no feed",
             policy=(
                 f"full from {100 * rules.volts_full_share:g} %, none up to "
                 f"{100 * rules.volts_none_share:g} % of the feed",

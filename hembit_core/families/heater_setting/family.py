@@ -41,8 +41,8 @@ class SettingReach(Model):
         Role.ABLE,
         Probes(
             drawing="setting",
-            first="read the setting",
-            second="read its own thermostat or cut-out",
+            first="the setting",
+            second="its own thermostat or cut-out",
             disconnect="nothing: read off, and worked out",
         ),
     )
@@ -64,7 +64,7 @@ def expectations(spec: HeaterSetting, conditions: Conditions) -> tuple[Expectati
             f"{spec.litres.value:g} l",
             overflow_means="it cannot get there",
             zero_means="nothing is asked of it",
-            policy=("without losses: it takes longer",),
+            topics=("low_voltage",),
         ),
     )
 

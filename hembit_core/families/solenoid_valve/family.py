@@ -246,6 +246,8 @@ def _compared(
         value=middle,
         unit="s",
     )
+    if not spec.has_limits:
+        rows = _beside_the_median(rows, middle, found.allowed)
     if not found.off:
         agrees = "agrees with its siblings, nothing else known"
         return verdict if spec.has_limits else _alone(agrees), (line,), rows
@@ -267,6 +269,16 @@ def _compared(
         row.model_copy(update=odd) if place in off else row for place, row in enumerate(rows, start=1)
     )
     return watch, (line,), told
+
+
+def _beside_the_median(rows: tuple[Row, ...], middle: float, allowed: float) -> tuple[Row, ...]:
+    """The rows on the rail of what counts as alike: no limit of the valve, a place among siblings."""
+    alike = Band(lower=middle - allowed, upper=middle + allowed, nominal=middle)
+    due = f"{fixed(middle, 1)} s is the median"
+    return tuple(
+        row.model_copy(update={"due": due, "rail": row.rail.model_copy(update={"band": alike})})
+        for row in rows
+    )
 
 
 def _alone(said: str) -> Verdict:

@@ -91,7 +91,7 @@ def expectations(spec: Wires, conditions: Conditions) -> tuple[Expectation, ...]
             text=f"up to {rows[0].empty().due.removeprefix('up to ')} along each",
             detail="its two ends agree while its current flows",
             overflow_means="take a higher range",
-            zero_means="no volts at all: is it switched on?",
+            zero_means="no volts at all, or switched off",
             policy=(f"each wire may lose {_limit(spec, conditions.rules):.2g} V ({whose})",),
             rows=tuple(row.empty() for row in rows),
         ),

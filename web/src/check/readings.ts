@@ -185,9 +185,9 @@ const FORMS: Record<Measurand, Form> = {
   },
   wire_ends: {
     perRow: (row, place) => [
-      box(`ends.${place}.at_source`, `${row}, at the source`, "V", true),
-      box(`ends.${place}.at_part`, `${row}, at the part`, "V", true),
-      box(`ends.${place}.along`, `${row}, along it`, "V", true),
+      box(`ends.${place}.at_source`, `${row}, source`, "V", true),
+      box(`ends.${place}.at_part`, `${row}, part`, "V", true),
+      box(`ends.${place}.along`, `${row}, along`, "V", true),
     ],
     extras: [choice("loaded", "Its current flows", SAID, "not_said", { unsent: ["not_said"] })],
   },

@@ -31,7 +31,12 @@ export function Rows({ rows }: { rows: RowData[] }) {
                 <StateShape state={row.state} size={18} />
               </>
             )}
-            {!row.state && <span className="text-muted">{row.due}</span>}
+            {!row.state && (
+              <>
+                {row.value && <b className="font-semibold">{row.value.text}</b>}
+                <span className="text-muted">{row.due}</span>
+              </>
+            )}
           </span>
         </li>
       ))}

@@ -78,11 +78,11 @@ export function SettingDial() {
       <Text x={20} y={110}>
         start
       </Text>
-      <Text x={128} y={46}>
+      <Text x={130} y={28}>
         set to
       </Text>
-      <Text x={168} y={58}>
-        its own limit
+      <Text x={168} y={54}>
+        its limit
       </Text>
     </>
   );
