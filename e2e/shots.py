@@ -72,7 +72,7 @@ def shoot_groups(bench: Technician) -> None:
     for label, text in (("Which one", "Kiln, left bank"), ("Members", "6"), ("Each", "1000")):
         page.get_by_label(label, exact=True).fill(text)
     page.get_by_label("at", exact=True).first.fill("230")
-    page.get_by_label("Part is at").fill("")
+    bench.part_is_at("17.0")
     bench.say_loose().read("10.8").see_verdict("one dead member")
     shoot(bench, "check-bank")
     bench.give_winding("118", "20", "Retort, spare valve coils").test("Siblings in a row")

@@ -7,7 +7,7 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { type Draft, entryOf, nextPart, specFields } from "./draft";
+import { type Draft, nextPart, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
 import { FindingPanel } from "./FindingPanel";
@@ -218,7 +218,6 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     const measurand = MEASURANDS[check.draft.kind][index];
     if (measurand) check.change({ measurand });
   };
-  const entry = entryOf(check.draft);
   useKeys({
     entry: focus("entry"),
     overload: () => check.changeEntryField("display", "OL"),
@@ -230,10 +229,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     test6: goTo(5),
     test7: goTo(6),
     test8: goTo(7),
-    connection: () =>
-      check.changeEntry({
-        connection: entry.connection === "isolated" ? "in_circuit" : "isolated",
-      }),
+    connection: check.turnConnection,
     plate: focus(firstField(check.draft)),
     ...Object.fromEntries(
       FAMILIES.map((family) => [family.name, () => check.chooseFamily(family)]),

@@ -185,7 +185,7 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
     if (Array.isArray(list)) sent[name] = Array.from(list, (one) => one ?? {});
   }
   for (const one of def.extras ?? []) {
-    sent[one.at] = extras[one.at];
+    if (!isUnsent(one, extras[one.at])) sent[one.at] = extras[one.at];
   }
   if (def.ohms) {
     Object.assign(sent, {
@@ -213,8 +213,12 @@ export function hasPair(draft: Draft): boolean {
 
 function isChanged(def: FieldDef, entry: Entry): boolean {
   const value = entry.fields[def.at];
-  const unsent = def.type === "choice" ? (def.unsent ?? []) : [];
-  return typeof value === "string" && value !== "" && !unsent.includes(value);
+  return typeof value === "string" && value !== "" && !isUnsent(def, value);
+}
+
+/** A choice that says that nothing was said. */
+function isUnsent(def: FieldDef, value: unknown): boolean {
+  return def.type === "choice" && (def.unsent ?? []).some((one) => one === value);
 }
 
 export function textIn(entry: Entry, at: string): string {

@@ -130,6 +130,11 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     changeEntry,
     changeEntryField,
     replace,
+    /** Isolated, or in circuit: by a key, the one that is not said. */
+    turnConnection: () =>
+      changeEntry({
+        connection: entryOf(draft).connection === "isolated" ? "in_circuit" : "isolated",
+      }),
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,

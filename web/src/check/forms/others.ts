@@ -44,7 +44,7 @@ export const SUPPLY: FieldDef[] = [
 ];
 
 export const WIRES: FieldDef[] = [
-  text("voltage", "Supply", "V", { needed: true }),
+  text("voltage", "They carry", "V", { needed: true }),
   text("drop", "May lose", "%", { hint: "2" }),
 ];
 

@@ -90,6 +90,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   useKeys({
     overload: () => measuring.changeEntryField("display", "OL"),
     entry: () => document.getElementById("entry")?.focus(),
+    connection: measuring.turnConnection,
     ...(gate.needs === "dead" ? { loose: () => setOwn({ ...own, loose: true }) } : {}),
     ...(gate.needs === "live" ? { live: gate.goLive } : {}),
   });
