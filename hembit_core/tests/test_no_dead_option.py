@@ -29,8 +29,8 @@ _SMALL = {"power": "20", "voltage": "230"}
 _PLATINUM = {"type": "platinum", "wires": "3"}
 BESIDE_THE_EXAMPLES: list[tuple[dict[str, Any], dict[str, Any]]] = [
     (
-        {"kind": "igniter", "usual_lower": "45", "usual_upper": "85"},
-        {"measurand": "igniter_resistance", "display": "90", "settled": False},
+        {"kind": "igniter", "usual_lower": "45", "usual_upper": "85", "lenient_upper": "150"},
+        {"measurand": "igniter_resistance", "display": "110", "settled": False},
     ),
     (
         {"kind": "position_sensor", "track": "4k7", "linearity": "3"},
@@ -59,6 +59,10 @@ BESIDE_THE_EXAMPLES: list[tuple[dict[str, Any], dict[str, Any]]] = [
     ({"kind": "winding", "resistance": "38"}, {"measurand": "continuity", "sounds": "yes"}),
     ({"kind": "winding", "resistance": "38"}, {"measurand": "continuity", "sounds": "no"}),
     (
+        {"kind": "winding", "resistance": "118", "baseline": "117", "ceiling_expanded": "1"},
+        {"measurand": "winding_resistance", "display": "117.5", "leads_nulled": True},
+    ),
+    (
         {"kind": "contact", "device": "limit", "opens_at": "90"},
         {"measurand": "contact_switching", "opened_at": "94"},
     ),
@@ -81,6 +85,13 @@ NO_EFFECT: dict[Field, str] = {
     ("terminal_to_case", "leads_nulled"): "an ohm of leads adds nothing to megohms",
     ("isolated_and_in_circuit", "connection"): "it is read both ways",
 }
+TOLERANCES: tuple[dict[str, str], ...] = (
+    {"school": "percent_of_resistance", "percent": "8"},
+    {"school": "own_kelvin", "limit": "3"},
+    {"school": "by_class"},
+    {"school": "appliance_input"},
+)
+SCHOOLS = ("reject_band", "never_gains_ohms", "strict", "lenient", "function_first")
 ELSEWHERE = {
     "panel_minutes",
     "proof_of_dead_minutes",
@@ -106,7 +117,26 @@ def taken() -> tuple[Taken, ...]:
     for fields, shown in BESIDE_THE_EXAMPLES:
         spec = part(**fields)
         found.append((spec, READING.validate_python(shown), here(supply="230")))
-    return tuple(found)
+    return (*found, *(other for one in found for other in by_other_schools(one)))
+
+
+def by_other_schools(one: Taken) -> Iterator[Taken]:
+    """The same judged by every other school that its kind of part knows."""
+    spec, reading, conditions = one
+    data = spec.model_dump(mode="json")
+    for tolerance in TOLERANCES if "tolerance" in data else ():
+        if tolerance["school"] != (data["tolerance"] or {}).get("school"):
+            yield from _as_spec({**data, "tolerance": tolerance}, reading, conditions)
+    for school in SCHOOLS if "school" in data else ():
+        if school != data["school"]:
+            yield from _as_spec({**data, "school": school}, reading, conditions)
+
+
+def _as_spec(data: dict[str, Any], reading: Any, conditions: Conditions) -> Iterator[Taken]:
+    try:
+        yield SPEC.validate_python(data), reading, conditions
+    except ValidationError:
+        return
 
 
 def leaves(model: BaseModel, path: tuple[Any, ...] = ()) -> Iterator[tuple[tuple[Any, ...], Any, Any]]:
@@ -150,6 +180,12 @@ def said(spec: Any, reading: Any, conditions: Conditions) -> str:
         return str(error)
 
 
+def dotted_school(spec: Any) -> str:
+    """The schools a spec is judged by, before its fields: each field counts in every one."""
+    tolerance = getattr(getattr(spec, "tolerance", None), "school", "")
+    return f"[{tolerance} {getattr(spec, 'school', '')}] "
+
+
 def dotted(path: tuple[Any, ...]) -> str:
     return ".".join(str(one) for one in path if not isinstance(one, int))
 
@@ -174,8 +210,12 @@ class NoDeadOption(unittest.TestCase):
             model = which(one)
             before = said(*one)
             for path, value, field in leaves(model):
-                key = (str(getattr(model, name)) if name else "conditions", dotted(path))
+                school = dotted_school(one[0]) if name == "kind" else ""
+                key = (str(getattr(model, name)) if name else "conditions", school + dotted(path))
                 if key in alive:
+                    continue
+                if path[-1] in getattr(model, "unused", dict)():
+                    alive.add(key)  # it is said to be unused
                     continue
                 for other in others(value, field):
                     try:

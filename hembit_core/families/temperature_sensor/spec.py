@@ -57,7 +57,14 @@ class TemperatureSensor(Model):
         """Fields that say nothing beside the others, and why."""
         if isinstance(self.sensor, SwitchingPtc) and not isinstance(self.tolerance, ByClass):
             return {"tolerance": "a switching sensor is judged by the limits of its standard"}
-        return {}
+        if isinstance(self.tolerance, ByClass) or not isinstance(self.sensor, Platinum):
+            return {}
+        usual = Platinum()
+        return {
+            name: "it belongs to the class, and another limit is used"
+            for name in ("build", "tolerance_class")
+            if getattr(self.sensor, name) != getattr(usual, name)
+        }
 
     def describe(self) -> str:
         """The sensor in a few words."""

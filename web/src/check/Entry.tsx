@@ -317,7 +317,7 @@ function Connected({ value, refusal, onChoose }: ConnectedProps) {
       <div
         role="radiogroup"
         aria-label="Connection"
-        className="grid grid-cols-2 overflow-hidden rounded-md border border-edge"
+        className={`grid grid-cols-2 overflow-hidden rounded-md border ${value ? "border-edge" : "border-watch"}`}
       >
         {CONNECTIONS.map((one) => (
           // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
