@@ -125,9 +125,7 @@ def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool = False) -> Fram
             pass
         else:
             return Frame(scale.unit, value, budget, due.band, missing, due.expectation.rail)
-    assert scale.ohms_band.nominal is not None
-    per_ohm = float(scale.per_ohm(scale.ohms_band.nominal))
-    shares = tuple(Share(one.origin, one.standard / per_ohm) for one in due.shares)
+    shares = tuple(Share(one.origin, one.standard / scale.per_ohm_due) for one in due.shares)
     return Frame(
         "Ω",
         net.net,

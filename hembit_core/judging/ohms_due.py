@@ -40,6 +40,7 @@ class Scale:
     unit : of the frame.
     value : net ohms [Ω] to the frame, arrays to arrays; CurveRangeError beyond the curve's ends.
     per_ohm : size of the slope d(frame)/dR at net ohms [unit/Ω], arrays to arrays.
+    per_ohm_due : the same at what is due, which may be a curve's very end [unit/Ω].
     falls : whether the frame's value falls as ohms rise.
     ohms_band : the band in ohms, for the questions that are about the display.
     """
@@ -47,6 +48,7 @@ class Scale:
     unit: str
     value: Callable[[ArrayLike], Floats]
     per_ohm: Callable[[ArrayLike], Floats]
+    per_ohm_due: float
     falls: bool
     ohms_band: Band
 

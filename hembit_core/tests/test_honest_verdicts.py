@@ -282,6 +282,19 @@ class SaidRight(unittest.TestCase):
                 display="105",
             )
 
+    def test_a_chart_that_ends_where_it_is_read_refuses_nothing_inside_its_band(self) -> None:
+        points = [{"celsius": "0", "ohms": "10k"}, {"celsius": "25", "ohms": "4k"}]
+        for tolerance in ({"school": "own_kelvin", "limit": "3"}, {"school": "by_class"}):
+            chart = part(
+                "temperature_sensor", sensor={"type": "chart", "points": points}, tolerance=tolerance
+            )
+            at_its_end = here(part_temperature="25.0")
+            for display in ("4.05k", "4.00k", "3.98k"):
+                verdict = read(chart, "sensor_resistance", at_its_end, display=display)
+                self.assertEqual(verdict.outcome, Outcome.ACCEPT, display)
+            far = read(chart, "sensor_resistance", at_its_end, display="3.0k")
+            self.assertEqual(far.outcome, Outcome.REJECT)
+
     def test_a_meter_without_counts_reads_zero_and_keeps_its_digits(self) -> None:
         bare = Meter.model_validate(
             {"name": "Bare", "accuracy": {"resistance": {"percent": 1, "counts": 0}}}

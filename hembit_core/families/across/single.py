@@ -41,5 +41,5 @@ class Single:
         if due is None or band is None:
             return 0.0
         nominal = band.nominal or band.upper or band.lower or 0.0
-        per_ohm = float(due.scale.per_ohm(nominal)) if due.scale else 1.0
+        per_ohm = due.scale.per_ohm_due if due.scale else 1.0
         return share * nominal * per_ohm

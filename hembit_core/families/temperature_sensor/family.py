@@ -118,6 +118,7 @@ def ohms_due(spec: TemperatureSensor, reading: SensorResistance, conditions: Con
             unit="°C",
             value=due.curve.temperature,
             per_ohm=lambda net: 1 / due.per_kelvin(due.curve.temperature(net)),
+            per_ohm_due=1 / due.per_kelvin_here,
             falls=due.falls,
             ohms_band=due.resistance,
         )
