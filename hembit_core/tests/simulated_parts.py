@@ -105,13 +105,16 @@ _ROOM = {"part_temperature": "20.0", "thermometer_limit": "0.5"}
 _NTC = BetaCurve(10_000.0, 3977.0)
 
 
+_SHOWN = {"track_and_halves": "track"}
+
+
 def _ohms(measurand: str, limit: float, step: float, room: dict[str, Any] = _ROOM) -> Any:
     def take(bench: Bench, share: float) -> Taken:
         true = limit * (1 + share)
         reading = {
             "measurand": measurand,
-            "display": bench.shows(true + 0.2, step),
-            "lead_zero": bench.shows(0.2, step),
+            _SHOWN.get(measurand, "display"): bench.shows(true + 0.2, step),
+            "lead_zero": bench.shows(0.2, min(step, 0.1)),
         }
         return Taken(reading, room, true)
 
@@ -166,7 +169,7 @@ def _platinum(bench: Bench, share: float) -> Taken:
 
 def _thermocouple(bench: Bench, share: float) -> Taken:
     celsius, cold = bench.random.uniform(200, 330), bench.random.uniform(15, 40)
-    there = celsius + 2.5 * (1 + share)
+    there = celsius + 10.0 * (1 + share)
     e = float(voltage(ThermocoupleType.K, there)) - float(voltage(ThermocoupleType.K, cold))
     reading = {"measurand": "thermocouple_voltage", "display": bench.shows(e, 0.01, "millivoltage")}
     room = {
@@ -198,6 +201,63 @@ def _shown(bench: Bench, share: float) -> Taken:
     return Taken({"measurand": "controller_shows", "shown": bench.typed(there, 0.1)}, room, there)
 
 
+def _set_of_windings(bench: Bench, share: float) -> Taken:
+    first = 118 * 1.08 * (1 + share)
+    displays = [bench.shows(ohms, 0.1) for ohms in (first, 118.0)]
+    reading = {"measurand": "set_resistances", "displays": displays, "leads_nulled": True}
+    return Taken(reading, _ROOM, first)
+
+
+def _halves(bench: Bench, share: float) -> Taken:
+    first = 230**2 / 500 / 0.9 * (1 + share)
+    halves = {"a_b": bench.shows(first, 0.1), "b_c": bench.shows(230**2 / 500, 0.1)}
+    return Taken({"measurand": "tapped_resistance", "leads_nulled": True, **halves}, _ROOM, first)
+
+
+def _between_lines(bench: Bench, share: float) -> Taken:
+    """In star: one branch high, so that two of three readings are, and one is not."""
+    well = 400**2 / 3 / 1500
+    branch = well / 0.9 * (1 + share)
+    pairs = {"l1_l2": 2 * branch, "l2_l3": 2 * branch, "l3_l1": 2 * branch}
+    shown = {name: bench.shows(ohms, 0.1) for name, ohms in pairs.items()}
+    reading = {"measurand": "line_to_line", "leads_nulled": True, **shown}
+    return Taken(reading, _ROOM, 2 * branch)
+
+
+def _supply(bench: Bench, share: float) -> Taken:
+    low = 230 * 0.9 * (1 - share)
+    volts = {"L–N": bench.shows(low, 0.1, "voltage"), "L–PE": bench.shows(230, 0.1, "voltage")}
+    return Taken({"measurand": "supply_volts", "volts": {**volts, "N–PE": "0.3"}}, {}, low)
+
+
+def _wire(bench: Bench, share: float) -> Taken:
+    lost = 12.6 * 0.02 * (1 + share)
+    ends = {
+        "at_source": bench.shows(12.6, 0.01, "voltage"),
+        "at_part": bench.shows(12.6 - lost, 0.01, "voltage"),
+    }
+    return Taken({"measurand": "wire_ends", "ends": [ends], "loaded": "yes"}, {}, lost)
+
+
+def _valve(bench: Bench, share: float) -> Taken:
+    seconds = 9.0 * (1 + share)
+    shown = bench.typed(seconds + bench.within(0.5), 0.1)
+    return Taken(
+        {"measurand": "leak_down", "valves": [{"shut": "holds", "seconds": shown}]}, {}, seconds
+    )
+
+
+def _flame(bench: Bench, share: float) -> Taken:
+    millivolts = 20.0 * (1 - share)
+    shown = bench.shows(millivolts, 0.1, "millivoltage")
+    return Taken(
+        {"measurand": "flame_pair", "open": shown, "load": "12.0", "drop_out": "2.0"}, {}, millivolts
+    )
+
+
+_STAR = {"rating": {"by": "plate", "pairs": [{"power": "1500", "voltage": "230.94"}]}}
+_HALF = {"rating": {"by": "plate", "pairs": [{"power": "500", "voltage": "230"}]}}
+_OWN = {"hot_cold_ratio": "1.0"}
 _NTC_SPEC = {
     "kind": "temperature_sensor",
     "sensor": {"type": "ntc_beta", "r25": "10k", "beta": "3977"},
@@ -252,7 +312,50 @@ CASES = (
         _platinum,
     ),
     Case("machine shows", _NTC_SPEC, _shown),
-    Case("thermocouple", {"kind": "thermocouple"}, _thermocouple),
+    Case(
+        "thermocouple, own kelvin",
+        {"kind": "thermocouple", "tolerance": {"school": "own_kelvin", "limit": "10"}},
+        _thermocouple,
+    ),
+    Case(
+        "set of windings",
+        {
+            "kind": "winding_set",
+            "windings": [
+                {"name": name, "resistance": "118", "tolerance": _PERCENT} for name in ("a", "b")
+            ],
+        },
+        _set_of_windings,
+    ),
+    Case(
+        "two halves, tapped",
+        {"kind": "tapped_element", "first": {**_HALF, **_OWN}, "second": {**_HALF, **_OWN}},
+        _halves,
+    ),
+    Case(
+        "three-phase set, in star",
+        {"kind": "three_phase_set", "connection": "star", "branch": {**_STAR, **_OWN}},
+        _between_lines,
+    ),
+    Case(
+        "high-tension lead",
+        {"kind": "high_tension_lead", "length": "0.5", "per_metre": "7k", "tolerance": _PERCENT},
+        _ohms("part_resistance", 3500 * 1.08, 1.0),
+    ),
+    Case(
+        "position sensor, track",
+        {"kind": "position_sensor", "track": "4.7k", "tolerance": _PERCENT},
+        _ohms("track_and_halves", 4700 * 1.08, 1.0),
+    ),
+    Case("thermocouple's loop", {"kind": "thermocouple"}, _ohms("loop_resistance", 100.0, 0.1)),
+    Case("supply", {"kind": "supply"}, _supply),
+    Case("wire, both ends", {"kind": "wires", "voltage": "12.6"}, _wire),
+    Case("valve, leak-down", {"kind": "solenoid_valve", "drain_most": "9"}, _valve),
+    Case(
+        "thermocouple and magnet",
+        {"kind": "thermocouple_magnet", "open_least": "20", "load_least": "9", "drop_out_most": "4"},
+        _flame,
+    ),
     Case(
         "spark gap",
         {"kind": "spark_igniter", "primary": "42", "secondary": "5.6k", "gap_most": "4"},
@@ -297,6 +400,20 @@ def _judged(
 def _covers(verdict: Judgement, true: float) -> bool:
     value = verdict.value or next((row.value for row in verdict.rows if row.value), None)
     return value is not None and abs(value.value - true) <= value.expanded * (1 + 1e-9)
+
+
+def passes(case: Case, parts: int) -> float:
+    """The larger share of parts accepted a tenth or a half inside the limit: the test can pass [1]."""
+    spec = _SPEC.validate_python(case.spec)
+
+    def accepted(share: float) -> int:
+        return sum(
+            _judged(case, spec, Bench(seed), share, DecisionRule.GUARDED_ACCEPTANCE)[0].outcome
+            is Outcome.ACCEPT
+            for seed in range(parts)
+        )
+
+    return max(accepted(-0.1), accepted(-0.5)) / parts
 
 
 def risk(case: Case, parts: int) -> Risk:
