@@ -97,6 +97,7 @@ class Code(StrEnum):
     OUTPUT_LIVE_UNCALLED = "output_live_uncalled"
     OUTPUT_WITHOUT_ACTION = "output_without_action"
     OUTPUT_WORKS = "output_works"
+    OUTPUT_OFF = "output_off"
     SETTING_BEYOND_REACH = "setting_beyond_reach"
     TIME_TOO_SHORT = "time_too_short"
     SETTING_WITHIN_REACH = "setting_within_reach"

@@ -88,7 +88,14 @@ class Controls(unittest.TestCase):
     def test_output_when_not_called_is_stuck(self) -> None:
         verdict = self.output("no", "229.0")
         self.assertEqual((verdict.code, verdict.outcome), (Code.OUTPUT_LIVE_UNCALLED, Outcome.REJECT))
-        self.assertEqual(self.output("no", "0.3").code, Code.OUTPUT_WORKS)
+        self.assertEqual(self.output("no", "0.3").code, Code.OUTPUT_OFF)
+
+    def test_it_is_sound_once_it_came_and_went(self) -> None:
+        on, off = self.output("yes", "229.0", acted="yes"), self.output("no", "0.3")
+        self.assertEqual(find(self.spec, [on]).conclusion, Conclusion.PASSED_SO_FAR)
+        self.assertEqual(find(self.spec, [off]).conclusion, Conclusion.PASSED_SO_FAR)
+        for order in ((on, off), (off, on)):
+            self.assertEqual(find(self.spec, order).conclusion, Conclusion.SOUND)
 
     def test_without_its_feed_it_is_not_proven_bad(self) -> None:
         verdict = self.output("yes", "0.4", feed="2.0")

@@ -239,6 +239,14 @@ class RejectionsStand(unittest.TestCase):
             self.assertEqual(finding.conclusion, Conclusion.UNDECIDED)
             self.assertIn("intermittent", f"{finding.headline} {finding.next_step}".lower())
 
+    def test_a_contact_asked_open_and_asked_closed_contradicts_nothing(self) -> None:
+        limit = part("contact", device="limit")
+        live = here(supply="230")
+        shut = {"across": "0.1", "load": "229", "should_be": "closed"}
+        apart = {"across": "229", "load": "0.2", "should_be": "open"}
+        judged = [read(limit, "contact_volts", live, **one) for one in (shut, apart)]
+        self.assertEqual(found(limit, *judged).conclusion, Conclusion.SOUND)
+
     def test_only_the_case_was_read(self) -> None:
         finding = found(DECK_OVEN, read(DECK_OVEN, "terminal_to_case", display="OL"))
         self.assertNotEqual(finding.conclusion, Conclusion.SOUND)

@@ -101,6 +101,10 @@ def judge_volts(
     if reading.current and reading.current.strip():
         amps = figure(reading.current, Function.CURRENT, field="current")
     full = conditions.rules.volts_full_share * conditions.supply.value
+    if (reading.should_be or spec.rests) == "open":  # another question, and another band
+        due = Gate(key="full", label=f"{conditions.supply.value:g} V", due=True)
+        rail = rail_of(Band(lower=full), "V", 3, None, due)
+        expectation = expectation.model_copy(update={"rail": rail})
     value = measured_value(across.value, across.expanded, "V")
     verdict, rows, lines = _verdict(spec, reading, across, load, amps, conditions)
     gate = expectation.rail.high_gate

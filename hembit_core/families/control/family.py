@@ -112,8 +112,11 @@ def judge(
         places=places,
     )
     told = _said(reading, read, rows, conditions.rules, spec) or verdict
+    asked = expectations(spec, conditions)[0].model_copy(
+        update={"rail": due[1].empty().rail, "rows": tuple(one.empty() for one in due)}
+    )
     return told.build(
-        expectations(spec, conditions)[0],
+        asked,
         rule,
         rail=deciding_rail(rows),
         read_as=tuple(one.display.read_as for one in read.values()),
@@ -191,7 +194,7 @@ def _uncalled(output: Row, seen: list[str]) -> Verdict | None:
         )
     if output.state is State.WITHIN:
         return Verdict(
-            Code.OUTPUT_WORKS,
+            Code.OUTPUT_OFF,
             State.WITHIN,
             "Within: not called, and its output is off",
             "Call it, and read again.",

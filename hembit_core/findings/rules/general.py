@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from hembit_core.data_files import table
 from hembit_core.families.contact.spec import Contact, ContactDevice
+from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import AnySpec, about, readings_of
@@ -175,6 +176,8 @@ def _not_seen(spec: AnySpec, evidence: Evidence) -> str:
     """What must be seen before the part is called sound; empty where it was."""
     if isinstance(spec, Contact):
         return _other_state(spec, evidence)
+    if isinstance(spec, Control):
+        return _both_ways(evidence)
     roles = {about(measurand_of(one)).role for one in readings_of(type(spec))}
     works = evidence.accepted(Role.ALONG, Role.WORKING, Role.SENSES, Role.SUPPLY, Role.SEQUENCE)
     if works is None and roles & {Role.ALONG, Role.WORKING}:
@@ -190,6 +193,15 @@ def _other_state(spec: Contact, evidence: Evidence) -> str:
         return "It was not seen closed."
     if opens is None and spec.device is not ContactDevice.FUSE:
         return "It was not seen open: one stuck closed passes as well."
+    return ""
+
+
+def _both_ways(evidence: Evidence) -> str:
+    """A control is sound once its output came when it was called, and went when it was not."""
+    if evidence.coded(Code.OUTPUT_WORKS, Code.OUTPUT_WITHOUT_ACTION) is None:
+        return "It was not seen called."
+    if evidence.coded(Code.OUTPUT_OFF) is None:
+        return "It was not seen off: one that is stuck on passes as well."
     return ""
 
 
