@@ -12,7 +12,7 @@ from hembit_core.model import Model
 from hembit_core.uncertainty import COVERAGE_FACTOR
 
 
-class Band(Model):
+class Band(Model, extra="ignore"):  # kept judgements carry a field that bands had before
     """Limits in one unit: reject limits, narrower watch limits, nominal. Each may be missing.
 
     Attributes
