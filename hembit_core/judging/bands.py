@@ -5,14 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import hypot
 
-from pydantic import model_validator
+from pydantic import ConfigDict, model_validator
 
 from hembit_core.judging.states import Side, State
 from hembit_core.model import Model
 from hembit_core.uncertainty import COVERAGE_FACTOR
 
 
-class Band(Model, extra="ignore"):  # kept judgements carry a field that bands had before
+class Band(Model):
     """Limits in one unit: reject limits, narrower watch limits, nominal. Each may be missing.
 
     Attributes
@@ -22,6 +22,9 @@ class Band(Model, extra="ignore"):  # kept judgements carry a field that bands h
     nominal : what the part should read.
     upper_standard : standard uncertainty of ``upper``, where it was measured itself.
     """
+
+    # A judgement that was kept before may carry a field that bands no longer have.
+    model_config = ConfigDict(extra="ignore", json_schema_extra={"additionalProperties": False})
 
     lower: float | None = None
     upper: float | None = None

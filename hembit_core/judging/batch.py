@@ -6,7 +6,7 @@ turn it, a short, OL) is left to the full judgement.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import product
 
@@ -117,6 +117,10 @@ def _place(
     high, low = value > _above(upper), value < _below(lower)
     beyond = high | low
     far = np.where(high, value - u > upper, value + u < lower) & beyond
+    for moved in _corners(due, value):  # what is missing: the mildest of its corners is claimed
+        far &= np.where(high, moved - u > upper, moved + u < lower)
+    if any(one.state is not None for one in due.missing):
+        plain &= beyond
     gap_high, gap_low = upper - value, value - lower
     just = ~beyond & (np.minimum(gap_high, gap_low) <= u)
     watch_high = ~beyond & ~just
@@ -156,13 +160,24 @@ def _below(limit: float) -> float:
     return limit - _NOISE * max(abs(limit), _NOISE) if np.isfinite(limit) else limit
 
 
+def _corners(due: OhmsDue, value: Floats) -> Iterator[Floats]:
+    """The values at every corner of what is missing; the values themselves where nothing is."""
+    ends = [
+        (
+            one.low + one.share_low * np.abs(value),
+            one.high + one.share_high * np.abs(value),
+        )
+        for one in due.missing
+    ]
+    for corner in product(*ends):
+        yield value + sum(corner)
+
+
 def _on_one_side(due: OhmsDue, value: Floats, upper: float, lower: float) -> Bools:
     """Whether all corners of what is missing lie on one side of both limits."""
-    ends = [(one.low + one.share_low * value, one.high + one.share_high * value) for one in due.missing]
     same = np.ones(value.shape, dtype=bool)
     here = np.sign((value > _above(upper)).astype(int) - (value < _below(lower)).astype(int))
-    for corner in product(*ends):
-        moved = value + sum(corner)
+    for moved in _corners(due, value):
         there = np.sign((moved > _above(upper)).astype(int) - (moved < _below(lower)).astype(int))
         same &= there == here
     return same

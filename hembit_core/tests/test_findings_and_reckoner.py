@@ -228,7 +228,7 @@ SPECS: dict[str, tuple[AnySpec, float]] = {
 
 
 class ManyAtOnce(unittest.TestCase):
-    @settings(max_examples=40)
+    @settings(max_examples=60)
     @given(
         st.sampled_from(sorted(SPECS)),
         st.lists(st.floats(0.02, 30), min_size=3, max_size=12),
