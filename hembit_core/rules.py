@@ -17,6 +17,8 @@ from hembit_core.model import Model
 
 Range = Annotated[tuple[float, ...], Field(min_length=2, max_length=2)]
 """The least and the most."""
+_MAINS_FROM = 100.0
+"""A ghost shows on a wire beside live ones of this many volts at least [V]."""
 
 
 class SupplyLimits(Model):
@@ -115,6 +117,10 @@ class Rules(Model):
     def __hash__(self) -> int:
         """By a few figures: it only has to be quick, equality compares them all."""
         return hash((self.usual_alloy, self.leaking_below_ohm, self.short_share_of_nominal))
+
+    def is_ghost(self, volts: float, supply: float) -> bool:
+        """Whether ``volts`` [V] beside a ``supply`` [V] may stand on a floating wire."""
+        return self.ghost_volts_from <= volts <= self.ghost_volts_to and supply >= _MAINS_FROM
 
 
 @cache

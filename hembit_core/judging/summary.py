@@ -12,6 +12,9 @@ def figure_of(judgement: Judgement) -> str:
     gates = (judgement.rail.low_gate, judgement.rail.high_gate)
     if any(gate and gate.key == "open" and gate.hit for gate in gates) and not judgement.rows:
         return "OL"
+    read = [row for row in judgement.rows if row.state is not None or row.value]
+    if len(read) == 1 and read[0].value:
+        return read[0].value.text
     if judgement.rows:
-        return f"{sum(row.state is not None for row in judgement.rows)} figures"
+        return f"{len(read)} figures"
     return ", ".join(judgement.read_as) or "not read"

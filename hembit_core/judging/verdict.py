@@ -82,9 +82,13 @@ class Verdict:
     ) -> Judgement:
         """The judgement, with its outcome by ``rule`` and every policy named.
 
-        It is never kinder than the worst of its ``rows``, premises aside.
+        It is never kinder than the worst of its ``rows``, premises aside; and it accepts nothing
+        while one of them is due and was not read.
         """
         shown = tuple(with_outcome(row, rule) for row in rows or expectation.rows)
+        accepts = outcome_of(self.state, rule) is Outcome.ACCEPT and not self.undecided_by
+        if accepts and any(_is_unread(row) for row in rows):
+            self.undecided_by, self.unsettled = ("not_all_read",), "not every figure was read"
         own = Outcome.UNDECIDED if self.undecided_by else outcome_of(self.state, rule)
         members = [row for row in shown if row.outcome is not None and not row.premise]
         outcome = least_kind([own, *(row.outcome for row in members if row.outcome)])
@@ -121,6 +125,10 @@ class Verdict:
             rows=shown,
             plot=plot or expectation.plot,
         )
+
+
+def _is_unread(row: Row) -> bool:
+    return row.state is None and row.value is None and not row.premise
 
 
 def with_outcome(row: Row, rule: DecisionRule) -> Row:

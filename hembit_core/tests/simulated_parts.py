@@ -349,7 +349,7 @@ CASES = (
     ),
     Case("thermocouple's loop", {"kind": "thermocouple"}, _ohms("loop_resistance", 100.0, 0.1)),
     Case("supply", {"kind": "supply"}, _supply),
-    Case("wire, both ends", {"kind": "wires", "voltage": "12.6"}, _wire),
+    Case("wire, both ends", {"kind": "wires", "voltage": "12.6", "wires": ["supply"]}, _wire),
     Case("valve, leak-down", {"kind": "solenoid_valve", "drain_most": "9"}, _valve),
     Case(
         "thermocouple and magnet",

@@ -46,6 +46,19 @@ class Wires(unittest.TestCase):
             self.assertEqual(verdict.undecided_by, (Lacking.LOAD,))
         self.assertEqual(self.ends(("12.58", "11.57"), loaded=None).outcome, Outcome.REJECT)
 
+    def test_a_wire_that_was_not_read_is_asked_for(self) -> None:
+        for pairs in ((("12.58", "12.57"),), (("12.58", "12.40"),)):
+            verdict = self.ends(*pairs)
+            self.assertEqual((verdict.code, verdict.outcome), (Code.NOT_ALL_READ, Outcome.UNDECIDED))
+            self.assertIn("ground and signal", verdict.next_step)
+        later = read(self.spec, "wire_ends", ends=[{}, {"along": "0.9"}], loaded="yes")
+        self.assertEqual(later.outcome, Outcome.REJECT)
+
+    def test_more_wires_than_the_spec_names_are_refused(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            self.ends(*[("5.01", "5.00")] * 4)
+        self.assertEqual(caught.exception.field, "reading.ends")
+
     def test_volts_along_the_wire_decide(self) -> None:
         both = {"at_source": "12.58", "at_part": "12.57", "along": "0.41"}
         verdict = read(self.spec, "wire_ends", ends=[both], loaded="yes")
@@ -101,6 +114,17 @@ class Controls(unittest.TestCase):
         verdict = self.output("yes", "0.4", feed="2.0")
         self.assertEqual((verdict.code, verdict.outcome), (Code.NO_SUPPLY, Outcome.UNDECIDED))
 
+    def test_volts_that_may_float_decide_nothing(self) -> None:
+        for called in ("yes", "no"):
+            verdict = self.output(called, "60.0")
+            self.assertEqual((verdict.code, verdict.outcome), (Code.GHOST, Outcome.UNDECIDED))
+            self.assertIn("take it as live", verdict.next_step)
+        leaks = self.output("no", "120.0")
+        self.assertEqual((leaks.code, leaks.outcome), (Code.OUTPUT_LIVE_UNCALLED, Outcome.REJECT))
+        low = part("control", feed="24")
+        some = read(low, "control_output", called="no", output="9.0", feed="24.1")
+        self.assertEqual(some.outcome, Outcome.REJECT)
+
     def test_half_an_output_is_no_output_and_no_dead_one(self) -> None:
         verdict = self.output("yes", "120.0")
         self.assertEqual((verdict.code, verdict.outcome), (Code.PLACED, Outcome.REJECT))
@@ -134,6 +158,11 @@ class Valves(unittest.TestCase):
         self.assertEqual((untried.outcome, untried.undecided_by), (Outcome.UNDECIDED, (Lacking.SHUT,)))
         with self.assertRaises(InputError):
             self.one()
+        with self.assertRaisesRegex(InputError, "in no time"):
+            self.one(seconds="0")
+
+    def test_a_time_that_stays_is_no_time(self) -> None:
+        self.assertEqual(self.one(seconds="stays").code, Code.STAYS_WHILE_DRIVEN)
 
     def test_a_row_without_limits_is_compared_and_never_accepted(self) -> None:
         odd = self.in_a_row("6.2 6.0 6.5 14.8 6.1")

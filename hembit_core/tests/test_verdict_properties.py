@@ -158,6 +158,54 @@ class IgnoranceNeverHelps(unittest.TestCase):
         self.compare(without, corners, Lacking.PART_TEMPERATURE)
 
 
+class NothingUnreadIsAccepted(unittest.TestCase):
+    """A figure that is due and was not read leaves the whole undecided, whatever the rest says."""
+
+    LIMIT = part("contact", device="limit", opens_at="90", closes_at="70")
+    MAGNET = part("thermocouple_magnet", open_least="20", load_least="9", drop_out_most="4")
+    SEQUENCE = part(
+        "ignition_sequence",
+        stages=[{"name": "call", "voltage": "24"}, {"name": "valve", "voltage": "24"}],
+    )
+    PARTLY: tuple[tuple[AnySpec, str, dict[str, Any]], ...] = (
+        (LIMIT, "contact_switching", {"opened_at": "91"}),
+        (LIMIT, "contact_switching", {"closed_at": "71"}),
+        (MAGNET, "flame_pair", {"open": "27.1"}),
+        (MAGNET, "flame_pair", {"open": "20.2"}),
+        (MAGNET, "flame_pair", {"open": "27.1", "load": "12.0"}),
+        (part("supply"), "supply_volts", {"volts": {"L–N": "230"}}),
+        (part("supply"), "supply_volts", {"volts": {"L–N": "207.5"}}),
+        (SEQUENCE, "sequence", {"stages": [{"voltage": "24.1", "acted": "yes"}]}),
+        (part("wires", voltage="12.6"), "wire_ends", {"ends": [{"along": "0.02"}], "loaded": "yes"}),
+        (part("wires", voltage="12.6"), "wire_ends", {"ends": [{"along": "0.24"}], "loaded": "yes"}),
+    )
+
+    def test_partly_read(self) -> None:
+        for spec, measurand, fields in self.PARTLY:
+            with self.subTest(f"{measurand}: {fields}"):
+                verdict = read(spec, measurand, here(supply="230"), **fields)
+                self.assertEqual(verdict.outcome, Outcome.UNDECIDED, verdict.headline)
+                self.assertTrue(verdict.undecided_by)
+
+    def test_every_accepted_example_was_read_whole(self) -> None:
+        for path in EXAMPLES:
+            for one in judge_sheet(read_sheet(path.read_text("utf-8"))).parts:
+                for taken in one.readings:
+                    verdict = taken.judgement
+                    assert verdict is not None
+                    if verdict.outcome is Outcome.ACCEPT:
+                        unread = [row.key for row in verdict.rows if row.state is None]
+                        self.assertEqual(unread, [], f"{path.stem}: {one.name}")
+
+    def test_a_rejection_needs_no_more(self) -> None:
+        lost = {"ends": [{"at_source": "12.6", "at_part": "11.0"}], "loaded": "yes"}
+        self.assertEqual(
+            read(part("wires", voltage="12.6"), "wire_ends", **lost).outcome, Outcome.REJECT
+        )
+        hot = read(self.LIMIT, "contact_switching", opened_at="120")
+        self.assertEqual(hot.outcome, Outcome.REJECT)
+
+
 class FurtherOutIsNeverKinder(unittest.TestCase):
     """P5, and P8: on the limit is inside."""
 

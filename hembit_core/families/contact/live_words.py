@@ -18,8 +18,6 @@ from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
 Told = tuple[Verdict, tuple[Row, ...], tuple[WorkingLine, ...]]
-_MAINS_FROM = 100.0
-"""A ghost shows on a wire beside live ones of this many volts at least [V]."""
 
 
 def open_verdict(should_be: str, seen: str, *, at_once: bool) -> Verdict:
@@ -53,8 +51,7 @@ def open_verdict(should_be: str, seen: str, *, at_once: bool) -> Verdict:
 
 def neither_verdict(seen: str, across: float, supply: float, rules: Rules) -> Verdict:
     """Some volts across it, neither none nor full."""
-    ghost = rules.ghost_volts_from <= across <= rules.ghost_volts_to and supply >= _MAINS_FROM
-    if ghost:
+    if rules.is_ghost(across, supply):
         return Verdict(
             Code.GHOST,
             State.NOT_COMPARABLE,

@@ -102,7 +102,8 @@ def judge(
     due = _due(spec, conditions.rules, called=reading.called == "yes")
     placed = [one.place(read[one.key].value, Budget.of(meter=read[one.key].standard)) for one in due]
     rows = tuple(row for row, _ in placed)
-    if rows[0].state is State.OUTSIDE:  # without its feed an output says nothing of the control
+    ghost = conditions.rules.is_ghost(read["output"].value, spec.feed.value)
+    if rows[0].state is State.OUTSIDE or ghost:  # without its feed, or floating, it says nothing
         rows = (rows[0], rows[1].model_copy(update={"state": State.NOT_COMPARABLE, "side": None}))
     places = {row.key: place for row, place in placed}
     verdict = verdict_of_rows(
@@ -151,8 +152,18 @@ def _said(
         )
     if feed.state is not State.WITHIN:
         return None
+    if rules.is_ghost(read["output"].value, spec.feed.value):
+        return Verdict(
+            Code.GHOST,
+            State.NOT_COMPARABLE,
+            "Not comparable: its output is neither on nor off",
+            "Read again with low impedance: a floating wire collapses. Until then take it as live.",
+            explanation=seen,
+            unsettled="it may be a floating wire",
+        )
+    full = rules.volts_full_share * spec.feed.value
     if reading.called == "no":
-        return _uncalled(output, seen)
+        return _uncalled(output, seen, is_full=read["output"].value >= full)
     if output.state is State.OUTSIDE and dead:
         return Verdict(
             Code.OUTPUT_DEAD,
@@ -181,7 +192,16 @@ def _said(
     return None
 
 
-def _uncalled(output: Row, seen: list[str]) -> Verdict | None:
+def _uncalled(output: Row, seen: list[str], *, is_full: bool) -> Verdict | None:
+    if output.state is State.OUTSIDE and not is_full:
+        return Verdict(
+            Code.OUTPUT_LIVE_UNCALLED,
+            State.OUTSIDE,
+            "Outside, high: volts at its output, and nothing calls",
+            f"A snubber or a triac that leaks, or a wet board: read it with the load on. {_SAFETY}",
+            side=Side.HIGH,
+            explanation=seen,
+        )
     if output.state is State.OUTSIDE:
         return Verdict(
             Code.OUTPUT_LIVE_UNCALLED,

@@ -168,6 +168,10 @@ def _row(
         raise InputError("It drained: give the seconds it took, or say that it stays.").at(
             f"reading.valves.{place - 1}.seconds"
         )
+    if port.seconds.value <= 0:
+        raise InputError("Nothing drains in no time: did it drain while shut? Then say so.").at(
+            f"reading.valves.{place - 1}.seconds"
+        )
     standard = _standard(port.seconds, rules)
     if spec.has_limits:
         return due.place(port.seconds.value, Budget.of(gauge=standard))

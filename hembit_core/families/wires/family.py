@@ -120,7 +120,8 @@ def judge(spec: Wires, reading: WireEnds, conditions: Conditions, rule: Decision
     lines: list[WorkingLine] = []
     read_as: list[str] = []
     figures: list[MeterFigure] = []
-    for place, (due, end) in enumerate(zip(_due(spec, conditions.rules), reading.ends, strict=False)):
+    for place, due in enumerate(_due(spec, conditions.rules)):
+        end = reading.ends[place] if place < len(reading.ends) else WireEnd()
         read = _read(end, place, reading, conditions)
         if not read:
             rows.append(due.empty())
@@ -213,6 +214,13 @@ def _verdict(
     if lossy:
         verdict.code = Code.WIRE_DROPS
         verdict.headline = f"Outside, high: lost along {' and '.join(lossy)}"
+        return verdict
+    unread = [row.label for row in rows if row.state is None]
+    if reading.loaded == "yes" and unread and verdict.state in (State.WITHIN, State.JUST_WITHIN):
+        verdict.code, verdict.undecided_by = Code.NOT_ALL_READ, ("not_every_wire",)
+        verdict.headline = f"{verdict.state.capitalize()}, as far as it was read"
+        verdict.next_step = f"Read both ends of {' and '.join(unread)} too."
+        verdict.unsettled = "not every wire was read"
         return verdict
     if reading.loaded == "yes":
         verdict.code = Code.WIRES_HOLD if verdict.state is State.WITHIN else verdict.code

@@ -64,4 +64,10 @@ class Command(BaseCommand):
 
 
 def _json(data: Any) -> str:
-    return json.dumps(data, indent=2, ensure_ascii=False)
+    """One line an entry, so that a change to a test is a change of its line."""
+    if not isinstance(data, dict):
+        return json.dumps(data, ensure_ascii=False)
+    lines = [
+        f"  {json.dumps(key)}: {json.dumps(one, ensure_ascii=False)}," for key, one in data.items()
+    ]
+    return "\n".join(["{", *lines, "}"])
