@@ -6,7 +6,7 @@ Kept as text, so that the last digit written stays known, and read as a number.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Annotated, Any, Literal
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
@@ -81,10 +81,14 @@ class Written:
             given = given.text
         if isinstance(given, bool) or not isinstance(given, str | int | float):
             raise PydanticCustomError("figure", "A figure is needed here.", {})
+        return self._read(given.strip() if isinstance(given, str) else repr(given))
+
+    @lru_cache(maxsize=4096)  # noqa: B019 (there are as many of these as kinds of figures)
+    def _read(self, text: str) -> FigureText:
         bare = "" if self.unit == "1" else self.unit
-        if isinstance(given, str) and not given.strip():
+        if not text:
             raise self._error(f"Give {self.noun}{f' in {bare}' if bare else ''}.")
-        figure = FigureText(given.strip() if isinstance(given, str) else repr(given), self.unit)
+        figure = FigureText(text, self.unit)
         try:
             value, unit = figure.value, figure._quantity.unit
         except InputError as error:

@@ -89,10 +89,10 @@ class ReadingUncertainty:
     gain: float
     digits: float
 
-    def line(self, label: str, display: Display) -> WorkingLine:
+    def line(self, label: str, display: Display, key: str = "meter") -> WorkingLine:
         """The share as a line of the working."""
         return WorkingLine(
-            key="meter",
+            key=key,
             label=label,
             result=f"u {expanded_text(self.standard, display.unit)}",
             formula="u = (a % · reading + n · last digit) / √3",

@@ -10,6 +10,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from functools import lru_cache
 
 from hembit_core.errors import AmbiguousInput, InputError, Option
 
@@ -93,6 +94,17 @@ def parse_quantity(
     AmbiguousInput
         If a decimal mark could be a thousands separator.
     """
+    if answers:
+        return _parsed(text, answers, example, expected_unit)
+    return _parsed_unasked(text, example, expected_unit)
+
+
+@lru_cache(maxsize=4096)
+def _parsed_unasked(text: str, example: str, expected_unit: str | None) -> Quantity:
+    return _parsed(text, {}, example, expected_unit)
+
+
+def _parsed(text: str, answers: Mapping[str, str], example: str, expected_unit: str | None) -> Quantity:
     folded = normalise(text)
     embedded = _EMBEDDED.fullmatch(folded)
     if embedded:
@@ -102,10 +114,10 @@ def parse_quantity(
         raise InputError(f"“{text.strip()}” is not a figure. Type it like {example}.")
     power = int((match["exponent"] or "e0")[1:])
     if expected_unit in ("K", "m") and match["prefix"] == expected_unit and not match["unit"]:
-        plain = _digits(match["number"].strip(), "", match["exponent"], answers or {}, text)
+        plain = _digits(match["number"].strip(), "", match["exponent"], answers, text)
         return _build(match["sign"], plain, power, expected_unit, "")
     prefix, unit = _prefix_and_unit(match["prefix"], match["unit"], text)
-    digits = _digits(match["number"].strip(), prefix, match["exponent"], answers or {}, text)
+    digits = _digits(match["number"].strip(), prefix, match["exponent"], answers, text)
     return _build(match["sign"], digits, _PREFIXES[prefix] + power, unit, prefix)
 
 

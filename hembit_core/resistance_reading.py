@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cached_property
 from typing import Annotated
 
 from pydantic import Field, StringConstraints
@@ -114,31 +115,60 @@ class NetResistance:
 
     Attributes
     ----------
-    display : the reading as parsed.
-    leads : lead resistance taken off [Ω].
+    reading : how it was taken.
+    display, shorted : the reading and the shorted leads as parsed; none where none came off.
     net : display minus leads [Ω].
-    budget : its uncertainty from meter and leads [Ω].
-    gain : the share of it that is common to all readings of this meter and range [Ω, standard].
+    share, shorted_share : the meter's shares for both.
     missing : what was not known, and what it may have done.
+    rules : the shop's.
     """
 
+    reading: ResistanceReading
     display: Display
-    leads: float
+    shorted: Display | None
     net: float
-    budget: Budget
-    gain: float
+    share: ReadingUncertainty
+    shorted_share: ReadingUncertainty | None
     missing: tuple[Missing, ...]
-    lines: tuple[WorkingLine, ...]
+    rules: Rules
+
+    @cached_property
+    def budget(self) -> Budget:
+        """Its uncertainty from meter and leads [Ω]."""
+        meter = Share(Origin.METER, self.share.standard)
+        if self.shorted_share is None:
+            return Budget((meter,))
+        return Budget((meter, Share(Origin.LEADS, self.shorted_share.standard)))
+
+    @property
+    def leads(self) -> float:
+        """Lead resistance taken off [Ω]."""
+        return (self.shorted.value or 0.0) if self.shorted else 0.0
+
+    @property
+    def gain(self) -> float:
+        """The share that is common to all readings of this meter and range [Ω, standard]."""
+        return self.share.gain
 
     @property
     def own(self) -> float:
         """The share that no other reading of this meter and range has: its counts [Ω, standard]."""
-        return max(self.budget.expanded_from(Origin.METER) / 2 - self.gain, 0.0)
+        return max(self.share.standard - self.share.gain, 0.0)
 
     @property
     def leads_expanded(self) -> float:
         """U of the lead correction alone [Ω]; 0 where none was made."""
         return self.budget.expanded_from(Origin.LEADS)
+
+    @cached_property
+    def lines(self) -> tuple[WorkingLine, ...]:
+        """The working: leads taken off, and the meter's share of each figure."""
+        meter = self.share.line("Meter, as read", self.display)
+        if self.shorted is None or self.shorted_share is None:
+            return _no_leads_line(self.reading, self.rules), meter
+        off = self.reading.taken_off(self.rules)
+        leads = self.shorted_share.line("Meter, leads", self.shorted, key="meter_leads")
+        return _leads_line(self.display, self.shorted, self.net, off), meter, leads
 
 
 def lead_zero(reading: ResistanceReading, rules: Rules) -> Display | None:
@@ -196,40 +226,23 @@ def net_resistance(
         raise ValueError("an overflow has no net resistance")
     rules = conditions.rules
     leads = lead_zero(reading, rules)
-    share = _placed(conditions.meter, display, reading.range_top)
-    lines = [share.line("Meter, as read", display)]
-    budget = Budget((Share(Origin.METER, share.standard),))
-    if leads is None or leads.value is None:
-        lines.insert(0, _no_leads_line(reading, rules))
-        return NetResistance(
-            display=display,
-            leads=0.0,
-            net=display.value,
-            budget=budget,
-            gain=share.gain,
-            missing=(*reading.lacking(rules, taken_off=False), *_path(reading)),
-            lines=tuple(lines),
-        )
-    leads_share = reading_uncertainty(conditions.meter, leads)
-    net = display.value - leads.value
-    budget = budget.plus(Share(Origin.LEADS, leads_share.standard))
-    if net < -budget.expanded:
+    shorted_share = None if leads is None else reading_uncertainty(conditions.meter, leads)
+    net = NetResistance(
+        reading,
+        display,
+        leads,
+        display.value - ((leads.value or 0.0) if leads else 0.0),
+        _placed(conditions.meter, display, reading.range_top),
+        shorted_share,
+        (*reading.lacking(rules, taken_off=leads is not None), *_path(reading)),
+        rules,
+    )
+    if leads and net.net < -net.budget.expanded:
         raise InputError(
             f"The display reads {display.text}, less than the leads alone ({leads.text}). "
             "Short the leads again and give their figure."
         ).at(f"reading.{reading.taken_off(rules).field}")
-    leads_line = leads_share.line("Meter, leads", leads).model_copy(update={"key": "meter_leads"})
-    lines.append(leads_line)
-    lines.insert(0, _leads_line(display, leads, net, reading.taken_off(rules)))
-    return NetResistance(
-        display=display,
-        leads=leads.value,
-        net=net,
-        budget=budget,
-        gain=share.gain,
-        missing=(*reading.lacking(rules, taken_off=True), *_path(reading)),
-        lines=tuple(lines),
-    )
+    return net
 
 
 def _placed(meter: Meter, display: Display, range_top: float | None) -> ReadingUncertainty:

@@ -7,7 +7,7 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import ArrayLike
 
-from hembit_core.curves.ends import Floats
+from hembit_core.curves.ends import Floats, everywhere
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 
@@ -105,6 +105,6 @@ def metal_resistance(
 
 def _above_zero(celsius: ArrayLike, k: float) -> Floats:
     shifted = np.asarray(celsius, dtype=np.float64) + k
-    if not (shifted > 0).all():
+    if not everywhere(shifted > 0):
         raise InputError(f"A winding's straight line ends at {-k:g} °C. Check the temperature.")
     return shifted

@@ -14,6 +14,11 @@ class CurveRangeError(InputError):
     """A value lies beyond a curve's ends: it cannot be compared, and is not extrapolated."""
 
 
+def everywhere(test: NDArray[np.bool_]) -> bool:
+    """Whether ``test`` holds for every value; quick where it is a single one."""
+    return bool(test) if test.ndim == 0 else bool(test.all())
+
+
 def within_ends(values: ArrayLike, low: float, high: float, what: str, unit: str) -> Floats:
     """Return ``values`` as floats if all lie within [low, high].
 
@@ -22,9 +27,11 @@ def within_ends(values: ArrayLike, low: float, high: float, what: str, unit: str
     CurveRangeError
         If one does not; the message names the first such value and the ends.
     """
+    if isinstance(values, float) and low <= values <= high:
+        return np.asarray(values)
     array = np.asarray(values, dtype=np.float64)
     inside = (array >= low) & (array <= high)
-    if not inside.all():
+    if not everywhere(inside):
         first = float(np.atleast_1d(array)[~np.atleast_1d(inside)][0])
         raise CurveRangeError(
             f"{first:g} {unit} lies beyond the ends of {what}, {low:g} to {high:g} {unit}: "

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.polynomial import polynomial
 from numpy.typing import ArrayLike
 
-from hembit_core.curves.ends import CurveRangeError, Floats, within_ends
+from hembit_core.curves.ends import CurveRangeError, Floats, everywhere, within_ends
 from hembit_core.curves.roots import Knots, increasing_root, knots_of
 from hembit_core.data_files import table
 
@@ -73,13 +73,20 @@ def platinum_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     >>> round(float(platinum_temperature(108.80)), 2)
     22.59
     """
-    ends = r0 * _platinum_ratio(np.array([_LOW, _HIGH], dtype=np.float64))
-    r = within_ends(resistance, float(ends[0]), float(ends[1]), "the platinum curve", "Ω") / r0
+    low, high = _platinum_ends()
+    r = within_ends(resistance, r0 * low, r0 * high, "the platinum curve", "Ω") / r0
     above = (-_A + np.sqrt(_A**2 - 4 * _B * (1 - np.maximum(r, 1.0)))) / (2 * _B) + 0.0
-    if (r >= 1).all():
+    if everywhere(r >= 1):
         return above
     below = increasing_root(_platinum_ratio, _platinum_slope, np.minimum(r, 1.0), _below_zero())
     return np.where(r >= 1, above, below)
+
+
+@cache
+def _platinum_ends() -> tuple[float, float]:
+    """R/R₀ at both ends of the curve."""
+    low, high = _platinum_ratio(np.array([_LOW, _HIGH], dtype=np.float64)).tolist()
+    return low, high
 
 
 @cache
@@ -145,16 +152,21 @@ def nickel_resistance(celsius: ArrayLike, r0: float = 100.0) -> Floats:
 
 def nickel_temperature(resistance: ArrayLike, r0: float = 100.0) -> Floats:
     """Temperature [°C] of a nickel thermometer from its resistance [Ω]; inverse of the above."""
-    low, high = _NICKEL["from_C"], _NICKEL["to_C"]
-    ends = r0 * _nickel_ratio(np.array([low, high], dtype=np.float64))
-    r = within_ends(resistance, float(ends[0]), float(ends[1]), "the nickel curve", "Ω") / r0
+    knots = _nickel_knots()
+    low, high = float(knots[1][0]), float(knots[1][-1])
+    r = within_ends(resistance, r0 * low, r0 * high, "the nickel curve", "Ω") / r0
     powers = polynomial.polyder(_NICKEL["powers"])
     return increasing_root(
         _nickel_ratio,
         lambda t: np.asarray(polynomial.polyval(t, powers)),
         r,
-        knots_of(_nickel_ratio, low, high),
+        knots,
     )
+
+
+@cache
+def _nickel_knots() -> Knots:
+    return knots_of(_nickel_ratio, _NICKEL["from_C"], _NICKEL["to_C"])
 
 
 def nickel_sensitivity(celsius: ArrayLike, r0: float = 100.0) -> Floats:

@@ -8,7 +8,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import ArrayLike
 
-from hembit_core.curves.ends import Floats, within_ends
+from hembit_core.curves.ends import Floats, everywhere, within_ends
 from hembit_core.errors import InputError
 
 ZERO_CELSIUS = 273.15
@@ -78,7 +78,7 @@ class SteinhartHartCurve:
         """t [°C] at ``resistance`` [Ω]."""
         log = np.log(_positive(resistance))
         inverse = self.a + self.b * log + self.c * log**3
-        if not (inverse > 0).all():
+        if not everywhere(inverse > 0):
             raise InputError(
                 "These Steinhart–Hart coefficients give no temperature for that resistance."
             )
@@ -202,13 +202,13 @@ class SiliconCurve:
 
 def _kelvin(celsius: ArrayLike) -> Floats:
     t = np.asarray(celsius, dtype=np.float64)
-    if not (t >= _COLDEST).all():
+    if not everywhere(t >= _COLDEST):
         raise InputError(f"A thermistor below {_COLDEST:g} °C? Check the temperature.")
     return t + ZERO_CELSIUS
 
 
 def _positive(resistance: ArrayLike) -> Floats:
     r = np.asarray(resistance, dtype=np.float64)
-    if not (r > 0).all():
+    if not everywhere(r > 0):
         raise InputError("A thermistor's ohms lie above zero.")
     return r

@@ -184,6 +184,12 @@ class Family:
         return found
 
     @property
+    def as_taken(self) -> Callable[[Any, Any], Any]:
+        """The single reading in ohms as the part makes it: a sensor's by the number of its wires."""
+        found: Callable[[Any, Any], Any] = getattr(self.module, "as_taken", lambda spec, one: one)
+        return found
+
+    @property
     def judge(self) -> Callable[[Any, Any, Conditions, DecisionRule], Judgement]:
         """The verdict on one reading."""
         found: Callable[[Any, Any, Conditions, DecisionRule], Judgement] = self.module.judge

@@ -6,9 +6,8 @@ turn it, a short, OL) is left to the full judgement.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import product
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,9 +17,11 @@ from hembit_core.curves.ends import Floats
 from hembit_core.display import Display, Function
 from hembit_core.errors import InputError
 from hembit_core.judging.bands import CONFIRMED_POWERS, Band
+from hembit_core.judging.brief import Brief
 from hembit_core.judging.ohms_due import OhmsDue, no_reading_of_its_own
-from hembit_core.judging.states import Side, State
+from hembit_core.judging.states import DecisionRule, Side, State, outcome_of, outcome_told
 from hembit_core.meters import Meter, reading_uncertainty
+from hembit_core.notation import measured
 from hembit_core.resistance_reading import ResistanceReading, lead_zero, read_field
 from hembit_core.uncertainty import COVERAGE_FACTOR
 
@@ -36,6 +37,18 @@ class Plain:
     side: Side | None
     value: float
     expanded: float
+
+    def brief(self, due: OhmsDue, rule: DecisionRule) -> Brief:
+        """What follows by ``rule``."""
+        outcome = outcome_of(self.state, rule)
+        return Brief(
+            self.state,
+            self.side,
+            outcome,
+            outcome_told(outcome, rule, None),
+            measured(self.value, self.expanded, due.unit),
+            due.text,
+        )
 
 
 def judge_plain(
@@ -117,7 +130,7 @@ def _place(
     high, low = value > _above(upper), value < _below(lower)
     beyond = high | low
     far = np.where(high, value - u > upper, value + u < lower) & beyond
-    for moved in _corners(due, value):  # what is missing: the mildest of its corners is claimed
+    for moved in _reach(due, value):  # what is missing: the milder of its ends is claimed
         far &= np.where(high, moved - u > upper, moved + u < lower)
     if any(one.state is not None for one in due.missing):
         plain &= beyond
@@ -160,24 +173,19 @@ def _below(limit: float) -> float:
     return limit - _NOISE * max(abs(limit), _NOISE) if np.isfinite(limit) else limit
 
 
-def _corners(due: OhmsDue, value: Floats) -> Iterator[Floats]:
-    """The values at every corner of what is missing; the values themselves where nothing is."""
-    ends = [
-        (
-            one.low + one.share_low * np.abs(value),
-            one.high + one.share_high * np.abs(value),
-        )
-        for one in due.missing
-    ]
-    for corner in product(*ends):
-        yield value + sum(corner)
+def _reach(due: OhmsDue, value: Floats) -> tuple[Floats, Floats]:
+    """The lowest and the highest values that what is missing leaves open."""
+    size = np.abs(value)
+    lowest = value + sum(one.low + one.share_low * size for one in due.missing)
+    highest = value + sum(one.high + one.share_high * size for one in due.missing)
+    return lowest, highest
 
 
 def _on_one_side(due: OhmsDue, value: Floats, upper: float, lower: float) -> Bools:
-    """Whether all corners of what is missing lie on one side of both limits."""
+    """Whether both ends of what is missing lie on one side of both limits."""
     same = np.ones(value.shape, dtype=bool)
     here = np.sign((value > _above(upper)).astype(int) - (value < _below(lower)).astype(int))
-    for moved in _corners(due, value):
+    for moved in _reach(due, value):
         there = np.sign((moved > _above(upper)).astype(int) - (moved < _below(lower)).astype(int))
         same &= there == here
     return same

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cached_property
 
 from hembit_core.uncertainty import combined, expanded
 
@@ -51,7 +52,7 @@ class Budget:
         """Every share times the size of ``factor``: through a slope into another frame."""
         return Budget(tuple(Share(one.origin, abs(factor) * one.standard) for one in self.shares))
 
-    @property
+    @cached_property
     def standard(self) -> float:
         """Combined standard uncertainty."""
         return combined(*(one.standard for one in self.shares))

@@ -213,7 +213,9 @@ class Judgement(Model):
     dominant : where most of U comes from.
     settles : what would settle it, where it is too close to call.
     value : missing for an overflow.
-    outcome_text : names the decision rule.
+    outcome_text : the outcome with the decision rule, in one line.
+    rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
+        of before.
     policy : every school and default that was used, in words.
     """
 
@@ -226,6 +228,7 @@ class Judgement(Model):
     outcome: Outcome
     undecided_by: tuple[str, ...] = ()
     outcome_text: str
+    rule_text: str = ""
     headline: str
     explanation: tuple[str, ...]
     next_step: str

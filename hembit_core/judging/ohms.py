@@ -46,13 +46,44 @@ class Frame:
     budget: Budget
     band: Band
     missing: tuple[Missing, ...]
-    rail: Rail
     beyond_its_curve: bool = False
 
     @property
     def difference_unit(self) -> str:
         """The unit of differences: kelvin for °C."""
         return "K" if self.unit == "°C" else self.unit
+
+
+@dataclass(frozen=True)
+class PlacedOhms:
+    """A reading with its frame, and where it lies there.
+
+    ``early`` is what is settled in ohms, before any band: a missed prefix, a short.
+    """
+
+    net: NetResistance
+    frame: Frame
+    placed: Placed
+    early: Verdict | None
+
+
+def place_ohms(
+    due: OhmsDue, reading: ResistanceReading, display: Display, conditions: Conditions
+) -> PlacedOhms:
+    """Place net ohms in today's band, without a word about it.
+
+    Raises
+    ------
+    InputError
+        If the leads or the range cannot be used.
+    ValueError
+        If ``display`` is an overflow.
+    """
+    net = net_resistance(reading, display, conditions)
+    early = _before_the_band(due, reading, net, conditions)
+    frame = frame_of(due, net, in_ohms=early is not None)
+    placed = place_value(frame.value, frame.budget, frame.band, frame.missing)
+    return PlacedOhms(net, frame, placed, early)
 
 
 def judge_ohms(
@@ -69,17 +100,16 @@ def judge_ohms(
     policy = meter_policy(conditions.meter)
     if display.overflow:
         return _judge_overflow(due, reading, conditions, rule, display)
-    net = net_resistance(reading, display, conditions)
-    early = _before_the_band(due, reading, net, conditions)
-    frame = frame_of(due, net, in_ohms=early is not None)
-    placed = place_value(frame.value, frame.budget, frame.band, frame.missing)
+    found = place_ohms(due, reading, display, conditions)
+    net, frame, placed, early = found.net, found.frame, found.placed, found.early
     verdict = (
         early
         or due.reads_as(net.net, placed)
         or placed_verdict(due, reading, conditions.meter, net, frame.unit, placed)
     )
     value = measured_value(frame.value, frame.budget.expanded, frame.unit)
-    rail = due.expectation.rail if early and due.scale else frame.rail
+    in_its_frame = frame.unit == due.unit
+    rail = ohms_rail(frame.band) if frame.beyond_its_curve else due.expectation.rail
     marks: dict[str, object] = {
         "raw": Mark(value=display.value or 0.0, label=f"display {display.text}")
         if frame.unit == "Ω"
@@ -87,10 +117,11 @@ def judge_ohms(
         "corrected": Mark(value=frame.value, label=value.text),
         "expanded": value.expanded,
     }
+    marked = in_its_frame or frame.beyond_its_curve
     return verdict.build(
         due.expectation,
         rule,
-        rail=hit(rail, verdict.state).model_copy(update={} if early and due.scale else marks),
+        rail=hit(rail, verdict.state).model_copy(update=marks if marked else {}),
         read_as=(display.read_as,),
         value=value,
         working=(
@@ -114,8 +145,7 @@ def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool = False) -> Fram
     scale = due.scale
     if scale is None:
         budget = net.budget.plus(*due.shares)
-        rail = due.expectation.rail
-        return Frame("Ω", net.net, budget, due.band, (*due.missing, *net.missing), rail)
+        return Frame("Ω", net.net, budget, due.band, (*due.missing, *net.missing))
     if not in_ohms and net.net > 0:
         try:
             value = float(scale.value(net.net))
@@ -124,7 +154,7 @@ def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool = False) -> Fram
         except InputError:
             pass
         else:
-            return Frame(scale.unit, value, budget, due.band, missing, due.expectation.rail)
+            return Frame(scale.unit, value, budget, due.band, missing)
     shares = tuple(Share(one.origin, one.standard / scale.per_ohm_due) for one in due.shares)
     return Frame(
         "Ω",
@@ -132,7 +162,6 @@ def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool = False) -> Fram
         net.budget.plus(*shares),
         scale.ohms_band,
         net.missing,
-        ohms_rail(scale.ohms_band),
         beyond_its_curve=not in_ohms,
     )
 
@@ -217,6 +246,3 @@ def _four_wire_line(due: OhmsDue, net: NetResistance) -> tuple[WorkingLine, ...]
             source="more than a tenth is said",
         ),
     )
-
-
-__all__ = ["Frame", "Placed", "frame_of", "hit", "judge_ohms"]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 from math import inf, isfinite
 
 from numpy.typing import ArrayLike
@@ -15,6 +16,7 @@ from hembit_core.judging.judgement import Expectation, Notice, Plot, Settle
 from hembit_core.judging.missing import Missing
 from hembit_core.judging.placing import Placed
 from hembit_core.judging.verdict import Verdict
+from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
 
 
@@ -82,9 +84,12 @@ def _no_lines(net: float, expanded_u: float) -> tuple[WorkingLine, ...]:
 class OhmsDue:
     """What ohms are due, and how the family speaks of them.
 
+    A reading is placed by the figures; the expectation is put into words only when it is told.
+
     Attributes
     ----------
-    expectation : with the band of today and its rail.
+    band : today's band, in the frame that is judged in.
+    tell : makes the expectation, with this band on its rail.
     shares : of the uncertainty, besides meter and leads: the thermometer through the
         expectation's slope, a table's spread [unit of the frame].
     missing : conditions that are not known, with what they may have done.
@@ -98,9 +103,12 @@ class OhmsDue:
     zero_is_due : near zero is what a sound part reads (a closed contact), not a short.
     overflow_may_be_sound : a sound part may read more than any range shows (a hot switching PTC).
     warnings : told with this reading.
+    digits : significant digits of what is told as due.
+    limit_told : what is told as due, where that is not the band.
     """
 
-    expectation: Expectation
+    band: Band
+    tell: Callable[[], Expectation]
     words: OhmsWords
     deviation: Callable[[float, float], str]
     shares: tuple[Share, ...] = ()
@@ -112,6 +120,19 @@ class OhmsDue:
     zero_is_due: bool = False
     overflow_may_be_sound: bool = False
     warnings: tuple[Notice, ...] = ()
+    digits: int = 4
+    limit_told: str = ""
+
+    @property
+    def text(self) -> str:
+        """What is due, as the expectation tells it: ``22.90–26.72 Ω``."""
+        band = self.ohms_band
+        return self.limit_told or interval(band.lower, band.upper, "Ω", self.digits)
+
+    @cached_property
+    def expectation(self) -> Expectation:
+        """What is told before the reading."""
+        return self.tell()
 
     @property
     def unit(self) -> str:
@@ -122,11 +143,6 @@ class OhmsDue:
     def difference_unit(self) -> str:
         """The unit of differences in that frame: kelvin for °C."""
         return "K" if self.unit == "°C" else self.unit
-
-    @property
-    def band(self) -> Band:
-        """Today's band, in the frame that is judged in."""
-        return self.expectation.rail.band
 
     @property
     def ohms_band(self) -> Band:

@@ -7,9 +7,7 @@ test decides a state of a placed value by itself.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import product
 from math import isinf
 
 from hembit_core.judging.bands import Band, Placement, decidability, place, region
@@ -91,20 +89,25 @@ def _counted(value: float, band: Band, missing: tuple[Missing, ...]) -> tuple[Mi
     return tuple(one for one in missing if one.state is not None)
 
 
-def _corners(value: float, missing: tuple[Missing, ...]) -> Iterator[float]:
-    for ends in product(*(one.ends(value) for one in missing)):
-        yield value + sum(ends)
+def _reach(value: float, missing: tuple[Missing, ...]) -> tuple[float, float]:
+    """The lowest and the highest value that what is missing leaves open.
+
+    Every other corner lies between: what holds at both ends of a band's side holds at all of them.
+    """
+    ends = [one.ends(value) for one in missing]
+    return value + sum(low for low, _ in ends), value + sum(high for _, high in ends)
+
+
+def _may_turn(value: float, band: Band, missing: tuple[Missing, ...]) -> bool:
+    lowest, highest = _reach(value, missing)
+    return region(lowest, band) != region(highest, band)
 
 
 def _hidden(value: float, band: Band, missing: tuple[Missing, ...]) -> tuple[Missing, ...]:
     """What could have turned the verdict: those that do so alone, or all that do so together."""
-    regions = {region(corner, band) for corner in _corners(value, missing)}
-    if len(regions) == 1:
+    if not _may_turn(value, band, missing):
         return ()
-    alone = tuple(
-        one for one in missing if len({region(corner, band) for corner in _corners(value, (one,))}) > 1
-    )
-    return alone or missing
+    return tuple(one for one in missing if _may_turn(value, band, (one,))) or missing
 
 
 def _undecided(
@@ -123,7 +126,7 @@ def _undecided(
         state = State.NOT_DECIDABLE
     else:
         state = State.JUST_OUTSIDE if here else State.JUST_WITHIN
-    away = [region(corner, band) for corner in _corners(value, hidden)]
+    away = [region(end, band) for end in _reach(value, hidden)]
     leaning = here or next(one for one in away if one)
     side = Side.HIGH if leaning > 0 else Side.LOW
     limit = plain.limit if here else (band.upper if leaning > 0 else band.lower)
@@ -141,7 +144,7 @@ def _undecided(
 def _mildest(value: float, expanded: float, band: Band, missing: tuple[Missing, ...]) -> Placement:
     """What can be claimed at every corner: just within of {within, just within}, and so on."""
     found = [place(value, expanded, band)]
-    found += [place(corner, expanded, band) for corner in _corners(value, missing) if not isinf(corner)]
+    found += [place(end, expanded, band) for end in _reach(value, missing) if not isinf(end)]
     outside = region(value, band) != 0
     order = _MILD_TO_STRONG.index
     return (min if outside else max)(found, key=lambda one: order(one.state))
@@ -158,7 +161,7 @@ def place_overflow(floor: float, band: Band, missing: tuple[Missing, ...] = ()) 
     Without an upper limit, if the floor is far above nominal.
     """
     if band.upper is not None:
-        lowest = min(_corners(floor, missing)) if missing else floor
+        lowest, _ = _reach(floor, missing)
         return State.NOT_DECIDABLE if region(lowest, band) < 1 else State.OPEN
     far = band.nominal is not None and floor >= _SURELY_OPEN * band.nominal
     return State.OPEN if far else State.NOT_DECIDABLE

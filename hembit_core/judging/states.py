@@ -105,3 +105,17 @@ OUTCOME_TEXT = {
     Outcome.REJECT: "rejected",
     Outcome.UNDECIDED: "undecided",
 }
+
+
+def rule_told(outcome: Outcome, rule: DecisionRule, why: str | None) -> str:
+    """The rule that was used and, where it decides nothing, why not."""
+    return f"{RULE_TEXT[rule]}{_reason(outcome, why)}"
+
+
+def outcome_told(outcome: Outcome, rule: DecisionRule, why: str | None) -> str:
+    """What follows, in one line: ``undecided (simple rule: …); the alloy is not given``."""
+    return f"{OUTCOME_TEXT[outcome]} ({RULE_TEXT[rule]}){_reason(outcome, why)}"
+
+
+def _reason(outcome: Outcome, why: str | None) -> str:
+    return f"; {why}" if why and outcome is Outcome.UNDECIDED else ""

@@ -18,7 +18,6 @@ from hembit_core.judging.judgement import (
     Settle,
 )
 from hembit_core.judging.states import (
-    OUTCOME_TEXT,
     PRECEDENCE,
     RULE_TEXT,
     DecisionRule,
@@ -28,6 +27,8 @@ from hembit_core.judging.states import (
     is_kinder,
     least_kind,
     outcome_of,
+    outcome_told,
+    rule_told,
 )
 from hembit_core.notation import measured
 from hembit_core.version import CORE_VERSION
@@ -97,7 +98,6 @@ class Verdict:
             worst = min(members, key=lambda row: PRECEDENCE.index(row.state or State.WITHIN))
             if worst.state and PRECEDENCE.index(worst.state) < PRECEDENCE.index(state):
                 state, side = worst.state, worst.side
-        why = f"; {self.unsettled}" if self.unsettled and outcome is Outcome.UNDECIDED else ""
         return Judgement(
             core_version=CORE_VERSION,
             measurand=expectation.measurand,
@@ -107,7 +107,8 @@ class Verdict:
             side=side,
             outcome=outcome,
             undecided_by=self.undecided_by,
-            outcome_text=f"{OUTCOME_TEXT[outcome]} ({RULE_TEXT[rule]}){why}",
+            outcome_text=outcome_told(outcome, rule, self.unsettled),
+            rule_text=rule_told(outcome, rule, self.unsettled),
             headline=self.headline,
             explanation=tuple(self.explanation),
             next_step=self.next_step,

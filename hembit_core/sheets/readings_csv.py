@@ -6,7 +6,8 @@ import csv
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from itertools import islice
+from functools import partial
+from itertools import chain, islice
 from typing import TextIO
 
 from pydantic import TypeAdapter, ValidationError
@@ -16,18 +17,11 @@ from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES
 from hembit_core.judge import AnySpec, PartReading, expectations, judge
 from hembit_core.judging.batch import judge_plain
+from hembit_core.judging.brief import Brief, brief
 from hembit_core.judging.ohms_due import OhmsDue
 from hembit_core.judging.states import (
-    OUTCOME_TEXT,
-    RULE_TEXT,
     DecisionRule,
-    Outcome,
-    Side,
-    State,
-    outcome_of,
 )
-from hembit_core.judging.summary import figure_of
-from hembit_core.notation import measured
 from hembit_core.resistance_reading import ResistanceReading
 
 _READING: TypeAdapter[object] = TypeAdapter(PartReading)
@@ -42,20 +36,10 @@ _CONDITIONS = (
 )
 _YES_NO = ("leads_nulled", "settled")
 _SEVERAL = "displays"
-_AT_ONCE = 5_000
+_AT_ONCE = 2_500
+_ROWS_A_GROUP = 8
+"""With fewer rows taken alike than this, arrays gain less than another process does."""
 _POINTED = re.compile(r"[1-9][0-9]{0,2}\.[0-9]{3}")
-
-
-@dataclass(frozen=True)
-class RowVerdict:
-    """The verdict on one row, without its working."""
-
-    state: State
-    side: Side | None
-    outcome: Outcome
-    outcome_text: str
-    figure: str
-    expected: str
 
 
 @dataclass(frozen=True)
@@ -64,7 +48,7 @@ class Row:
 
     line: int
     name: str
-    verdict: RowVerdict | None
+    verdict: Brief | None
     problem: str
 
 
@@ -79,7 +63,7 @@ class _Given:
 
 
 def judge_rows(
-    source: TextIO, spec: AnySpec, conditions: Conditions, rule: DecisionRule
+    source: TextIO, spec: AnySpec, conditions: Conditions, rule: DecisionRule, processes: int = 1
 ) -> Iterator[Row]:
     """Judge each row of a CSV with a header.
 
@@ -88,6 +72,7 @@ def judge_rows(
     (``part_temperature`` …), and ``name``. ``measurand`` may be missing: the part's first. A
     bad row is reported with its line number and does not stop the rest. Cells are parted by
     commas, so that a point is the decimal mark: ``5.007`` is not asked about its thousands.
+    A long file is shared out over ``processes``.
 
     Raises
     ------
@@ -99,8 +84,16 @@ def judge_rows(
         raise InputError("This CSV is empty: it needs a header, at least “display”.")
     first = first_measurand(spec, conditions)
     rows = _rows(table)
-    while chunk := list(islice(rows, _AT_ONCE)):
-        yield from _judge_chunk(chunk, spec, conditions, rule, first)
+    judge_chunk = partial(_judge_chunk, spec=spec, conditions=conditions, rule=rule, first=first)
+    chunks = iter(lambda: list(islice(rows, _AT_ONCE)), [])
+    head = next(chunks, [])
+    if len(head) < _AT_ONCE:
+        yield from judge_chunk(head)
+        return
+    from hembit_core.sheets.in_processes import in_processes  # costs a start that a sheet need not pay
+
+    for found in in_processes(judge_chunk, chain((head,), chunks), processes, _is_heavy):
+        yield from found
 
 
 def first_measurand(spec: AnySpec, conditions: Conditions) -> str:
@@ -127,30 +120,44 @@ def _pointed(text: str) -> str:
     return f"{text}e0" if _POINTED.fullmatch(text) else text
 
 
+_Key = tuple[tuple[str, str], ...]
+
+
+def _taken_alike(one: _Given) -> _Key:
+    """Everything about a row but its display: rows that share it are judged at once."""
+    return tuple(cell for cell in one.cells.items() if cell[0] != "display")
+
+
+def _is_heavy(chunk: list[_Given]) -> bool:
+    """Whether its rows were taken so differently that most are judged one by one."""
+    return len({_taken_alike(one) for one in chunk}) > len(chunk) / _ROWS_A_GROUP
+
+
 def _judge_chunk(
     chunk: list[_Given], spec: AnySpec, conditions: Conditions, rule: DecisionRule, first: str
-) -> Iterator[Row]:
+) -> list[Row]:
     """Rows that differ in their display alone are judged together, then told in their order."""
-    groups: dict[tuple[tuple[str, str], ...], list[int]] = {}
+    groups: dict[_Key, list[int]] = {}
     for place, one in enumerate(chunk):
         if not one.problem and "display" in one.cells:
-            key = tuple(sorted((k, v) for k, v in one.cells.items() if k != "display"))
-            groups.setdefault(key, []).append(place)
-    plain: dict[int, RowVerdict] = {}
+            groups.setdefault(_taken_alike(one), []).append(place)
+    plain: dict[int, Brief] = {}
     for places in groups.values():
         if len(places) > 1:
             cells = [chunk[place].cells for place in places]
             verdicts = _plain(cells, spec, conditions, rule, first)
             plain.update((place, one) for place, one in zip(places, verdicts, strict=True) if one)
-    alike: dict[tuple[tuple[str, str], ...], Row] = {}
+    alike: dict[_Key, Row] = {}
+    found = []
     for place, one in enumerate(chunk):
         if place in plain:
-            yield Row(one.line, one.name, plain[place], "")
+            found.append(Row(one.line, one.name, plain[place], ""))
             continue
-        key = (("problem", one.problem), *sorted(one.cells.items()))
+        key = (("problem", one.problem), *one.cells.items())
         if key not in alike:
             alike[key] = _judge_alone(one, spec, conditions, rule, first)
-        yield replace(alike[key], line=one.line, name=one.name)
+        found.append(replace(alike[key], line=one.line, name=one.name))
+    return found
 
 
 def _plain(
@@ -159,39 +166,34 @@ def _plain(
     conditions: Conditions,
     rule: DecisionRule,
     first: str,
-) -> list[RowVerdict | None]:
+) -> list[Brief | None]:
     """The plain verdicts among rows that were taken alike; None where the full judgement is needed."""
-    family = FAMILIES[type(spec)]
-    nothing: list[RowVerdict | None] = [None] * len(cells)
+    nothing: list[Brief | None] = [None] * len(cells)
     try:
         here, reading = _parsed(cells[0], conditions, first)
-        if family.ohms is None or family.ohms_due is None or type(reading) is not family.ohms:
+        due = _ohms_due(spec, reading, here)
+        if due is None:
             return nothing
-        assert isinstance(reading, ResistanceReading)
-        due = family.ohms_due(spec, reading, here)
         texts = tuple(dict.fromkeys(one["display"] for one in cells))  # each distinct one once
-        found = judge_plain(due, reading, texts, here)
+        found = judge_plain(due[0], due[1], texts, here)
     except (InputError, ValidationError):
         return nothing
     told = {
-        text: None if one is None else _told(one.state, one.side, one.value, one.expanded, due, rule)
+        text: None if one is None else one.brief(due[0], rule)
         for text, one in zip(texts, found, strict=True)
     }
     return [told[one["display"]] for one in cells]
 
 
-def _told(
-    state: State, side: Side | None, value: float, expanded: float, due: OhmsDue, rule: DecisionRule
-) -> RowVerdict:
-    outcome = outcome_of(state, rule)
-    return RowVerdict(
-        state,
-        side,
-        outcome,
-        f"{OUTCOME_TEXT[outcome]} ({RULE_TEXT[rule]})",
-        measured(value, expanded, due.unit),
-        due.expectation.text,
-    )
+def _ohms_due(
+    spec: AnySpec, reading: object, conditions: Conditions
+) -> tuple[OhmsDue, ResistanceReading] | None:
+    """What is due of the part's single reading in ohms, and the reading as the part makes it."""
+    family = FAMILIES[type(spec)]
+    if family.ohms_due is None or type(reading) is not family.ohms:
+        return None
+    taken = family.as_taken(spec, reading)
+    return family.ohms_due(spec, taken, conditions), taken
 
 
 def _judge_alone(
@@ -201,22 +203,25 @@ def _judge_alone(
         return Row(one.line, one.name, None, one.problem)
     try:
         here, reading = _parsed(one.cells, conditions, first)
-        verdict = judge(spec, reading, here, rule)  # type: ignore[arg-type]
+        told = _briefly(spec, reading, here, rule) or Brief.of(judge(spec, reading, here, rule))  # type: ignore[arg-type]
     except ValidationError as error:
         sentences = "; ".join(f"{_last(each['loc'])}: {each['msg']}" for each in error.errors())
         return Row(one.line, one.name, None, sentences)
     except InputError as error:
         field = f"{error.field.rpartition('.')[2]}: " if error.field else ""
         return Row(one.line, one.name, None, f"{field}{error.message}")
-    told = RowVerdict(
-        verdict.state,
-        verdict.side,
-        verdict.outcome,
-        verdict.outcome_text,
-        figure_of(verdict),
-        verdict.expectation.text,
-    )
     return Row(one.line, one.name, told, "")
+
+
+def _briefly(
+    spec: AnySpec, reading: object, conditions: Conditions, rule: DecisionRule
+) -> Brief | None:
+    """The verdict by the place alone, where that says all; what hinders that, ``judge`` words."""
+    try:
+        due = _ohms_due(spec, reading, conditions)
+        return brief(*due, conditions, rule) if due else None
+    except InputError:
+        return None
 
 
 def _parsed(cells: dict[str, str], conditions: Conditions, first: str) -> tuple[Conditions, object]:

@@ -122,7 +122,8 @@ def judge(
     if isinstance(reading, OpenContact):
         return _judge_open(spec, opened, reading, conditions, rule)
     due = OhmsDue(
-        expectation=closed,
+        band=closed.rail.band,
+        tell=lambda: closed,
         words=_closed_words(spec),
         deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 2)} across it.",
         zero_is_due=True,

@@ -96,7 +96,8 @@ def ohms_due(spec: ElementBank, reading: BankResistance, conditions: Conditions)
     bank = in_parallel(member, spec.members)
     ladder = Ladder.of(spec.members, member.today)
     return OhmsDue(
-        expectation=_expectation(spec, member, bank),
+        band=bank.today,
+        tell=lambda: _expectation(spec, member, bank),
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, bank.today.nominal or net)} on the bank's ohms.",
         shares=bank.shares,

@@ -6,6 +6,7 @@ from dataclasses import replace
 from functools import lru_cache
 
 from hembit_core.families.heating_element.resistance import ElementResistance
+from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Share
 from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
@@ -15,23 +16,23 @@ from hembit_core.working import WorkingLine
 def in_parallel(due: ElementResistance, members: int) -> ElementResistance:
     """What ``members`` equal elements in parallel should have: everything in ohms over n."""
     share = 1 / members
-    line = WorkingLine(
-        key="in_parallel",
-        label=f"{members} members in parallel",
-        result=interval(
-            None if due.today.lower is None else due.today.lower * share,
-            None if due.today.upper is None else due.today.upper * share,
-            "Ω",
-        ),
-        formula="R_bank = R / n",
-        figures=f"one member {interval(due.today.lower, due.today.upper, 'Ω')}, n = {members}",
-        source="equal resistances in parallel",
-    )
+    today = due.today.scaled(share)
     return replace(
         due,
         hot=due.hot.scaled(share),
-        today=due.today.scaled(share),
+        today=today,
         shares=tuple(Share(one.origin, one.standard * share) for one in due.shares),
         missing=tuple(one.scaled(share) for one in due.missing),
-        lines=(*due.lines, line),
+        tell=lambda: (*due.lines, _line(due.today, today, members)),
+    )
+
+
+def _line(member: Band, today: Band, members: int) -> WorkingLine:
+    return WorkingLine(
+        key="in_parallel",
+        label=f"{members} members in parallel",
+        result=interval(today.lower, today.upper, "Ω"),
+        formula="R_bank = R / n",
+        figures=f"one member {interval(member.lower, member.upper, 'Ω')}, n = {members}",
+        source="equal resistances in parallel",
     )

@@ -48,7 +48,8 @@ def ohms_due(spec: HeatingElement, reading: BetweenTerminals, conditions: Condit
     due = element_resistance(spec, conditions)
     words = _WITH_VOLTS if spec.rated_voltage is not None else _WORDS
     return OhmsDue(
-        expectation=between_terminals(due),
+        band=due.today,
+        tell=lambda: between_terminals(due),
         words=words,
         deviation=lambda net, u: _deviation(spec, due, net, u),
         shares=due.shares,

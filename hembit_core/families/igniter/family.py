@@ -106,7 +106,9 @@ def judge(
 def ohms_due(spec: Igniter, reading: IgniterResistance, conditions: Conditions) -> OhmsDue:
     """The cold ohms that are due, and how they are spoken of."""
     return OhmsDue(
-        expectation=_cold(spec),
+        band=_band(spec),
+        tell=partial(_cold, spec),
+        digits=3,
         words=_WORDS,
         deviation=lambda net, u: f"{_usual(spec)} is usual, cold.",
         missing=() if reading.settled else (_warm(spec),),

@@ -99,7 +99,8 @@ def ohms_due(
 ) -> OhmsDue:
     """The ohms that are due, and how they are spoken of."""
     return OhmsDue(
-        expectation=expectations(spec, conditions)[0],
+        band=resistance_band(spec.tolerance, spec.nominal)[0],
+        tell=lambda: expectations(spec, conditions)[0],
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, spec.nominal)} on ohms.",
     )

@@ -85,10 +85,11 @@ def judge(
 
 def ohms_due(spec: Sender, reading: SenderResistance, conditions: Conditions) -> OhmsDue:
     """The ohms that are due where it stands now, and how they are spoken of."""
-    expectation = _expectation(spec, conditions)
-    nominal = expectation.rail.band.nominal
+    band = _band(spec, conditions)
+    nominal = band.nominal
     return OhmsDue(
-        expectation=expectation,
+        band=band,
+        tell=lambda: _expectation(spec, conditions),
         words=_WORDS,
         deviation=lambda net, u: _says(spec, net, nominal),
         shares=_shares(spec, conditions),
@@ -161,18 +162,26 @@ def _says(spec: Sender, net: float, nominal: float | None) -> str:
     return f"{says}; {deviation(net, nominal)} on ohms." if nominal else f"{says}."
 
 
-def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
-    share = spec.tolerance.percent.value / 100
+def _band(spec: Sender, conditions: Conditions) -> Band:
+    """The band where it stands [Ω]; that of the whole chart where that is not given."""
     given = _stands(spec, conditions)
-    ends = sorted((spec.points[0].ohms.value, spec.points[-1].ohms.value))
+    if given is None:
+        share = spec.tolerance.percent.value / 100
+        ends = sorted((spec.points[0].ohms.value, spec.points[-1].ohms.value))
+        return Band(lower=ends[0] * (1 - share), upper=ends[1] * (1 + share))
+    try:
+        nominal = ohms_at(spec, given.value)
+    except CurveRangeError as error:
+        raise error.at("conditions.stands_at") from None
+    return resistance_band(spec.tolerance, nominal)[0]
+
+
+def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
+    given = _stands(spec, conditions)
+    band = _band(spec, conditions)
     warnings: tuple[Notice, ...] = ()
     if given:
-        try:
-            nominal = ohms_at(spec, given.value)
-        except CurveRangeError as error:
-            raise error.at("conditions.stands_at") from None
-        band, _ = resistance_band(spec.tolerance, nominal)
-        detail = f"{quantity(nominal, 'Ω', 4)} at {given.value:g} {spec.unit}".rstrip()
+        detail = f"{quantity(band.nominal or 0.0, 'Ω', 4)} at {given.value:g} {spec.unit}".rstrip()
         if is_a_guess(spec, given.value):
             text = (
                 "The two points of the chart beside it lie a decade of ohms apart: what is between "
@@ -180,7 +189,6 @@ def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
             )
             warnings = (Notice(code=NoticeCode.GUESS_BETWEEN_POINTS, text=text),)
     else:
-        band = Band(lower=ends[0] * (1 - share), upper=ends[1] * (1 + share))
         detail = "where it stands is not given: this is its whole chart"
         text = "Give where it stands, and this says what it should read there."
         warnings = (Notice(code=NoticeCode.STANDS_AT_NOT_GIVEN, text=text),)

@@ -50,7 +50,7 @@ def in_series(first: ElementResistance, second: ElementResistance) -> ElementRes
         today=today,
         shares=shares,
         missing=_widest(first.missing, second.missing),
-        lines=(line,),
+        tell=lambda: (line,),
         policy=tuple(dict.fromkeys((*first.policy, *second.policy))),
         warnings=(),
     )
@@ -60,7 +60,8 @@ def whole_due(due: ElementResistance) -> OhmsDue:
     """The ohms that are due across both halves."""
     nominal = due.today.nominal or 1.0
     return OhmsDue(
-        expectation=between_terminals(due),
+        band=due.today,
+        tell=lambda: between_terminals(due),
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, nominal)} on ohms.",
         shares=due.shares,

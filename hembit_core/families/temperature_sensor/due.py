@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -27,6 +27,7 @@ class SensorDue:
     ``thermometer`` is the reference's standard uncertainty [K], ``per_kelvin_here`` |dR/dt| there.
     """
 
+    sensor: CurveSensor
     curve: Curve
     celsius: float
     ohms: float
@@ -37,11 +38,23 @@ class SensorDue:
     source: str
     limit: float
     relative_slope: float
-    plot: Plot
+
+    @cached_property
+    def plot(self) -> Plot:
+        """The curve round the reference temperature, with the band."""
+        if self.kelvin is not None:
+            return curve_plot(self.sensor, self.celsius, self.kelvin.half_width, None)
+        share = (self.resistance.upper or self.ohms) / self.ohms - 1
+        return curve_plot(self.sensor, self.celsius, None, share)
 
     def per_kelvin(self, celsius: ArrayLike) -> Floats:
         """Size of dR/dt [Ω/K] at ``celsius`` [°C]."""
         return np.abs(self.curve.relative_slope(celsius) * self.curve.resistance(celsius))
+
+    def per_kelvin_at(self, ohms: ArrayLike) -> Floats:
+        """Size of dR/dt [Ω/K] where the curve has ``ohms`` [Ω]."""
+        slope = self.curve.relative_slope(self.curve.temperature(ohms))
+        return np.abs(slope * np.asarray(ohms, dtype=np.float64))
 
     @property
     def per_kelvin_here(self) -> float:
@@ -90,6 +103,7 @@ def _worked_out(
     slope = float(curve.relative_slope(celsius))
     kelvin, resistance, policy = _bands(spec, curve, celsius, ohms, slope, rules)
     return SensorDue(
+        spec.sensor,
         curve,
         celsius,
         ohms,
@@ -100,16 +114,7 @@ def _worked_out(
         source,
         limit,
         slope,
-        _plot(spec.sensor, celsius, kelvin, resistance, ohms),
     )
-
-
-def _plot(
-    sensor: CurveSensor, celsius: float, kelvin: Band | None, resistance: Band, ohms: float
-) -> Plot:
-    if kelvin is not None:
-        return curve_plot(sensor, celsius, kelvin.half_width, None)
-    return curve_plot(sensor, celsius, None, (resistance.upper or ohms) / ohms - 1)
 
 
 def kelvin_band(spec: TemperatureSensor, celsius: float, rules: Rules) -> tuple[Band, str]:

@@ -22,7 +22,7 @@ from hembit_core.families.temperature_sensor.points import (
     judge_points,
     points_expectation,
 )
-from hembit_core.families.temperature_sensor.readings import SensorResistance, by_wires
+from hembit_core.families.temperature_sensor.readings import SensorResistance, as_taken
 from hembit_core.families.temperature_sensor.response import (
     SensorResponse,
     judge_response,
@@ -99,7 +99,7 @@ def judge(
             SensorResistance,
             lambda there, one: judge(spec, one, there, rule),
         )
-    wired = by_wires(spec, reading)
+    wired = as_taken(spec, reading)
     if conditions.part_temperature is None:
         return judge_alone(spec.sensor, wired, conditions, rule)
     return judge_ohms(ohms_due(spec, wired, conditions), wired, conditions, rule)
@@ -117,13 +117,14 @@ def ohms_due(spec: TemperatureSensor, reading: SensorResistance, conditions: Con
         scale = Scale(
             unit="°C",
             value=due.curve.temperature,
-            per_ohm=lambda net: 1 / due.per_kelvin(due.curve.temperature(net)),
+            per_ohm=lambda net: 1 / due.per_kelvin_at(net),
             per_ohm_due=1 / due.per_kelvin_here,
             falls=due.falls,
             ohms_band=due.resistance,
         )
     return OhmsDue(
-        expectation=sensor_expectation(due),
+        band=due.kelvin or due.resistance,
+        tell=lambda: sensor_expectation(due),
         words=_WORDS,
         deviation=lambda net, u: _deviation(due, net),
         shares=(Share(Origin.THERMOMETER, thermometer),),

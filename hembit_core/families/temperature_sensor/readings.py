@@ -73,7 +73,7 @@ class _FourWires(SensorResistance):
         return False
 
 
-def by_wires(spec: TemperatureSensor, reading: SensorResistance) -> SensorResistance:
+def as_taken(spec: TemperatureSensor, reading: SensorResistance) -> SensorResistance:
     """The reading as the sensor's wires make it: two with the leads, three by the pair, four alone."""
     if not isinstance(spec.sensor, Platinum) or spec.sensor.wires == "2":
         return reading

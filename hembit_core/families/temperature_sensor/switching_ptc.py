@@ -70,24 +70,39 @@ def switching_due(sensor: SwitchingPtc, conditions: Conditions) -> OhmsDue:
     except CurveRangeError as error:
         raise error.at("conditions.part_temperature") from None
     return OhmsDue(
-        expectation=_expectation(sensor, band, given.value),
+        band=_shown(sensor, band),
+        tell=lambda: _expectation(sensor, band, given.value),
         words=_WORDS,
         deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 3)} at {given.value:g} °C.",
         overflow_may_be_sound=band.upper is None,
+        digits=3,
+        limit_told=_at_most(band),
     )
+
+
+def _shown(sensor: SwitchingPtc, band: Band) -> Band:
+    """Below the jump, with a usual figure and an end below which something else is read."""
+    nominal = 60.0 * sensor.in_series
+    return (
+        band
+        if band.upper is None
+        else band.model_copy(update={"lower": 0.2 * nominal, "nominal": nominal})
+    )
+
+
+def _at_most(band: Band) -> str:
+    return "" if band.upper is None else f"up to {quantity(band.upper, 'Ω', 3)}"
 
 
 def _expectation(sensor: SwitchingPtc, band: Band, celsius: float) -> Expectation:
     below = band.upper is not None
-    nominal = 60.0 * sensor.in_series
-    shown = band.model_copy(update={"lower": 0.2 * nominal, "nominal": nominal}) if below else band
     return expect(
         SensorResistance,
-        ohms_rail(shown, 3),
+        ohms_rail(_shown(sensor, band), 3),
         SensorResistance.about.probes.model_copy(
             update={"disconnect": "plug off; no more than 2.5 V on it, not the diode function"}
         ),
-        text=f"up to {quantity(band.upper, 'Ω', 3)}" if band.upper is not None else "",
+        text=_at_most(band),
         detail=f"{'below' if below else 'above'} its jump at "
         f"{sensor.switching_temperature.value:g} °C, now at {celsius:g} °C",
         overflow_means="a sensor or a lead is broken",

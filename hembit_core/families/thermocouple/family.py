@@ -199,8 +199,10 @@ def _policy_there(spec: Thermocouple, celsius: float) -> str:
 def _judge_loop(
     spec: Thermocouple, reading: LoopResistance, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
+    expectation = loop_expected(spec, conditions.rules)
     ohms = OhmsDue(
-        expectation=loop_expected(spec, conditions.rules),
+        band=expectation.rail.band,
+        tell=lambda: expectation,
         words=_LOOP_WORDS,
         deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 2)} round the loop.",
         zero_is_due=True,

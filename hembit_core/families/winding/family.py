@@ -93,7 +93,8 @@ def ohms_due(spec: Winding, reading: WindingResistance, conditions: Conditions) 
     assert nominal is not None
     told = conditions.part_temperature is not None
     return OhmsDue(
-        expectation=_expectation(due),
+        band=due.today,
+        tell=lambda: _expectation(due),
         words=_AGAINST_A_READING if spec.school == "never_gains_ohms" else _WORDS,
         deviation=lambda net, u: f"{deviation(net, nominal)} on ohms.",
         shares=(due.thermometer,),

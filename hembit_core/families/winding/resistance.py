@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 from hembit_core.conditions import Conditions
 from hembit_core.curves.conductors import inferred_zero, winding_resistance
 from hembit_core.families.tolerances import resistance_band
-from hembit_core.families.winding.ceiling import with_ceiling
+from hembit_core.families.winding.ceiling import Ceiling, with_ceiling
 from hembit_core.families.winding.spec import Winding
 from hembit_core.figures import FigureText
 from hembit_core.judging.bands import Band
@@ -33,6 +34,7 @@ class WindingDue:
     thermometer : the temperature's standard uncertainty through the slope [Ω].
     missing : the temperature, where it was not given.
     warm : what a winding that has not settled may do, none where it has.
+    tell : makes the lines of the working.
     policy : schools and defaults used, in words.
     """
 
@@ -42,9 +44,14 @@ class WindingDue:
     thermometer: Share
     missing: tuple[Missing, ...]
     warm: Missing
-    lines: tuple[WorkingLine, ...]
+    tell: Callable[[], tuple[WorkingLine, ...]]
     policy: tuple[str, ...]
     warnings: tuple[Notice, ...]
+
+    @cached_property
+    def lines(self) -> tuple[WorkingLine, ...]:
+        """How it came about, as lines of the working."""
+        return self.tell()
 
 
 def winding_due(spec: Winding, conditions: Conditions) -> WindingDue:
@@ -77,8 +84,7 @@ def _worked_out(
     rules: Rules,
 ) -> WindingDue:
     reference_celsius = spec.reference_temperature.value
-    band, text = resistance_band(spec.tolerance, spec.resistance.value)
-    ceiling = with_ceiling(spec, band, text, rules)
+    ceiling = _at_reference(spec, rules)
     celsius = given.value if given else rules.reference_temperature_C
     factor = float(winding_resistance(1.0, reference_celsius, celsius, spec.metal))
     today = ceiling.band.scaled(factor)
@@ -102,38 +108,14 @@ def _worked_out(
         State.NOT_READY,
         share_low=min((k + celsius) / (k + hottest) - 1, 0.0),
     )
-    shown = f"{celsius:g} °C" if given else f"{celsius:g} °C (not given)"
-    lines = (
-        WorkingLine(
-            key="nominal",
-            label=f"By the spec, at {reference_celsius:g} °C",
-            result=quantity(spec.resistance.value, "Ω", 4),
-            figures=f"{ceiling.policy}: {interval(ceiling.band.lower, ceiling.band.upper, 'Ω')}",
-            source="the part's spec",
-            value=spec.resistance.value,
-            unit="Ω",
-        ),
-        WorkingLine(
-            key="today",
-            label="At the part's temperature",
-            result=interval(today.lower, today.upper, "Ω"),
-            formula="R = R_ref · (k + t) / (k + t_ref)",
-            figures=f"factor {factor:.5f} = ({k:g} + {celsius:g}) / ({k:g} + {reference_celsius:g}), "
-            f"{spec.metal}, part {shown}",
-            source="IEC 60034-1, 8.6.2",
-            value=factor,
-        ),
-        WorkingLine(
-            key="thermometer",
-            label="Thermometer",
-            result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
-            formula="u = (limit / √3) · dR/dt",
-            figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source.lower()}",
-            source="limit of the temperature's source and half its last digit, rectangular",
-            value=thermometer,
-            unit="Ω",
-        ),
-    )
+
+    def tell() -> tuple[WorkingLine, ...]:
+        return (
+            _nominal_line(spec, ceiling),
+            _today_line(spec, given, celsius, today, factor),
+            _thermometer_line(given, limit, source, slope, thermometer),
+        )
+
     return WindingDue(
         ceiling.band,
         today,
@@ -141,9 +123,60 @@ def _worked_out(
         Share(Origin.THERMOMETER, thermometer),
         missing,
         warm,
-        lines,
+        tell,
         (ceiling.policy,),
         ceiling.warnings,
+    )
+
+
+@lru_cache(maxsize=64)
+def _at_reference(spec: Winding, rules: Rules) -> Ceiling:
+    """The band at the reference temperature, which no part temperature moves."""
+    band, text = resistance_band(spec.tolerance, spec.resistance.value)
+    return with_ceiling(spec, band, text, rules)
+
+
+def _nominal_line(spec: Winding, ceiling: Ceiling) -> WorkingLine:
+    return WorkingLine(
+        key="nominal",
+        label=f"By the spec, at {spec.reference_temperature.value:g} °C",
+        result=quantity(spec.resistance.value, "Ω", 4),
+        figures=f"{ceiling.policy}: {interval(ceiling.band.lower, ceiling.band.upper, 'Ω')}",
+        source="the part's spec",
+        value=spec.resistance.value,
+        unit="Ω",
+    )
+
+
+def _today_line(
+    spec: Winding, given: FigureText | None, celsius: float, today: Band, factor: float
+) -> WorkingLine:
+    k, reference = inferred_zero(spec.metal), spec.reference_temperature.value
+    shown = f"{celsius:g} °C" if given else f"{celsius:g} °C (not given)"
+    return WorkingLine(
+        key="today",
+        label="At the part's temperature",
+        result=interval(today.lower, today.upper, "Ω"),
+        formula="R = R_ref · (k + t) / (k + t_ref)",
+        figures=f"factor {factor:.5f} = ({k:g} + {celsius:g}) / ({k:g} + {reference:g}), "
+        f"{spec.metal}, part {shown}",
+        source="IEC 60034-1, 8.6.2",
+        value=factor,
+    )
+
+
+def _thermometer_line(
+    given: FigureText | None, limit: float, source: str, slope: float, thermometer: float
+) -> WorkingLine:
+    return WorkingLine(
+        key="thermometer",
+        label="Thermometer",
+        result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
+        formula="u = (limit / √3) · dR/dt",
+        figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source.lower()}",
+        source="limit of the temperature's source and half its last digit, rectangular",
+        value=thermometer,
+        unit="Ω",
     )
 
 

@@ -2317,7 +2317,9 @@ export interface components {
          *     dominant : where most of U comes from.
          *     settles : what would settle it, where it is too close to call.
          *     value : missing for an overflow.
-         *     outcome_text : names the decision rule.
+         *     outcome_text : the outcome with the decision rule, in one line.
+         *     rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
+         *         of before.
          *     policy : every school and default that was used, in words.
          */
         Judgement: {
@@ -2341,6 +2343,11 @@ export interface components {
             undecided_by: string[];
             /** Outcome Text */
             outcome_text: string;
+            /**
+             * Rule Text
+             * @default
+             */
+            rule_text: string;
             /** Headline */
             headline: string;
             /** Explanation */

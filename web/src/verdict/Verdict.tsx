@@ -6,7 +6,6 @@ const OUTCOME = { accept: "Accepted", reject: "Rejected", undecided: "Undecided"
 
 /** The verdict: shape, sentence, outcome in words, what follows. */
 export function Verdict({ judgement, note }: { judgement: Judgement; note?: React.ReactNode }) {
-  const sentence = judgement.outcome_text;
   return (
     <section
       aria-label="Verdict"
@@ -26,8 +25,8 @@ export function Verdict({ judgement, note }: { judgement: Judgement; note?: Reac
             {judgement.headline}
           </h2>
           <p className="mt-1">
-            <strong className="font-semibold">{OUTCOME[judgement.outcome]}</strong>
-            <span className="text-muted">{sentence.slice(sentence.indexOf(" ("))}.</span>{" "}
+            <strong className="font-semibold">{OUTCOME[judgement.outcome]}</strong>{" "}
+            <span className="text-muted">({judgement.rule_text || judgement.outcome_text}).</span>{" "}
             {unbroken(judgement.explanation.join(" "))}
           </p>
           <p className="mt-1 font-medium">{unbroken(judgement.next_step)}</p>

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Iterable
 from pathlib import Path
@@ -15,9 +16,10 @@ from pydantic import TypeAdapter, ValidationError
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import PartSpec
+from hembit_core.judging.brief import Brief
 from hembit_core.judging.summary import figure_of
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
-from hembit_core.sheets.readings_csv import RowVerdict, judge_rows
+from hembit_core.sheets.readings_csv import judge_rows
 from hembit_core.sheets.sheet import CheckSheet, SheetError, read_sheet, write_sheet
 
 ALL_ACCEPTED, SOMETHING_REJECTED, INPUT_ERROR, SOMETHING_UNDECIDED = 0, 1, 2, 3
@@ -68,7 +70,8 @@ class Command(BaseCommand):
         found: list[Outcome] = []
         wrong = 0
         with _opened(options["file"]) as source:
-            for row in judge_rows(source, spec, conditions, DecisionRule(options["rule"])):
+            rule, processes = DecisionRule(options["rule"]), os.cpu_count() or 1
+            for row in judge_rows(source, spec, conditions, rule, processes):
                 if row.verdict is None:
                     wrong += 1
                     self.stderr.write(f"line {row.line}: {row.name}: {row.problem}")
@@ -121,7 +124,7 @@ def _line(judgement: Judgement) -> str:
     )
 
 
-def _row_line(verdict: RowVerdict) -> str:
+def _row_line(verdict: Brief) -> str:
     return (
         f"{verdict.state.upper()}, {verdict.outcome_text}: {verdict.figure}, "
         f"expected {verdict.expected}"
