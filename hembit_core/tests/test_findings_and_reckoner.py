@@ -2,23 +2,19 @@
 
 from __future__ import annotations
 
-import io
 import unittest
 from typing import Any
 
-from hypothesis import given, settings
-from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from hembit_core import DecisionRule, InputError, State, judge
+from hembit_core import InputError
 from hembit_core.data_files import table
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
 from hembit_core.judge import AnySpec
 from hembit_core.reckoner.sums import Sum
-from hembit_core.sheets.readings_csv import first_measurand, judge_rows
 from hembit_core.tests.parts import DECK_OVEN
-from hembit_core.tests.readers import READING, here, part, plate, read
+from hembit_core.tests.readers import here, part, read
 
 SUM: TypeAdapter[Any] = TypeAdapter(Sum)
 NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"})
@@ -203,78 +199,3 @@ class Reckoner(unittest.TestCase):
             with self.subTest(sum_), self.assertRaises(InputError) as caught:
                 self.work(sum_, **fields)
             self.assertEqual(caught.exception.field, field)
-
-
-SPECS: dict[str, tuple[AnySpec, float]] = {
-    "element": (DECK_OVEN, 24.0),
-    "winding": (part("winding", resistance="118"), 118.0),
-    "sensor in kelvin": (NTC, 6109.0),
-    "sensor by share": (
-        part(
-            "temperature_sensor",
-            sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"},
-            tolerance={"school": "percent_of_resistance", "percent": "10"},
-        ),
-        6109.0,
-    ),
-    "igniter": (
-        part("igniter", usual_lower="45", usual_upper="85", lenient_upper="190", school="lenient"),
-        80.0,
-    ),
-    "bank": (part("element_bank", member=plate("1000", "230"), members=6), 9.0),
-    "contact": (part("contact"), 0.4),
-    "other": (part("resistive_part", resistance="4k7"), 4700.0),
-}
-
-
-class ManyAtOnce(unittest.TestCase):
-    @settings(max_examples=60)
-    @given(
-        st.sampled_from(sorted(SPECS)),
-        st.lists(st.floats(0.02, 30), min_size=3, max_size=12),
-        st.sampled_from(list(DecisionRule)),
-        st.sampled_from(["0.2", ""]),
-    )
-    def test_it_says_what_each_reading_alone_says(
-        self, name: str, factors: list[float], rule: DecisionRule, lead_zero: str
-    ) -> None:
-        spec, nominal = SPECS[name]
-        conditions = here(part_temperature="20", thermometer_limit="0.5")
-        displays = [f"{nominal * factor / 1e3:.5f}k" for factor in factors] + ["OL", "OL"]
-        lines = "".join(f"{display},{lead_zero}\n" for display in displays)
-        source = io.StringIO(f"display,lead_zero\n{lines}")
-        rows = list(judge_rows(source, spec, conditions, rule))
-        first = next(iter(judge_rows(io.StringIO("display\n1\n"), spec, conditions, rule)))
-        self.assertEqual(first.line, 2)
-        for display, row in zip(displays, rows, strict=True):
-            reading = READING.validate_python(
-                {
-                    "measurand": _measurand(spec),
-                    "display": display,
-                    **({"lead_zero": lead_zero} if lead_zero else {}),
-                }
-            )
-            try:
-                alone = judge(spec, reading, conditions, rule)
-            except InputError:
-                self.assertIsNone(row.verdict)
-                continue
-            assert row.verdict is not None
-            self.assertEqual(
-                (row.verdict.state, row.verdict.side, row.verdict.outcome),
-                (alone.state, alone.side, alone.outcome),
-                display,
-            )
-            figure = alone.value.text if alone.value else "OL"
-            self.assertEqual(row.verdict.figure, figure)
-            self.assertEqual(row.verdict.outcome_text.split(";")[0], alone.outcome_text.split(";")[0])
-
-    def test_several_displays_in_a_cell(self) -> None:
-        source = io.StringIO("measurand,displays,lead_zero\nsiblings,118.2 118.9;118.4,0.2\n")
-        (row,) = judge_rows(source, SPECS["winding"][0], here(), DecisionRule.SIMPLE)
-        assert row.verdict is not None
-        self.assertEqual(row.verdict.state, State.WITHIN)
-
-
-def _measurand(spec: AnySpec) -> str:
-    return first_measurand(spec, here(part_temperature="20", thermometer_limit="0.5"))
