@@ -6,10 +6,10 @@ import sys
 
 if __name__ == "__main__":
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hembit.site.settings")
-    if sys.argv[1:2] == ["judge"]:  # it needs no database, so that the areas' models can stay unread
-        from hembit.apps.checks.management.commands.judge import Command
+    if sys.argv[1:2] == ["judge"]:  # it needs neither database nor Django
+        from hembit_core.sheets.command import main
 
-        Command().run_from_argv(sys.argv)
+        sys.exit(main(sys.argv[2:]))
     else:
         from django.core.management import execute_from_command_line
 

@@ -5,10 +5,12 @@ from __future__ import annotations
 import io
 import json
 import unittest
+from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 from typing import Any
 
 from hembit_core import Conditions, DecisionRule, InputError, Outcome
+from hembit_core.sheets.command import main
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import Row, judge_rows
 from hembit_core.sheets.schema import schema_text
@@ -104,6 +106,22 @@ class Sheets(unittest.TestCase):
         first = judged.parts[0].readings[0].judgement
         self.assertEqual(first.expectation.text if first else "", "228.0–278.7 Ω")
         self.assertEqual(outcomes(judged), (Outcome.REJECT, Outcome.REJECT))
+
+
+class CommandLine(unittest.TestCase):
+    def test_a_file_is_judged_without_the_web(self) -> None:
+        out = io.StringIO()
+        with redirect_stdout(out):
+            status = main([str(ROOT / "examples" / "kiln-aged-wire.json")])
+        self.assertEqual(status, 1)
+        self.assertIn("OUTSIDE, rejected", out.getvalue())
+        self.assertTrue(out.getvalue().endswith("\n"))
+
+    def test_a_file_that_is_not_there_is_an_input_error(self) -> None:
+        err = io.StringIO()
+        with redirect_stderr(err):
+            self.assertEqual(main(["nowhere.json"]), 2)
+        self.assertIn("nowhere.json cannot be read", err.getvalue())
 
 
 class Csv(unittest.TestCase):

@@ -3,155 +3,22 @@
 from __future__ import annotations
 
 import argparse
-import json
-import os
 import sys
-from collections.abc import Iterable
-from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand
-from pydantic import TypeAdapter, ValidationError
 
-from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
-from hembit_core.findings.finding import Finding
-from hembit_core.judge import PartSpec
-from hembit_core.judging.brief import Brief
-from hembit_core.judging.summary import figure_of
-from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
-from hembit_core.sheets.readings_csv import judge_rows
-from hembit_core.sheets.sheet import CheckSheet, SheetError, read_sheet, write_sheet
-
-ALL_ACCEPTED, SOMETHING_REJECTED, INPUT_ERROR, SOMETHING_UNDECIDED = 0, 1, 2, 3
+from hembit_core.sheets import command
 
 
 class Command(BaseCommand):
     """Judge a file. The exit status says how it went."""
 
-    help = (
-        "Judge a check sheet (JSON), or a CSV of readings of one part (--spec). "
-        "Exit status: 0 all accepted, 1 something rejected, 3 nothing rejected but something "
-        "undecided, 2 input errors."
-    )
+    help = command.HELP
     requires_system_checks: list[str] = []
 
     def add_arguments(self, parser: argparse.ArgumentParser) -> None:
-        parser.add_argument("file", help="SHEET.json, READINGS.csv, or - for a sheet on standard input")
-        parser.add_argument("--json", action="store_true", help="print the judged sheet as JSON")
-        parser.add_argument("--spec", help="for a CSV: the part's spec, a JSON file or JSON text")
-        parser.add_argument("--conditions", help="for a CSV: meter and temperature, JSON file or text")
-        parser.add_argument(
-            "--rule", choices=[rule.value for rule in DecisionRule], default="simple",
-            help="for a CSV: the decision rule",
-        )  # fmt: skip
+        command.add_arguments(parser)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        try:
-            status = self._csv(options) if options["spec"] else self._sheet(options)
-        except SheetError as error:
-            self.stderr.write(error.message)
-            for place, sentence in error.problems:
-                self.stderr.write(f"  {place}: {sentence}")
-            status = INPUT_ERROR
-        except InputError as error:
-            self.stderr.write(error.message)
-            status = INPUT_ERROR
-        sys.exit(status)
-
-    def _sheet(self, options: dict[str, Any]) -> int:
-        sheet = judge_sheet(read_sheet(_text(options["file"])))
-        self.stdout.write(write_sheet(sheet) if options["json"] else _readable(sheet), ending="")
-        return _status(outcomes(sheet))
-
-    def _csv(self, options: dict[str, Any]) -> int:
-        spec = _parsed(TypeAdapter(PartSpec), options["spec"], "--spec")
-        given = options["conditions"] or "{}"
-        conditions = _parsed(TypeAdapter(Conditions), given, "--conditions")
-        found: list[Outcome] = []
-        wrong = 0
-        with _opened(options["file"]) as source:
-            rule, processes = DecisionRule(options["rule"]), os.cpu_count() or 1
-            for row in judge_rows(source, spec, conditions, rule, processes):
-                if row.verdict is None:
-                    wrong += 1
-                    self.stderr.write(f"line {row.line}: {row.name}: {row.problem}")
-                    continue
-                found.append(row.verdict.outcome)
-                self.stdout.write(f"line {row.line}: {row.name}: {_row_line(row.verdict)}")
-        self.stdout.write(f"{len(found)} judged, {wrong} not usable.")
-        return INPUT_ERROR if wrong else _status(found)
-
-
-def _status(found: Iterable[Outcome]) -> int:
-    seen = set(found)
-    if Outcome.REJECT in seen:
-        return SOMETHING_REJECTED
-    return SOMETHING_UNDECIDED if Outcome.UNDECIDED in seen else ALL_ACCEPTED
-
-
-def _text(name: str) -> str:
-    if name == "-":
-        return sys.stdin.read()
-    try:
-        return Path(name).read_text("utf-8-sig")
-    except (OSError, UnicodeDecodeError) as error:
-        raise InputError(f"{name} cannot be read: {error}.") from None
-
-
-def _opened(name: str) -> Any:
-    try:
-        return Path(name).open(encoding="utf-8-sig", newline="")
-    except OSError as error:
-        raise InputError(f"{name} cannot be read: {error}.") from None
-
-
-def _parsed(adapter: TypeAdapter[Any], given: str, option: str) -> Any:
-    text = given if given.lstrip().startswith("{") else _text(given)
-    try:
-        return adapter.validate_python(json.loads(text))
-    except ValidationError as error:
-        problems = tuple((".".join(map(str, one["loc"])), one["msg"]) for one in error.errors())
-        raise SheetError(f"{option} cannot be used.", problems) from None
-    except ValueError as error:
-        raise InputError(f"{option} is not JSON: {error}.") from None
-
-
-def _line(judgement: Judgement) -> str:
-    figure = figure_of(judgement)
-    return (
-        f"{judgement.state.upper()}, {judgement.outcome_text}: {figure}, "
-        f"expected {judgement.expectation.text}"
-    )
-
-
-def _row_line(verdict: Brief) -> str:
-    return (
-        f"{verdict.state.upper()}, {verdict.outcome_text}: {verdict.figure}, "
-        f"expected {verdict.expected}"
-    )
-
-
-def _finding_lines(finding: Finding) -> list[str]:
-    lines = [f"  Finding: {finding.conclusion.upper()}. {finding.headline}"]
-    lines.append(f"    Rests on: {'; '.join(finding.rests_on)}")
-    if finding.rules_out:
-        lines.append(f"    Rules out: {'; '.join(finding.rules_out)}")
-    if finding.not_tested:
-        lines.append(f"    Not tested: {'; '.join(finding.not_tested)}")
-    lines.append(f"    {finding.next_step}")
-    return lines
-
-
-def _readable(sheet: CheckSheet) -> str:
-    lines = [sheet.machine.name] if sheet.machine else []
-    for part in sheet.parts:
-        lines.append(f"{part.name} ({part.spec.describe()})")
-        for one in part.readings:
-            verdict = one.judgement
-            assert verdict is not None
-            lines.append(f"  {verdict.expectation.title}: {_line(verdict)}")
-            lines.append(f"    {verdict.headline}. {' '.join(verdict.explanation)}")
-            lines.append(f"    {verdict.next_step}")
-        if part.finding:
-            lines += _finding_lines(part.finding)
-    return "\n".join(lines) + "\n"
+        sys.exit(command.judge_file(options, self.stdout, self.stderr))
