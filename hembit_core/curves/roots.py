@@ -23,6 +23,25 @@ def knots_of(curve: Curve, low: float, high: float) -> Knots:
     return knots, curve(knots)
 
 
+def increasing_root_at(
+    curve: Callable[[float], float], slope: Callable[[float], float], value: float, knots: Knots
+) -> float:
+    """The same for one value, without arrays: a single reading turns a curve round at every key."""
+    places, heights = knots
+    right = min(max(int(np.searchsorted(heights, value)), 1), len(places) - 1)
+    left_x, right_x = float(places[right - 1]), float(places[right])
+    below, above = float(heights[right - 1]), float(heights[right])
+    x = left_x + (value - below) / (above - below) * (right_x - left_x)
+    smallest = 1e-9 * float(places[-1] - places[0])
+    for _ in range(_STEPS):
+        moved = min(max(x - (curve(x) - value) / slope(x), left_x), right_x)
+        done = abs(moved - x) <= smallest
+        x = moved
+        if done:
+            break
+    return x
+
+
 def increasing_root(curve: Curve, slope: Curve, values: ArrayLike, knots: Knots) -> Floats:
     """Solve curve(x) = value for x between ``knots``, elementwise, for a strictly rising curve.
 

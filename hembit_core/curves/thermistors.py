@@ -201,6 +201,8 @@ class SiliconCurve:
 
 
 def _kelvin(celsius: ArrayLike) -> Floats:
+    if isinstance(celsius, float) and celsius >= _COLDEST:
+        return np.float64(celsius + ZERO_CELSIUS)
     t = np.asarray(celsius, dtype=np.float64)
     if not everywhere(t >= _COLDEST):
         raise InputError(f"A thermistor below {_COLDEST:g} °C? Check the temperature.")
@@ -208,6 +210,8 @@ def _kelvin(celsius: ArrayLike) -> Floats:
 
 
 def _positive(resistance: ArrayLike) -> Floats:
+    if isinstance(resistance, float) and resistance > 0:
+        return np.float64(resistance)
     r = np.asarray(resistance, dtype=np.float64)
     if not everywhere(r > 0):
         raise InputError("A thermistor's ohms lie above zero.")

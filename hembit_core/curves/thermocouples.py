@@ -11,7 +11,7 @@ from numpy.polynomial import polynomial
 from numpy.typing import ArrayLike
 
 from hembit_core.curves.ends import CurveRangeError, Floats, within_ends
-from hembit_core.curves.roots import Knots, increasing_root, knots_of
+from hembit_core.curves.roots import Knots, increasing_root, increasing_root_at, knots_of
 from hembit_core.data_files import table
 
 _TYPES = table("thermocouples")["types"]
@@ -137,12 +137,20 @@ def temperature(kind: ThermocoupleType, millivolts: ArrayLike) -> Floats:
     mv = within_ends(
         millivolts, float(heights[0]), float(heights[-1]), f"type {kind} from {low:g} °C", "mV"
     )
+    if mv.ndim == 0:
+        found = increasing_root_at(
+            lambda t: _evaluate_at(kind, t, derivative=False),
+            lambda t: _evaluate_at(kind, t, derivative=True),
+            float(mv),
+            knots,
+        )
+        return np.asarray(found)
     return increasing_root(
         lambda t: _evaluate(kind, t, derivative=False),
         lambda t: _evaluate(kind, t, derivative=True),
-        np.atleast_1d(mv),
+        mv,
         knots,
-    ).reshape(mv.shape)
+    )
 
 
 def measured_temperature(

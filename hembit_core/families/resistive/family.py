@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
@@ -45,6 +46,11 @@ def expectations(
     spec: ResistivePart | HighTensionLead, conditions: Conditions
 ) -> tuple[Expectation, ...]:
     """What the part should read. Its temperature is not taken in."""
+    return (_expectation(spec),)
+
+
+@lru_cache(maxsize=256)
+def _expectation(spec: ResistivePart | HighTensionLead) -> Expectation:
     band, text = resistance_band(spec.tolerance, spec.nominal)
     formula, figures = spec.working()
     probes = PartResistance.about.probes
@@ -55,30 +61,28 @@ def expectations(
             second="the other",
             disconnect="both ends off; never the meter on a spark output",
         )
-    return (
-        expect(
-            PartResistance,
-            ohms_rail(band, 3),
-            probes,
-            detail=f"{quantity(spec.nominal, 'Ω', 3)} nominal",
-            policy=(text,),
-            working=(
-                WorkingLine(
-                    key="nominal",
-                    label="Nominal",
-                    result=quantity(spec.nominal, "Ω", 4),
-                    formula=formula,
-                    figures=figures,
-                    source="the part's spec",
-                    value=spec.nominal,
-                    unit="Ω",
-                ),
-                WorkingLine(
-                    key="band",
-                    label=f"Band, {text}",
-                    result=interval(band.lower, band.upper, "Ω"),
-                    source="the chosen school",
-                ),
+    return expect(
+        PartResistance,
+        ohms_rail(band, 3),
+        probes,
+        detail=f"{quantity(spec.nominal, 'Ω', 3)} nominal",
+        policy=(text,),
+        working=(
+            WorkingLine(
+                key="nominal",
+                label="Nominal",
+                result=quantity(spec.nominal, "Ω", 4),
+                formula=formula,
+                figures=figures,
+                source="the part's spec",
+                value=spec.nominal,
+                unit="Ω",
+            ),
+            WorkingLine(
+                key="band",
+                label=f"Band, {text}",
+                result=interval(band.lower, band.upper, "Ω"),
+                source="the chosen school",
             ),
         ),
     )
@@ -100,7 +104,7 @@ def ohms_due(
     """The ohms that are due, and how they are spoken of."""
     return OhmsDue(
         band=resistance_band(spec.tolerance, spec.nominal)[0],
-        tell=lambda: expectations(spec, conditions)[0],
+        tell=lambda: _expectation(spec),
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, spec.nominal)} on ohms.",
     )

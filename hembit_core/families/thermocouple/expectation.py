@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from hembit_core.conditions import Conditions
 from hembit_core.curves import thermocouples
@@ -82,6 +83,7 @@ def thermocouple_due(spec: Thermocouple, conditions: Conditions) -> Thermocouple
     )
 
 
+@lru_cache(maxsize=64)
 def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation:
     """Millivolts at the terminals at the reference temperature."""
     if due.band is None or due.reference is None:

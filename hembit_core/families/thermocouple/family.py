@@ -12,7 +12,7 @@ from hembit_core.families.thermocouple.expectation import (
     millivolts_expected,
     thermocouple_due,
 )
-from hembit_core.families.thermocouple.plot import plot
+from hembit_core.families.thermocouple.plot import with_reading
 from hembit_core.families.thermocouple.readings import LoopResistance, ThermocoupleVoltage
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.families.thermocouple.words import (
@@ -127,8 +127,9 @@ def _judge_celsius(
         verdict.settles = ways if close else ()
         verdict = question or wrong_place(celsius, placed, due) or verdict
         verdict.explanation.insert(0, deviation(celsius, due.reference))
+    expectation = millivolts_expected(spec, due)
     return verdict.build(
-        millivolts_expected(spec, due),
+        expectation,
         rule,
         rail=row.rail,
         read_as=(millivolts.display.read_as,),
@@ -142,7 +143,13 @@ def _judge_celsius(
             *meter_policy(conditions.meter),
             *(() if due.reference is not None else (_policy_there(spec, celsius),)),
         ),
-        plot=plot(spec, due.cold, band, (celsius, millivolts.value, millivolts.expanded)),
+        plot=with_reading(
+            expectation.plot,
+            spec,
+            due.cold,
+            band,
+            (celsius, millivolts.value, millivolts.expanded),
+        ),
     )
 
 

@@ -12,6 +12,19 @@ from hembit_core.judging.judgement import Plot, PlotPoint
 _POINTS = 41
 
 
+def with_reading(
+    expected: Plot | None, spec: Thermocouple, cold: float, band: Band, read: tuple[float, float, float]
+) -> Plot:
+    """The plot that was told before with the reading on it; anew where that lies beyond its ends.
+
+    ``read`` is t [°C], E at the terminals [mV] and its U [mV].
+    """
+    if expected and expected.line[0][0] <= read[0] <= expected.line[-1][0]:
+        point = PlotPoint(key="read", x=read[0], y=read[1], expanded=read[2], label="read")
+        return expected.model_copy(update={"points": (*expected.points, point)})
+    return plot(spec, cold, band, read)
+
+
 def plot(
     spec: Thermocouple,
     cold: float,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import lru_cache
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -116,6 +117,7 @@ def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -
     )
 
 
+@lru_cache(maxsize=256)
 def _expectation(due: WindingDue) -> Expectation:
     assert due.today.nominal is not None
     known = all(one.lacking is not Lacking.PART_TEMPERATURE for one in due.missing)
