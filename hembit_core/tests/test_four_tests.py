@@ -44,6 +44,9 @@ class Wires(unittest.TestCase):
             verdict = self.ends(("12.58", "12.57"), loaded=loaded)
             self.assertEqual(verdict.outcome, Outcome.UNDECIDED)
             self.assertEqual(verdict.undecided_by, (Lacking.LOAD,))
+        coarse = self.ends(("12.61", "11.9"), loaded=None)
+        self.assertIn("0.71", coarse.explanation[0])
+        self.assertNotIn("The ends agree", " ".join(coarse.explanation))
         self.assertEqual(self.ends(("12.58", "11.57"), loaded=None).outcome, Outcome.REJECT)
 
     def test_a_wire_that_was_not_read_is_asked_for(self) -> None:

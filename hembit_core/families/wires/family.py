@@ -226,12 +226,14 @@ def _verdict(
         verdict.code = Code.WIRES_HOLD if verdict.state is State.WITHIN else verdict.code
         return verdict
     said = "its plug was off" if reading.loaded == "no" else "whether its current flowed was not said"
+    agree = verdict.state in (State.WITHIN, State.JUST_WITHIN)
+    told = [f"The ends agree, but {said}."] if agree else [*verdict.explanation, f"And {said}."]
     return Verdict(
         Code.WIRES_UNLOADED,
         State.NOT_COMPARABLE,
         "Not comparable: without its current a bad joint shows full volts",
         "Plug it in, switch it on, and read both ends again while its current flows.",
-        explanation=[f"The ends agree, but {said}."],
+        explanation=told,
         undecided_by=(Lacking.LOAD,),
         unsettled=said,
     )

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useRef } from "react";
+import { Fragment, type KeyboardEvent, useRef } from "react";
 import { useMeters } from "@/api/queries";
 import type { FieldError } from "@/api/types";
 import { Button } from "@/ui/Button";
@@ -25,15 +25,29 @@ export function Entry({ check }: { check: Measuring }) {
   const entry = entryOf(draft);
   const big = boxes.length + (def.series ? 1 : 0) <= (def.ohms || def.extras ? 1 : 2);
   const places = [...boxes.map((box) => box.at), ...(def.series ? [def.series.at] : [])];
+  const inRows = boxes.some((box) => box.inRow);
+  const columns = inRows
+    ? "grid-cols-3 sm:grid-cols-[7rem_1fr_1fr_1fr]"
+    : "grid-cols-2 sm:grid-cols-3";
   return (
     <div>
-      <div className="flex gap-2.5 max-sm:flex-col">
+      <div className={`flex gap-2.5 ${inRows ? "flex-col" : "max-sm:flex-col"}`}>
         {places.length > 0 && (
           <div
-            className={`grid min-w-0 flex-1 gap-2 ${big ? "sm:auto-cols-fr sm:grid-flow-col" : "grid-cols-2 sm:grid-cols-3"}`}
+            className={`grid min-w-0 flex-1 gap-2 ${big ? "sm:auto-cols-fr sm:grid-flow-col" : columns}`}
           >
             {boxes.map((box, place) => (
-              <DisplayBox key={box.at} check={check} box={box} place={place} big={big} />
+              <Fragment key={box.at}>
+                {box.inRow && box.inRow.row !== boxes[place - 1]?.inRow?.row && (
+                  <p
+                    aria-hidden="true"
+                    className="col-span-3 -mb-1 font-medium sm:col-span-1 sm:mb-0 sm:self-center"
+                  >
+                    {box.inRow.row}
+                  </p>
+                )}
+                <DisplayBox check={check} box={box} place={place} big={big} />
+              </Fragment>
             ))}
             {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
           </div>
@@ -102,11 +116,11 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
     // biome-ignore lint/a11y/useKeyWithClickEvents: the input itself takes the keys
     <div
       onClick={() => field.current?.focus()}
-      className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"}`}
+      className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"} ${box.inRow ? "max-sm:px-2" : ""}`}
     >
       {!alone && (
         <span aria-hidden="true" className="truncate text-[0.87rem] text-muted">
-          {big ? box.label.replace(" on the display", "") : box.label}
+          {box.inRow?.name ?? (big ? box.label.replace(" on the display", "") : box.label)}
         </span>
       )}
       <span className="flex min-w-0 items-baseline gap-2">
@@ -120,7 +134,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           autoCapitalize="off"
           spellCheck={false}
           inputMode="text"
-          className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : "text-[1.55rem]"}`}
+          className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : box.inRow ? "text-[1.55rem] max-sm:text-[1.2rem]" : "text-[1.55rem]"}`}
           value={text}
           onKeyDown={onKeyDown}
           onChange={(event) => check.changeEntryField(box.at, tidy(event.target.value))}

@@ -53,8 +53,8 @@ export function FormField({ def, fields, area, error, onChange, onLeave }: Props
       <TextInput
         id={id}
         value={value}
-        {...(def.unit ? { unit: def.unit } : {})}
-        placeholder={def.hint}
+        {...("unit" in def && def.unit ? { unit: def.unit } : {})}
+        placeholder={"hint" in def ? def.hint : undefined}
         error={error}
         onText={(next) => onChange(def.at, next)}
         onBlur={onLeave}

@@ -27,7 +27,8 @@ export function SpecFields({ draft, group, refusal, refusalUnder, onChange, onLe
         const field = `spec.${def.at}`;
         const value = String(fields[def.at] ?? "");
         const found =
-          refusal(field, value) ?? (def.type === "lines" ? refusalUnder(field, value) : undefined);
+          refusal(field, value) ??
+          (def.type === "lines" || def.type === "names" ? refusalUnder(field, value) : undefined);
         return (
           <FormField
             key={`${draft.kind}-${def.at}`}

@@ -3,7 +3,14 @@ import type { Expectation, Measurand } from "@/api/types";
 import { choice, type FieldDef, items } from "./forms/fields";
 import type { Kind } from "./forms/forms";
 
-export type Box = { at: string; label: string; unit: string; optional?: boolean };
+export type Box = {
+  at: string;
+  label: string;
+  unit: string;
+  optional?: boolean;
+  /** Where a row has several boxes: the row's name, and what this one is called in it. */
+  inRow?: { row: string; name: string };
+};
 
 /** A list of figures in the order they came, typed into one field. */
 export type Series = {
@@ -44,6 +51,10 @@ const box = (at: string, label: string, unit: string, optional = false): Box => 
   label,
   unit,
   optional,
+});
+const boxInRow = (row: string, name: string, at: string, unit: string): Box => ({
+  ...box(at, `${row}, ${name}`, unit, true),
+  inRow: { row, name },
 });
 const SAID = items({ not_said: "not said", yes: "yes", no: "no" });
 const ACTED = items({ not_seen: "not seen", yes: "yes", no: "no" });
@@ -185,9 +196,9 @@ const FORMS: Record<Measurand, Form> = {
   },
   wire_ends: {
     perRow: (row, place) => [
-      box(`ends.${place}.at_source`, `${row}, source`, "V", true),
-      box(`ends.${place}.at_part`, `${row}, part`, "V", true),
-      box(`ends.${place}.along`, `${row}, along`, "V", true),
+      boxInRow(row, "source", `ends.${place}.at_source`, "V"),
+      boxInRow(row, "part", `ends.${place}.at_part`, "V"),
+      boxInRow(row, "along", `ends.${place}.along`, "V"),
     ],
     extras: [choice("loaded", "Its current flows", SAID, "not_said", { unsent: ["not_said"] })],
   },

@@ -34,7 +34,9 @@ export type LinesDef = Common & {
   hint: string;
   needed?: boolean;
 };
-export type FieldDef = TextDef | ChoiceDef | TickDef | LinesDef;
+/** Several words in one field, commas between. */
+export type NamesDef = Common & { type: "names"; start: string };
+export type FieldDef = TextDef | ChoiceDef | TickDef | LinesDef | NamesDef;
 
 export function text(
   at: string,
@@ -113,7 +115,15 @@ function sentValue(def: FieldDef, fields: Fields): unknown {
   const value = standing(def, fields);
   if (def.type === "choice") return def.unsent?.includes(value) ? undefined : value;
   if (def.type === "lines") return rows(value, def.columns);
+  if (def.type === "names") return namesIn(value);
   return value.trim() || isNeeded(def, fields) ? value : undefined;
+}
+
+function namesIn(value: string): string[] {
+  return value
+    .split(",")
+    .map((one) => one.trim())
+    .filter(Boolean);
 }
 
 /** Lines of two figures each, blanks, a tab or a semicolon between. */

@@ -46,6 +46,7 @@ export const SUPPLY: FieldDef[] = [
 export const WIRES: FieldDef[] = [
   text("voltage", "They carry", "V", { needed: true }),
   text("drop", "May lose", "%", { hint: "2" }),
+  { type: "names", at: "wires", label: "Wires", start: "supply, ground, signal" },
 ];
 
 export const CONTROL: FieldDef[] = [text("feed", "Feed", "V", { needed: true })];
