@@ -6,8 +6,9 @@ import { FieldMessage } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { unbroken } from "@/verdict/prose";
 import { type Connection, entryOf, textIn, UNKNOWN_METER } from "./draft";
-import { FormField } from "./FormField";
-import { type Box, boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
+import { FormField, fieldId } from "./FormField";
+import { standing } from "./forms/fields";
+import { type Box, boxesOf, type Form, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
 const CONNECTIONS: { value: Connection; label: string }[] = [
@@ -47,6 +48,9 @@ export function Entry({ check }: { check: Measuring }) {
                   </p>
                 )}
                 <DisplayBox check={check} box={box} place={place} big={big} />
+                {def.rowChoice && box.inRow && box.inRow.row !== boxes[place + 1]?.inRow?.row && (
+                  <RowChoice check={check} row={box.inRow.row} rowChoice={def.rowChoice} />
+                )}
               </Fragment>
             ))}
             {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
@@ -54,7 +58,6 @@ export function Entry({ check }: { check: Measuring }) {
         )}
         {(def.ohms || def.extras) && <HowTaken check={check} ohms={def.ohms ?? false} />}
       </div>
-      {def.rowChoice && <RowChoices check={check} />}
       {places.map((at) => (
         <Complaint
           key={at}
@@ -74,24 +77,29 @@ export function Entry({ check }: { check: Measuring }) {
   );
 }
 
-/** Beside the display of each row, what was seen of it. */
-function RowChoices({ check }: { check: Measuring }) {
-  const { rowChoice } = READINGS[check.draft.measurand];
-  const entry = entryOf(check.draft);
-  if (!rowChoice) return null;
+type RowChoiceProps = {
+  check: Measuring;
+  row: string;
+  rowChoice: NonNullable<Form["rowChoice"]>;
+};
+
+/** Beside the displays of a row, what was seen of it. */
+function RowChoice({ check, row, rowChoice }: RowChoiceProps) {
+  const place = (check.expectation?.rows ?? []).findIndex((one) => one.label === row);
+  const def = rowChoice(row, place);
+  const id = fieldId("reading", def.at);
   return (
-    <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-1.5 max-sm:grid-cols-1">
-      {(check.expectation?.rows ?? []).map((row, place) => (
-        <FormField
-          key={row.label}
-          def={rowChoice(row.label, place)}
-          fields={entry.fields}
-          area="reading"
-          error={undefined}
-          onChange={check.changeEntryField}
-          onLeave={() => undefined}
-        />
-      ))}
+    <div className="flex min-w-0 flex-col justify-center gap-0.5">
+      <label htmlFor={id} className="text-[0.87rem] text-muted">
+        acted
+      </label>
+      <Select
+        id={id}
+        label={def.label}
+        value={standing(def, entryOf(check.draft).fields)}
+        items={Array.isArray(def.items) ? def.items : []}
+        onChoose={(next) => check.changeEntryField(def.at, next)}
+      />
     </div>
   );
 }
@@ -128,6 +136,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           ref={field}
           id={id}
           aria-label={box.label}
+          data-aside={box.aside || undefined}
           aria-invalid={error ? true : undefined}
           aria-describedby={error ? `${id}-error` : undefined}
           autoComplete="off"
@@ -152,6 +161,12 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
   );
 }
 
+/** The display that follows, those that few people give passed over. */
+function after(place: number): HTMLInputElement | null {
+  const next = document.getElementById(boxId(place + 1)) as HTMLInputElement | null;
+  return next?.dataset.aside ? after(place + 1) : next;
+}
+
 /** Return keeps, or goes to the next display that is still empty; arrows change the test. */
 function useEntryKeys(
   check: Measuring,
@@ -164,7 +179,7 @@ function useEntryKeys(
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     if (event.key === "Enter") {
       event.preventDefault();
-      const next = document.getElementById(boxId(place + 1)) as HTMLInputElement | null;
+      const next = after(place);
       if (next && !next.value) next.focus();
       else check.keep();
     } else if (event.key === "Escape") {

@@ -2,7 +2,7 @@ import { useOptions } from "@/api/queries";
 import { Field, TextInput } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
-import { type FieldDef, type Fields, standing } from "./forms/fields";
+import { type FieldDef, type Fields, slotOf, standing } from "./forms/fields";
 
 type Props = {
   def: FieldDef;
@@ -22,8 +22,8 @@ export function FormField({ def, fields, area, error, onChange, onLeave }: Props
     return (
       <TickBox
         label={def.label}
-        on={fields[def.at] === true}
-        onChange={(on) => onChange(def.at, on)}
+        on={fields[slotOf(def)] === true}
+        onChange={(on) => onChange(slotOf(def), on)}
       />
     );
   }
@@ -42,7 +42,7 @@ export function FormField({ def, fields, area, error, onChange, onLeave }: Props
           aria-invalid={error ? true : undefined}
           aria-describedby={error ? `${id}-error` : undefined}
           className={`w-full min-w-0 rounded-md border bg-well px-2.5 py-1 font-mono text-[0.92rem] ${error ? "border-bad" : "border-edge"}`}
-          onChange={(event) => onChange(def.at, event.target.value)}
+          onChange={(event) => onChange(slotOf(def), event.target.value)}
           onBlur={onLeave}
         />
       </Field>
@@ -56,7 +56,7 @@ export function FormField({ def, fields, area, error, onChange, onLeave }: Props
         {...("unit" in def && def.unit ? { unit: def.unit } : {})}
         placeholder={"hint" in def ? def.hint : undefined}
         error={error}
-        onText={(next) => onChange(def.at, next)}
+        onText={(next) => onChange(slotOf(def), next)}
         onBlur={onLeave}
       />
     </Field>
@@ -74,7 +74,7 @@ function ChoiceField({ def, id, value, error, onChange }: ChoiceProps) {
   const list = typeof def.items === "function" ? (options ? def.items(options) : []) : def.items;
   return (
     <Field id={id} label={def.label} error={error}>
-      <Select id={id} value={value} items={list} onChoose={(next) => onChange(def.at, next)} />
+      <Select id={id} value={value} items={list} onChoose={(next) => onChange(slotOf(def), next)} />
     </Field>
   );
 }

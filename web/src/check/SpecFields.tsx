@@ -2,7 +2,7 @@ import type { FieldError } from "@/api/types";
 import { FieldMessage } from "@/ui/Field";
 import { type SpecDraft, specFields } from "./draft";
 import { FormField } from "./FormField";
-import { type FieldDef, visible } from "./forms/fields";
+import { type FieldDef, slotOf, visible } from "./forms/fields";
 import { formOf } from "./forms/forms";
 
 type Props = {
@@ -25,7 +25,7 @@ export function SpecFields({ draft, group, refusal, refusalUnder, onChange, onLe
     <>
       {form.map((def) => {
         const field = `spec.${def.at}`;
-        const value = String(fields[def.at] ?? "");
+        const value = String(fields[slotOf(def)] ?? "");
         const found =
           refusal(field, value) ??
           (def.type === "lines" || def.type === "names" ? refusalUnder(field, value) : undefined);

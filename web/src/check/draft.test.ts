@@ -160,6 +160,23 @@ describe("readingOf", () => {
     });
   });
 
+  test("how soon a stage acted is sent with it", () => {
+    const expectation = { rows: [{ label: "a" }, { label: "b" }] } as Expectation;
+    const draft = typed(of("ignition_sequence", {}), { "stages.1.after": "4" });
+    expect(readingOf(draft, expectation)).toMatchObject({
+      stages: [{ after: null }, { after: "4" }],
+    });
+  });
+
+  test("what the like-coloured pair reads takes the lead zero's place", () => {
+    const three = { "sensor.type": "platinum", "sensor.wires": "3" };
+    const sensor = { ...of("temperature_sensor", three), leadZero: "0.2", pair: "0.4" };
+    const read = (draft: Draft) => readingOf(typed(draft, { display: "108.3" }), undefined);
+    expect(read(sensor)).toMatchObject({ pair: "0.4", lead_zero: null });
+    expect(read({ ...sensor, pair: "" })).toMatchObject({ lead_zero: "0.2" });
+    expect(read({ ...sensor, specs: { temperature_sensor: {} } })).not.toHaveProperty("pair");
+  });
+
   test("every test of every kind can be typed", () => {
     for (const kind of KINDS) {
       for (const measurand of MEASURANDS[kind]) {

@@ -1,7 +1,7 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
 import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
 import { type familyOf, formOf, type Kind } from "./forms/forms";
-import { boxesOf, MEASURANDS, READINGS } from "./readings";
+import { boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
 
 export type Connection = "isolated" | "in_circuit";
 
@@ -173,10 +173,10 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
   if (boxes.some((one) => !one.optional && !typed.includes(one))) return null;
   const changed = (def.extras ?? []).some((one) => isChanged(one, entry));
   if (!typed.length && !def.series && !changed) return null;
-  if (measurand === "sequence") sent.stages = stages(boxes.length, entry);
+  if (measurand === "sequence") sent.stages = stages(expectation?.rows?.length ?? 0, entry);
   else for (const { at } of typed) put(sent, at.split("."), textIn(entry, at));
   if (def.series) {
-    const list = seriesOf(textIn(entry, def.series.at), def.series.columns);
+    const list = seriesOf(textIn(entry, def.series.at), def.series);
     if (!list.length) return null;
     sent[def.series.at] = list;
   }
@@ -187,16 +187,17 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
   for (const one of def.extras ?? []) {
     if (!isUnsent(one, extras[one.at])) sent[one.at] = extras[one.at];
   }
+  const pair = measurand === "sensor_resistance" && hasPair(draft) ? orNull(draft.pair) : null;
   if (def.ohms) {
     Object.assign(sent, {
-      lead_zero: orNull(draft.leadZero),
+      lead_zero: pair ? null : orNull(draft.leadZero), // the pair already holds the test leads
       leads_nulled: draft.leadsNulled,
       range_top: entry.rangeTop === "auto" ? null : Number(entry.rangeTop),
     });
   }
   if (def.connected) sent.connection = entry.connection;
   if (def.settled) sent.settled = draft.settled;
-  if (measurand === "sensor_resistance" && hasPair(draft)) sent.pair = orNull(draft.pair);
+  if (pair) sent.pair = pair;
   if (def.asks) sent.answers = entry.answers;
   return sent as Reading;
 }
@@ -230,14 +231,15 @@ export function textIn(entry: Entry, at: string): string {
 function stages(count: number, entry: Entry) {
   const all = Array.from({ length: count }, (_, place) => ({
     voltage: textIn(entry, `stages.${place}.voltage`),
+    after: orNull(textIn(entry, `stages.${place}.after`)),
     acted: textIn(entry, `stages.${place}.acted`) || "not_seen",
   }));
-  const seen = all.map((one) => one.voltage.trim() !== "" || one.acted !== "not_seen");
-  return all.slice(0, seen.lastIndexOf(true) + 1);
+  const seen = all.map((one) => one.voltage.trim() || one.after || one.acted !== "not_seen");
+  return all.slice(0, seen.findLastIndex(Boolean) + 1);
 }
 
-function seriesOf(typed: string, columns: [string, string] | undefined) {
-  if (columns) return rows(typed, columns);
+function seriesOf(typed: string, { columns, limit }: Series) {
+  if (columns) return rows(typed, columns, limit);
   return typed.split(/[\s;]+/).filter(Boolean);
 }
 

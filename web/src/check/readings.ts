@@ -1,6 +1,6 @@
 import { ANY_OHMS, DECLARED, TESTS } from "@/api/measurands.gen";
 import type { Expectation, Measurand } from "@/api/types";
-import { choice, type FieldDef, items } from "./forms/fields";
+import { type ChoiceDef, choice, type FieldDef, items } from "./forms/fields";
 import type { Kind } from "./forms/forms";
 
 export type Box = {
@@ -10,6 +10,8 @@ export type Box = {
   optional?: boolean;
   /** Where a row has several boxes: the row's name, and what this one is called in it. */
   inRow?: { row: string; name: string };
+  /** Return passes it over: few people give it. */
+  aside?: boolean;
 };
 
 /** A list of figures in the order they came, typed into one field. */
@@ -18,6 +20,8 @@ export type Series = {
   label: string;
   hint: string;
   columns?: [string, string];
+  /** What stands after a ± at the end of a line. */
+  limit?: string;
 };
 
 /** How a test is typed in; what it is called and where it belongs is declared by the core. */
@@ -26,7 +30,7 @@ export type Form = {
   /** The boxes of each row of the expectation, its name in the path. */
   perRow?: (row: string, place: number) => Box[];
   /** A choice for each row, beside its box. */
-  rowChoice?: (row: string, place: number) => FieldDef;
+  rowChoice?: (row: string, place: number) => ChoiceDef;
   series?: Series;
   extras?: FieldDef[];
 };
@@ -125,7 +129,10 @@ const FORMS: Record<Measurand, Form> = {
   },
   spark_gap: { boxes: [box("gap", "Gap by the gauge", "mm")] },
   sequence: {
-    perRow: (row, place) => [box(`stages.${place}.voltage`, row, "V", true)],
+    perRow: (row, place) => [
+      { ...boxInRow(row, "volts", `stages.${place}.voltage`, "V"), label: row },
+      { ...boxInRow(row, "after", `stages.${place}.after`, "s"), aside: true },
+    ],
     rowChoice: (row, place) => choice(`stages.${place}.acted`, `${row}: acted`, ACTED, "not_seen"),
   },
   sensor_resistance: SINGLE,
@@ -133,8 +140,9 @@ const FORMS: Record<Measurand, Form> = {
     series: {
       at: "points",
       label: "°C and display",
-      hint: "a line each: 0.0 12.1k",
+      hint: "a line each: 0.0 12.1k, its thermometer's ±0.3 after it",
       columns: ["celsius", "display"],
+      limit: "limit",
     },
   },
   sensor_response: {

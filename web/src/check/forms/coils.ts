@@ -1,5 +1,5 @@
 import { choice, type FieldDef, is, items, text } from "./fields";
-import { resistanceTolerance } from "./tolerances";
+import { resistanceTolerance, shares } from "./tolerances";
 
 const METALS = items({ copper: "copper", aluminium: "aluminium" });
 const SCHOOLS = [
@@ -32,6 +32,11 @@ export const WINDING: FieldDef[] = [
   },
   text("baseline", "Baseline", "Ω", { group: "tolerance", hint: "at reference", when: NEVER }),
   text("sibling_median", "Siblings", "Ω", { group: "tolerance", hint: "median", when: NEVER }),
+  text("ceiling_expanded", "± U of these", "Ω", {
+    group: "tolerance",
+    hint: "if known",
+    when: NEVER,
+  }),
 ];
 
 const SETS = items({
@@ -65,12 +70,10 @@ function named(set: string): FieldDef[] {
             "Ω",
             { when: here, needed: true },
           ),
-          text(`windings.${place}.tolerance.percent`, "±", "%", {
+          ...shares(`windings.${place}.tolerance`, "10", name).map((one) => ({
+            ...one,
             when: here,
-            start: "10",
-            needed: true,
-            group: "tolerance",
-          }),
+          })),
         ]
       : [],
   );

@@ -7,6 +7,8 @@ export type Fields = Record<string, string | boolean>;
 type Common = {
   /** Dotted place in the spec, as the server's errors name it. With “~” before it, not sent. */
   at: string;
+  /** Where its text is kept on the form, if another kind's field has the same place. */
+  slot?: string;
   label: string;
   group?: "tolerance";
   when?: (fields: Fields) => boolean;
@@ -61,9 +63,14 @@ export function items(pairs: Record<string, string>): SelectItem[] {
   return Object.entries(pairs).map(([value, label]) => ({ value, label }));
 }
 
+/** Where a field's text is kept on the form. */
+export function slotOf(def: FieldDef): string {
+  return def.slot ?? def.at;
+}
+
 /** What stands in a field now, or what it starts with. */
 export function standing(def: FieldDef, fields: Fields): string {
-  const given = fields[def.at];
+  const given = fields[slotOf(def)];
   if (typeof given === "string") return given;
   return "start" in def && def.start ? def.start : "";
 }
@@ -75,7 +82,7 @@ export function is(at: string, ...wanted: string[]) {
 /** The fields with what they start with filled in, so that conditions need not know it. */
 export function filled(defs: FieldDef[], fields: Fields): Fields {
   const whole: Fields = {};
-  for (const def of defs) whole[def.at] = def.type === "tick" ? false : standing(def, fields);
+  for (const def of defs) whole[slotOf(def)] = def.type === "tick" ? false : standing(def, fields);
   return { ...whole, ...fields };
 }
 
@@ -111,7 +118,7 @@ export function built(defs: FieldDef[], fields: Fields): Record<string, unknown>
 }
 
 function sentValue(def: FieldDef, fields: Fields): unknown {
-  if (def.type === "tick") return fields[def.at] === true;
+  if (def.type === "tick") return fields[slotOf(def)] === true;
   const value = standing(def, fields);
   if (def.type === "choice") return def.unsent?.includes(value) ? undefined : value;
   if (def.type === "lines") return rows(value, def.columns);
@@ -126,15 +133,17 @@ function namesIn(value: string): string[] {
     .filter(Boolean);
 }
 
-/** Lines of two figures each, blanks, a tab or a semicolon between. */
-export function rows(value: string, [first, second]: [string, string]) {
+/** Lines of two figures each, blanks, a tab or a semicolon between; after a ± a `limit` of its own. */
+export function rows(value: string, [first, second]: [string, string], limit?: string) {
   return value
     .split("\n")
     .map((line) => line.trim())
     .filter(Boolean)
     .map((line) => {
-      const [one = "", ...rest] = line.split(/[\s;]+/);
-      return { [first]: one, [second]: rest.join(" ") };
+      const [figures = "", own] = limit ? line.split(/±|\+-/) : [line];
+      const [one = "", ...rest] = figures.trim().split(/[\s;]+/);
+      const row = { [first]: one, [second]: rest.join(" ") };
+      return limit && own !== undefined ? { ...row, [limit]: own.trim() } : row;
     });
 }
 

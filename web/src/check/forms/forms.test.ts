@@ -72,6 +72,54 @@ function everyField(kind: Kind): FieldDef[] {
   return [...new Map(all.map((def) => [def.at, def])).values()];
 }
 
+/** Every place of a schema that takes a value itself: lists are entered at their first member. */
+function leaves(schema: Schema | undefined, at: string[] = []): string[] {
+  return alternatives(schema).flatMap((one) => {
+    if (one.items) {
+      const inside = leaves(one.items, [...at, "0"]);
+      return inside.length === 1 && inside[0] === [...at, "0"].join(".") ? [at.join(".")] : inside;
+    }
+    const entries = Object.entries(one.properties ?? {});
+    if (entries.length === 0) return one.type === "null" ? [] : [at.join(".")];
+    return entries.flatMap(([name, inner]) => leaves(inner, [...at, name]));
+  });
+}
+
+/** Whether a form has a place: itself, as lines of two columns, or at another member of its list. */
+function offers(defs: FieldDef[], place: string): boolean {
+  const general = (at: string) => at.replace(/\.\d+(?=\.|$)/g, ".0");
+  return defs.some((def) =>
+    def.type === "lines"
+      ? def.columns.some((column) => general(place) === `${general(def.at)}.0.${column}`)
+      : [place, `${place}.0`].map(general).includes(general(def.at)),
+  );
+}
+
+/** A place with one value only says what the rest is: it is not asked for. */
+function isFixed(schema: Schema, place: string): boolean {
+  const path = place.split(".");
+  return !path.includes("by") && valuesAt(schema, path).length === 1;
+}
+
+/** The second half of a tapped element is judged as the first; only a single element has two plates. */
+const NOT_ASKED = [
+  "second.",
+  "member.rating.judged_by",
+  "branch.rating.judged_by",
+  "first.rating.judged_by",
+];
+
+/** Asked beside every display that they belong to. */
+const HOW_TAKEN = ["lead_zero", "leads_nulled", "range_top", "connection", "settled", "answers"];
+
+/** Said in another way than by a box of its own. */
+const ELSEWHERE = {
+  pair: "among today's, for a sensor of three wires",
+  volts: "one for each pair of terminals",
+  "valves.0.driven": "“stays” in the place of its seconds",
+  "points.0.source": "a limit of its own, after ±",
+};
+
 describe("forms and the API agree", () => {
   test.each(KINDS)("every field of %s has its place in the API", (kind) => {
     const schema = schemaOf("kind", kind);
@@ -96,6 +144,31 @@ describe("forms and the API agree", () => {
         if (def.unsent?.includes(value)) continue;
         expect(allowed, `${kind}: ${def.at}`).toContain(value);
       }
+    }
+  });
+
+  test.each(KINDS)("everything that %s can say is on its form", (kind) => {
+    const defs = everyField(kind);
+    const schema = schemaOf("kind", kind);
+    const missing = [...new Set(leaves(schema))].filter(
+      (place) =>
+        !offers(defs, place) &&
+        !isFixed(schema, place) &&
+        !NOT_ASKED.some((name) => place.startsWith(name)),
+    );
+    expect(missing).toEqual([]);
+  });
+
+  test.each(KINDS)("every value of a list of %s can be chosen", (kind) => {
+    const schema = schemaOf("kind", kind);
+    for (const def of everyField(kind)) {
+      if (def.type !== "choice" || def.at.startsWith("~") || !Array.isArray(def.items)) continue;
+      const offered = def.items.map((one) => one.value);
+      const values = valuesAt(schema, def.at.split("."));
+      expect(
+        values.filter((one) => !offered.includes(one)),
+        `${kind}: ${def.at}`,
+      ).toEqual([]);
     }
   });
 
@@ -126,6 +199,34 @@ describe("forms and the API agree", () => {
       }
     }
   });
+
+  test.each([...new Set(KINDS.flatMap((kind) => MEASURANDS[kind]))].sort())(
+    "everything that a reading of %s can say is asked for",
+    (measurand) => {
+      const def = READINGS[measurand];
+      const schema = schemaOf("measurand", measurand);
+      const general = (at: string) => at.replace(/\.\d+(?=\.|$)/g, ".0");
+      const asked = [
+        ...(def.boxes ?? []).map((box) => box.at),
+        ...(def.extras ?? []).map((one) => one.at),
+        ...(def.perRow?.("row", 0) ?? []).map((box) => box.at),
+        ...(def.rowChoice ? [def.rowChoice("row", 0).at] : []),
+        ...(def.series ? [def.series.at] : []),
+        ...[...(def.series?.columns ?? []), def.series?.limit].map(
+          (column) => `${def.series?.at}.0.${column}`,
+        ),
+      ].map(general);
+      const missing = [...new Set(leaves(schema))].filter(
+        (place) =>
+          !asked.includes(general(place)) &&
+          !asked.includes(`${general(place)}.0`) &&
+          !isFixed(schema, place) &&
+          !HOW_TAKEN.includes(place) &&
+          !(place in ELSEWHERE),
+      );
+      expect(missing).toEqual([]);
+    },
+  );
 
   test("every box that the API requires is asked for", () => {
     for (const kind of KINDS) {
@@ -227,6 +328,10 @@ describe("building what is sent", () => {
       { t: "50", r: "90" },
     ]);
     expect(rows("7", ["t", "r"])).toEqual([{ t: "7", r: "" }]);
+    expect(rows("0.0 12.1 k ±0.3\n25 5k +-1", ["t", "r"], "limit")).toEqual([
+      { t: "0.0", r: "12.1 k", limit: "0.3" },
+      { t: "25", r: "5k", limit: "1" },
+    ]);
   });
 
   test("lists from the server's options are not needed to build a spec", () => {

@@ -1,5 +1,5 @@
 import { choice, type FieldDef, items, text } from "./fields";
-import { share } from "./tolerances";
+import { shares } from "./tolerances";
 
 const MATERIALS = items({
   silicon_carbide: "silicon carbide",
@@ -26,7 +26,7 @@ export const SPARK_IGNITER: FieldDef[] = [
   text("secondary", "Secondary", "Ω", { needed: true }),
   text("gap_least", "Gap from", "mm", { hint: "if known" }),
   text("gap_most", "to", "mm", { hint: "if known" }),
-  share("tolerance.percent", "10"),
+  ...shares("tolerance", "10"),
 ];
 
 const STAGES = [
@@ -38,7 +38,7 @@ const STAGES = [
   "main fan",
 ];
 
-export const IGNITION_SEQUENCE: FieldDef[] = STAGES.flatMap((name, place) => [
+const STAGE_FIELDS: FieldDef[] = STAGES.flatMap((name, place) => [
   choice(`stages.${place}.name`, "", [{ value: name, label: name }], name),
   text(`stages.${place}.voltage`, name, "V", { needed: true, start: "24" }),
   text(`stages.${place}.within`, `${place + 1} within`, "s", {
@@ -46,3 +46,7 @@ export const IGNITION_SEQUENCE: FieldDef[] = STAGES.flatMap((name, place) => [
     group: "tolerance",
   }),
 ]);
+export const IGNITION_SEQUENCE: FieldDef[] = [
+  ...STAGE_FIELDS,
+  text("percent", "Volts ±", "%", { group: "tolerance", start: "15", needed: true }),
+];

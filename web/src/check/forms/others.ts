@@ -1,5 +1,7 @@
-import { choice, type FieldDef, items, text } from "./fields";
+import { choice, type FieldDef, is, items, text } from "./fields";
 import { resistanceTolerance } from "./tolerances";
+
+const BY_HEAT = is("device", "thermostat", "limit", "fuse");
 
 export const CONTACT: FieldDef[] = [
   choice(
@@ -11,13 +13,25 @@ export const CONTACT: FieldDef[] = [
       fuse: "fuse",
       switch: "switch",
       relay: "relay",
+      pressure_switch: "pressure switch",
     }),
     "thermostat",
   ),
+  choice(
+    "rest",
+    "At rest",
+    items({
+      usual: "as usual for it",
+      normally_closed: "normally closed",
+      normally_open: "normally open",
+    }),
+    "usual",
+    { unsent: ["usual"] },
+  ),
   text("closed_limit", "Closed to", "Ω", { hint: "0.5" }),
-  text("opens_at", "Opens at", "°C", { hint: "if known" }),
-  text("closes_at", "Closes at", "°C", { hint: "if known" }),
-  text("switching_tolerance", "±", "K", { hint: "5", group: "tolerance" }),
+  text("opens_at", "Opens at", "°C", { hint: "if known", when: BY_HEAT }),
+  text("closes_at", "Closes at", "°C", { hint: "if known", when: BY_HEAT }),
+  text("switching_tolerance", "±", "K", { hint: "5", group: "tolerance", when: BY_HEAT }),
 ];
 
 export const POSITION_SENSOR: FieldDef[] = [

@@ -1,5 +1,5 @@
 import { choice, type FieldDef, is, items, text } from "./fields";
-import { share } from "./tolerances";
+import { shares } from "./tolerances";
 
 const TYPES = items({
   ntc_beta: "NTC by B",
@@ -51,6 +51,19 @@ export const TEMPERATURE_SENSOR: FieldDef[] = [
   choice("sensor.wires", "Wires", items({ "2": "2 wires", "3": "3 wires", "4": "4 wires" }), "2", {
     when: is(TYPE, "platinum"),
   }),
+  text("sensor.alpha", "α", "1/K", {
+    when: is(TYPE, "silicon"),
+    start: "7.88e-3",
+    needed: true,
+  }),
+  text("sensor.beta", "β", "1/K²", {
+    slot: "sensor.silicon_beta",
+    when: is(TYPE, "silicon"),
+    start: "1.937e-5",
+    needed: true,
+  }),
+  text("sensor.low", "Holds from", "°C", { when: is(TYPE, "silicon"), start: "-40", needed: true }),
+  text("sensor.high", "to", "°C", { when: is(TYPE, "silicon"), start: "125", needed: true }),
   text("sensor.switching_temperature", "Jumps at", "°C", {
     when: is(TYPE, "switching_ptc"),
     needed: true,
@@ -80,6 +93,11 @@ export const TEMPERATURE_SENSOR: FieldDef[] = [
     when: is("tolerance.school", "percent_of_resistance"),
     needed: true,
   }),
+  text("tolerance.watch_percent", "Watch ±", "%", {
+    group: "tolerance",
+    hint: "if any",
+    when: is("tolerance.school", "percent_of_resistance"),
+  }),
 ];
 
 export const THERMOCOUPLE: FieldDef[] = [
@@ -108,6 +126,11 @@ export const THERMOCOUPLE: FieldDef[] = [
     when: is("tolerance.school", "own_kelvin"),
     needed: true,
   }),
+  text("tolerance.watch", "Watch ±", "K", {
+    group: "tolerance",
+    hint: "if any",
+    when: is("tolerance.school", "own_kelvin"),
+  }),
 ];
 
 export const SENDER: FieldDef[] = [
@@ -120,5 +143,5 @@ export const SENDER: FieldDef[] = [
     hint: "amount and ohms, a line each",
     needed: true,
   },
-  share("tolerance.percent", "10"),
+  ...shares("tolerance", "10"),
 ];

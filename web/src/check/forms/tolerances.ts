@@ -44,7 +44,17 @@ export function resistanceTolerance(prefix = "", byInput = false, percent = "10"
   ];
 }
 
-/** A plain ± share of R. */
-export function share(at: string, start: string): FieldDef {
-  return text(at, "±", "%", { group: "tolerance", start, needed: true });
+/** A plain ± share of R, and a narrower one to watch; the words say whose where there are several. */
+export function shares(at: string, start: string, whose = ""): FieldDef[] {
+  return [
+    text(`${at}.percent`, whose ? `${whose} ±` : "±", "%", {
+      group: "tolerance",
+      start,
+      needed: true,
+    }),
+    text(`${at}.watch_percent`, whose ? `${whose} watch ±` : "Watch ±", "%", {
+      group: "tolerance",
+      hint: "if any",
+    }),
+  ];
 }
