@@ -6,8 +6,10 @@ from typing import Literal
 
 from hembit_core.data_files import table
 
+Topic = Literal["ohms", "to_case", "insulation", "live", "low_voltage"]
 
-def cautions(*topics: Literal["ohms", "to_case", "live", "low_voltage"]) -> tuple[str, ...]:
+
+def cautions(*topics: Topic) -> tuple[str, ...]:
     """Cautions for the given topics, ending with who decides in the end."""
     texts = table("cautions")
     return (*(line for topic in topics for line in texts[topic]), texts["defer"])

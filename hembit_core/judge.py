@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 from typing import Annotated, Any
 
 from pydantic import Field
@@ -22,7 +22,14 @@ from hembit_core.families.across.in_circuit import (
 from hembit_core.families.across.siblings import Siblings, judge_siblings, siblings_expectation
 from hembit_core.families.across.single import Single
 from hembit_core.families.across.wriggled import Wriggled, judge_wriggled, wriggled_expectation
+from hembit_core.families.insulation import (
+    InsulationTest,
+    insulation_expectation,
+    judge_insulation,
+)
 from hembit_core.families.registry import ANY_OHMS, FAMILIES, AnyReading, AnySpec, Family
+from hembit_core.families.to_case import TerminalToCase
+from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.unsaid import notices_of
@@ -48,7 +55,7 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
     """
     conditions = conditions or Conditions()
     family = FAMILIES[type(spec)]
-    found = family.expectations(spec, conditions)
+    found = tuple(_with_insulation(family.expectations(spec, conditions), conditions))
     if family.ohms is None:
         return found
     single = _single(family, spec, conditions, DecisionRule.SIMPLE, found)
@@ -102,7 +109,10 @@ def judge(
     """
     conditions = conditions or Conditions()
     family = FAMILIES[type(spec)]
-    if isinstance(reading, family.readings):
+    if isinstance(reading, InsulationTest) and InsulationTest in family.readings:
+        drawing = _drawing_to_case(family.expectations(spec, conditions))
+        verdict = judge_insulation(reading, conditions, rule, drawing)
+    elif isinstance(reading, family.own):
         verdict = family.judge(spec, reading, conditions, rule)
     elif family.ohms is not None and isinstance(reading, ANY_OHMS):
         single = _single(family, spec, conditions, rule)
@@ -114,6 +124,22 @@ def judge(
         ).at("reading.measurand")
     told = notices_of(spec, reading, conditions)
     return verdict.model_copy(update={"warnings": (*verdict.warnings, *told)}) if told else verdict
+
+
+_TO_CASE = measurand_of(TerminalToCase)
+
+
+def _with_insulation(found: Iterable[Expectation], conditions: Conditions) -> Iterator[Expectation]:
+    """Where a part is read to its case, its insulation can be tested as well."""
+    listed = tuple(found)
+    yield from listed
+    for one in listed:
+        if one.measurand == _TO_CASE:
+            yield insulation_expectation(one.probes.drawing, conditions.rules)
+
+
+def _drawing_to_case(found: Iterable[Expectation]) -> str:
+    return next(one.probes.drawing for one in found if one.measurand == _TO_CASE)
 
 
 def _single(
@@ -136,7 +162,7 @@ def _single(
             return None
 
     return Single(
-        part_kind=spec.kind,
+        part_kind=getattr(spec, "alike", spec.kind),
         kind=kind,
         expectation=(told or family.expectations(spec, conditions))[0],
         judge=lambda one: family.judge(spec, one, conditions, rule),

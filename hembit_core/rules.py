@@ -53,7 +53,9 @@ class Rules(Model):
     panel_minutes : what a panel costs to open.
     proof_of_dead_minutes : a proof of dead lapses after this.
     dead_below_volts : what a tester may show between two conductors that are dead.
-    protective_conductor_up_to_ohm, insulation_at_least_ohm : before energising.
+    protective_conductor_up_to_ohm, insulation_at_least_ohm : before energising; the latter is what an
+        insulation test must show of a part.
+    insulation_tester_share : an insulation tester's error as a share of its reading [1].
     companion_policy : whether a contact's companion is proposed for renewal with it.
     reference_temperature_C : cold resistances are given at this temperature.
     usual_alloy : the heating alloy that is taken where none is given; None to take none.
@@ -95,6 +97,7 @@ class Rules(Model):
     dead_below_volts: float = Field(gt=0)
     protective_conductor_up_to_ohm: float = Field(gt=0)
     insulation_at_least_ohm: float = Field(gt=0)
+    insulation_tester_share: float = Field(gt=0, lt=1)
     companion_policy: Literal["pair", "one"]
     reference_temperature_C: float  # noqa: N815
     usual_alloy: str | None

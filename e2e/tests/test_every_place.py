@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from playwright.sync_api import expect
@@ -54,6 +55,14 @@ class Accessible(DemoVisits):
                 self.assert_accessible(page, f"{theme}: {tab}")
             if theme == "light":
                 self.ilse.from_menu("Dark")
+
+    def test_once_a_wait_is_due(self) -> None:
+        page = self.page
+        page.clock.install(time=datetime.now(UTC) + timedelta(days=3))
+        page.goto(f"{self.live_server_url}/check")
+        alert = page.get_by_role("region", name="Waiting").get_by_role("alert")
+        expect(alert.first).to_contain_text("Due now")
+        self.assert_accessible(page, "a wait is due")
 
     def test_on_a_phone_nothing_is_wider_than_the_screen(self) -> None:
         ilse = visitor(self.new_technician(viewport=PHONE, has_touch=True, is_mobile=True))

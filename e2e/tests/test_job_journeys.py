@@ -61,7 +61,7 @@ class RackOven(DemoVisits):
             ("fan proves flow", "25.2"),
             ("igniter powered", "120"),
         ):
-            page.get_by_role("textbox", name=re.compile(stage)).fill(volts)
+            page.get_by_role("textbox", name=stage, exact=True).fill(volts)
         ilse.choose("call for heat: acted", "yes").choose("fan proves flow: acted", "yes")
         ilse.choose("igniter powered: acted", "no")
         ilse.see_verdict("igniter powered")

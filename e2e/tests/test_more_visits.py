@@ -58,6 +58,22 @@ class Retort(DemoVisits):
         maud.press("It is live now")
         maud.see("Middle element leaks to the case: not energised until an insulation test decides")
         expect(maud.band).to_contain_text("proved dead")
+        self.at_job(RETORT, maud, item=f"{key}:insulation_test")
+        maud.see("at least 1.0 MΩ").record("210 M", "Within: the insulation holds").said("within")
+        self.at_job(RETORT, maud, item="supply:supply_volts")
+        maud.press("It is live now")
+        expect(maud.band).to_contain_text("LIVE since")
+
+    def test_a_decision_is_changed_after_it_was_accepted(self) -> None:
+        bank = self.key(DECK_OVEN, "Upper deck, bank")
+        ilse = self.at_job(DECK_OVEN, item=f"decide:{bank}")
+        for conclusion, words in (("watch", "first"), ("sound", "second"), ("watch", "third")):
+            self.at_job(DECK_OVEN, item=f"decide:{bank}")
+            self.page.get_by_role("radio", name=conclusion, exact=True).click()
+            self.page.get_by_label("Why").fill(f"{words} thought")
+            ilse.press(f"Overrule it to “{conclusion}”").said(conclusion)
+        self.at_job(DECK_OVEN, item=f"decide:{bank}")
+        ilse.see("third thought")
 
 
 class CuringRoom(DemoVisits):

@@ -42,6 +42,7 @@ from hembit_core.families.igniter.spec import Igniter
 from hembit_core.families.ignition_sequence import family as ignition_sequence
 from hembit_core.families.ignition_sequence.family import SequenceReading
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
+from hembit_core.families.insulation import InsulationTest
 from hembit_core.families.position_sensor import family as position_sensor
 from hembit_core.families.position_sensor.family import TrackAndHalves
 from hembit_core.families.position_sensor.spec import PositionSensor
@@ -80,6 +81,9 @@ from hembit_core.families.three_phase_set import family as three_phase_set
 from hembit_core.families.three_phase_set.readings import LineCurrents, LineToLine
 from hembit_core.families.three_phase_set.spec import ThreePhaseSet
 from hembit_core.families.to_case import TerminalToCase
+from hembit_core.families.unknown_part import family as unknown_part
+from hembit_core.families.unknown_part.family import UnknownResistance
+from hembit_core.families.unknown_part.spec import UnknownPart
 from hembit_core.families.winding import family as winding
 from hembit_core.families.winding.family import WindingResistance
 from hembit_core.families.winding.running import WindingRunning
@@ -119,10 +123,12 @@ AnySpec = (
     | Control
     | SolenoidValve
     | HeaterSetting
+    | UnknownPart
 )
 AnyReading = (
     BetweenTerminals
     | TerminalToCase
+    | InsulationTest
     | Running
     | UntilCutOut
     | BankResistance
@@ -156,6 +162,7 @@ AnyReading = (
     | ControlOutput
     | LeakDown
     | SettingReach
+    | UnknownResistance
     | Siblings
     | IsolatedAndInCircuit
     | Wriggled
@@ -165,11 +172,18 @@ AnyReading = (
 
 @dataclass(frozen=True)
 class Family:
-    """One family. ``ohms`` is its single reading in ohms, which tests across families build on."""
+    """One family. ``own`` are the tests that its module judges; ``ohms`` is its single reading in
+    ohms, which tests across families build on.
+    """
 
     module: ModuleType
-    readings: tuple[type, ...]
+    own: tuple[type, ...]
     ohms: type[ResistanceReading] | None = None
+
+    @property
+    def readings(self) -> tuple[type, ...]:
+        """Its own tests and, where one of them is to the case, the insulation test."""
+        return (*self.own, InsulationTest) if TerminalToCase in self.own else self.own
 
     @property
     def expectations(self) -> Callable[[Any, Conditions], tuple[Expectation, ...]]:
@@ -225,6 +239,7 @@ FAMILIES: dict[type, Family] = {
     Control: Family(control, (ControlOutput,)),
     SolenoidValve: Family(solenoid_valve, (LeakDown,)),
     HeaterSetting: Family(heater_setting, (SettingReach,)),
+    UnknownPart: Family(unknown_part, (UnknownResistance, TerminalToCase), UnknownResistance),
 }
 
 ANY_OHMS: tuple[type, ...] = (Siblings, Wriggled, IsolatedAndInCircuit, Continuity)

@@ -18,7 +18,16 @@ from hembit_core.judging.summary import figure_of
 from hembit_core.measurand import Role
 
 OWN_ROLES = frozenset(
-    {Role.ALONG, Role.TO_CASE, Role.OPENS, Role.WORKING, Role.SENSES, Role.COMPARES, Role.MOVED}
+    {
+        Role.ALONG,
+        Role.TO_CASE,
+        Role.INSULATION,
+        Role.OPENS,
+        Role.WORKING,
+        Role.SENSES,
+        Role.COMPARES,
+        Role.MOVED,
+    }
 )
 """Tests whose rejection is the part's own, so that nothing else can say "not the part"."""
 PASSED = (State.WITHIN, State.JUST_WITHIN, State.WATCH)
@@ -41,7 +50,7 @@ class Evidence:
             value = one.value.value if one.value else 0.0
             return order.index(one.measurand), PRECEDENCE.index(one.state), value, one.headline
 
-        return cls(tuple(sorted(judgements, key=place)), frozenset(observed))
+        return cls(tuple(sorted(_settled(judgements), key=place)), frozenset(observed))
 
     def with_role(self, *roles: Role) -> tuple[Judgement, ...]:
         """The judgements of tests with one of these roles."""
@@ -81,6 +90,20 @@ class Evidence:
                 if one.measurand == other.measurand and _contradict(one, other):
                     return one, other
         return None
+
+
+def _settled(judgements: Iterable[Judgement]) -> tuple[Judgement, ...]:
+    """Without a multimeter's figures to the case, where an insulation test decided about them."""
+    every = tuple(judgements)
+    tests = [one for one in every if about(one.measurand).role is Role.INSULATION]
+    held = [one for one in tests if one.outcome is Outcome.ACCEPT]
+    if not held or any(one.state is State.LEAKING for one in tests):
+        return every
+    return tuple(
+        one
+        for one in every
+        if about(one.measurand).role is not Role.TO_CASE or one.outcome is Outcome.ACCEPT
+    )
 
 
 def _contradict(one: Judgement, other: Judgement) -> bool:

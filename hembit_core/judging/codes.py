@@ -23,6 +23,8 @@ class Code(StrEnum):
     TO_CASE_AS_DUE = "to_case_as_due"
     LEAKING_TO_CASE = "leaking_to_case"
     TO_CASE_IN_CIRCUIT = "to_case_in_circuit"
+    INSULATION_AS_DUE = "insulation_as_due"
+    INSULATION_LOW = "insulation_low"
     NO_SUPPLY = "no_supply"
     WRONG_SUPPLY = "wrong_supply"
     """Volts at the part, but not its own: nothing is concluded about it."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from hembit_core.cautions import cautions
+from hembit_core.cautions import Topic, cautions
 from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import (
     Expectation,
@@ -47,7 +47,7 @@ def expect(
     policy: tuple[str, ...] = (),
     working: tuple[WorkingLine, ...] = (),
     warnings: tuple[Notice, ...] = (),
-    topics: tuple[Literal["ohms", "to_case", "live", "low_voltage"], ...] = (),
+    topics: tuple[Topic, ...] = (),
     rows: tuple[Row, ...] = (),
     plot: Plot | None = None,
     digits: int = 4,

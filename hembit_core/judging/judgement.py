@@ -123,10 +123,47 @@ def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | N
     )
 
 
+Drawing = Literal[
+    "element",
+    "element_to_case",
+    "element_running",
+    "bank",
+    "three_phase_delta",
+    "three_phase_open_delta",
+    "three_phase_star",
+    "clamp_lines",
+    "tapped",
+    "winding",
+    "winding_to_frame",
+    "winding_running",
+    "winding_set",
+    "flame_pair",
+    "sensor",
+    "thermocouple",
+    "sender",
+    "controller",
+    "track",
+    "contact",
+    "contact_volts",
+    "contact_switching",
+    "igniter_called",
+    "spark_gap",
+    "sequence",
+    "supply",
+    "lead",
+    "resistive",
+    "wire_ends",
+    "control_output",
+    "leak_down",
+    "setting",
+]
+"""What the interface can draw of where the probes go."""
+
+
 class Probes(Model):
     """Where the two probes go and what must be off: names of a drawing and its points."""
 
-    drawing: str
+    drawing: Drawing
     first: str
     second: str
     disconnect: str

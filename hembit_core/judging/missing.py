@@ -24,6 +24,7 @@ class Lacking(StrEnum):
     LOAD = "load"
     SHUT = "shut"
     LIMITS = "limits"
+    FIGURES = "figures"
 
 
 @dataclass(frozen=True)

@@ -105,6 +105,7 @@ class OhmsDue:
     warnings : told with this reading.
     digits : significant digits of what is told as due.
     limit_told : what is told as due, where that is not the band.
+    nothing_known : its band is only what any such part has at the most.
     """
 
     band: Band
@@ -122,6 +123,7 @@ class OhmsDue:
     warnings: tuple[Notice, ...] = ()
     digits: int = 4
     limit_told: str = ""
+    nothing_known: bool = False
 
     @property
     def text(self) -> str:

@@ -26,6 +26,7 @@ LACKING_WORDS = {
     Lacking.LOAD: ("read it loaded", "whether its current flowed was not said"),
     Lacking.SHUT: ("see whether it holds, shut", "whether it holds while shut was not tried"),
     Lacking.LIMITS: ("give its limits", "no limits are given"),
+    Lacking.FIGURES: ("find its figures", "nothing is known of what it should read"),
 }
 """For each condition that was left out: what to do, and why nothing is decided."""
 

@@ -15,7 +15,7 @@ from hembit_core.judging.budget import Budget, Origin
 from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.states import PRECEDENCE, Side, State
 
-_NEEDS_A_FINE_METER = frozenset({State.JUST_OUTSIDE, State.JUST_WITHIN, State.WATCH, State.WITHIN})
+_NEEDS_A_FINE_METER = frozenset({State.JUST_OUTSIDE, State.JUST_WITHIN, State.WATCH})
 _MILD_TO_STRONG = (State.WITHIN, State.WATCH, State.JUST_WITHIN, State.JUST_OUTSIDE, State.OUTSIDE)
 
 
@@ -53,7 +53,8 @@ def place_value(value: float, budget: Budget, band: Band, missing: tuple[Missing
     alone), neither is claimed and it is undecided by every rule. Where they lie on one side, but one
     of them is too close to call, all are; inside, a condition without a state of its own (the
     alloy) is taken by the value alone.
-    An instrument whose own U exceeds half the band can still show a gross fault. Above a limit
+    An instrument whose own U exceeds half the band can still show a gross fault, and, where the band
+    is open to one side, a value inside by more than U. Above a limit
     that is itself a reading, by less than the U of the difference, nothing is decided.
 
     Parameters

@@ -9,7 +9,7 @@ from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Gate, Judgement, Mark, Rail, Row, rail_of
-from hembit_core.judging.missing import Missing
+from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
 from hembit_core.judging.placing import Placed, place_value
 from hembit_core.judging.settling import too_close
@@ -156,8 +156,14 @@ def verdict_of_rows(
         side=decisive.side,
         explanation=explanation,
         undecided_by=decisive.undecided_by,
-        unsettled=lacking_reason(placed.lacking)
-        if placed and placed.lacking
-        else ("a condition is missing" if decisive.undecided_by else None),
+        unsettled=_reason(decisive.undecided_by),
         dominant=placed.dominant if placed else None,
     )
+
+
+def _reason(codes: tuple[str, ...]) -> str | None:
+    """Why nothing is decided, in words, from the codes of what was left out."""
+    if not codes:
+        return None
+    known = tuple(Lacking(one) for one in codes if one in set(Lacking))
+    return lacking_reason(known) or "it was not followed to its end"

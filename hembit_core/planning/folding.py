@@ -80,7 +80,7 @@ def weigh(visit: Visit, parts: Iterable[RoutePart]) -> list[Weighed]:
 
 def _suspicion(visit: Visit, part: RoutePart, test: PartTest) -> float:
     speaks = suspicion(visit.symptom, part.spec.kind, test.measurand)
-    if _is_cause(visit, part, test):
+    if _is_cause(visit, part, test) or _decides_a_leak(part, test):
         speaks = max(speaks, 1.0) * 4
     bank = visit.part(part.part_of)
     if part.changed or (bank is not None and _points_at_members(bank)):
@@ -96,6 +96,12 @@ def _is_cause(visit: Visit, part: RoutePart, test: PartTest) -> bool:
         and test.role in _CAUSES
         and isinstance(dead.spec, Contact)
     )
+
+
+def _decides_a_leak(part: RoutePart, test: PartTest) -> bool:
+    """An insulation test, where a multimeter read a figure to the case and nobody settled it."""
+    leaks = part.concluded is Conclusion.DO_NOT_ENERGISE and part.decided is None
+    return leaks and test.role is Role.INSULATION
 
 
 def _weighed(visit: Visit, part: RoutePart, test: PartTest, rank: float) -> Weighed:
@@ -124,6 +130,9 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
     """Why a test does not matter now; empty when it does."""
     if part.key == SUPPLY:
         return ""
+    if test.role is Role.INSULATION:
+        decides = _decides_a_leak(part, test)
+        return "" if decides else "Where a figure is read to the case, and after a repair"
     if _is_cause(visit, part, test):
         return ""
     bank = visit.part(part.part_of)
@@ -166,6 +175,8 @@ def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
     if part.changed:
         return f"{part.changed} was renewed: measure the whole again"
     dead = visit.unexplained
+    if test.role is Role.INSULATION:
+        return "It leaks on the multimeter: this decides"
     if dead is not None and _is_cause(visit, part, test):
         return f"{dead.name} opened for a reason: this may be it"
     bank = visit.part(part.part_of)

@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
+from hembit_core.judging.states import Outcome
 from hembit_core.planning.folding import Visit, Weighed, weigh
 from hembit_core.planning.part_tests import minutes_of, tests_of
 from hembit_core.planning.route import (
@@ -22,6 +23,7 @@ from hembit_core.planning.route import (
     RouteStep,
     School,
     StepKind,
+    Taken,
 )
 from hembit_core.planning.symptoms import Symptom, suspicion
 
@@ -237,12 +239,16 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
 def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
     spare = next((one for one in tests_of(part.spec) if one.room == "dead" and not one.side), None)
     waits = part.key in done.on_order and not part.fitted and not part.spare_taken
+    bad = next((one for one in part.spare_taken if one.outcome is Outcome.REJECT), None)
+    taken = any(spare is not None and one.measurand == spare.measurand for one in part.spare_taken)
     if spare:
+        why = "The spare is on order" if waits else "Loose, before it is fitted"
+        passed = part.fitted or (taken and bad is None)
         yield RouteItem(
             key=f"spare:{part.key}",
             title=f"{part.name}: measure the new part",
-            state="done" if spare.measurand in part.spare_taken else "folded" if waits else "due",
-            why="The spare is on order" if waits else "Loose, before it is fitted",
+            state="done" if passed else "folded" if waits else "due",
+            why=f"{_did_not_pass(bad)}: measure another new part" if bad and not passed else why,
             part=part.key,
             handling=_handling(part),
             measurand=spare.measurand,
@@ -252,11 +258,15 @@ def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
     yield RouteItem(
         key=f"fit:{part.key}",
         title=f"{part.name}: fit it",
-        state="done" if part.fitted else "folded" if waits else "due",
-        why="The spare is on order" if waits else "",
+        state="done" if part.fitted else "folded" if waits else "blocked" if bad else "due",
+        why="The spare is on order" if waits else _did_not_pass(bad) if bad and not part.fitted else "",
         part=part.key,
         handling=_handling(part),
     )
+
+
+def _did_not_pass(spare: Taken) -> str:
+    return f"The new part did not pass ({spare.figure or spare.state})"
 
 
 def _proof_run(part: RoutePart, measurand: str, title: str, done: Done) -> RouteItem:

@@ -56,7 +56,7 @@ class RoutePart(Model):
 
     ``part_of`` is the key of the bank it is a member of. ``taken`` are the readings of
     the part that is fitted now. ``concluded`` is what its evidence says, ``decided`` what
-    a person accepted or overruled it to. ``spare_taken`` are the tests of the new part,
+    a person accepted or overruled it to. ``spare_taken`` are the readings of the new part,
     before fitting; ``fitted`` says that a new part went in during this visit. ``changed`` names
     what was renewed inside it since it was measured: the whole is then measured again.
     """
@@ -71,7 +71,7 @@ class RoutePart(Model):
     decided: Conclusion | None = None
     asks_cause: bool = False
     cause: str = ""
-    spare_taken: tuple[str, ...] = ()
+    spare_taken: tuple[Taken, ...] = ()
     fitted: bool = False
     looked: bool = False
     changed: str = ""

@@ -83,6 +83,7 @@ SPECS: dict[str, tuple[AnySpec, float]] = {
     ),
     "other": (part("resistive_part", resistance="4k7"), 4700.0),
     "contact": (part("contact"), 0.4),
+    "nothing known": (part("unknown_part", what="coil"), 86.0),
 }
 TAKEN = {
     "lead_zero": ["", "0.2", "0.34"],

@@ -98,7 +98,6 @@ ELSEWHERE = {
     "dead_below_volts",
     "companion_policy",
     "protective_conductor_up_to_ohm",
-    "insulation_at_least_ohm",
     "leads_bad_above_ohm",
     "power_factor_unknown",
 }

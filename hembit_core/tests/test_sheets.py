@@ -34,10 +34,11 @@ STATES = {
     "propagation-mat-tapped": ["open", "within", "within"],
     "rack-oven-ignition": ["open", "watch", "open"],
     "retort-drain-valve-cold": ["within", "within", "just outside"],
-    "retort-leaking": ["within", "leaking"],
+    "retort-leaking": ["within", "leaking", "leaking"],
     "retort-platinum-probe": ["just outside"],
     "retort-valves-and-wires": ["outside", "outside", "watch", "outside"],
     "roaster-damper-position": ["within", "open"],
+    "propagation-mats-unknown": ["not comparable", "watch"],
     "spare-valve-coils": ["watch", "within", "within"],
 }
 

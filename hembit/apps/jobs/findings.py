@@ -85,7 +85,7 @@ def _of_this_period(readings: list[Reading]) -> list[Reading]:
         return readings
     before, now = readings[: worked[-1]], readings[worked[-1] :]
     settled = any(
-        about(one.measurand).role is Role.TO_CASE and one.check_kept.outcome == Outcome.ACCEPT
+        about(one.measurand).role is Role.INSULATION and one.check_kept.outcome == Outcome.ACCEPT
         for one in now
     )
     leaks = [one for one in before if one.check_kept.state == State.LEAKING]

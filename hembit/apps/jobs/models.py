@@ -82,7 +82,7 @@ class Relation(models.TextChoices):
     """How a reading stands to the one of the same test before it.
 
     Drying, cleaning, tightening and cooling end a period of the part: what was read before says
-    nothing of it now, but for a leak.
+    nothing of it now, but for a leak. ``another_part`` says that it is of another new part.
     """
 
     CORRECTS = "corrects"
@@ -91,6 +91,7 @@ class Relation(models.TextChoices):
     CLEANED = "cleaned"
     TIGHTENED = "tightened"
     COOLED = "cooled"
+    ANOTHER_PART = "another_part"
 
 
 class BriefReadings(models.Manager["Reading"]):

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from typing import Any
+
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit_core.findings.finding import Conclusion, Finding
@@ -60,7 +63,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         decided=Conclusion(decision.data["conclusion"]) if decision else None,
         asks_cause=visit.asks_cause(key),
         cause=cause.data["cause"] if cause else "",
-        spare_taken=_spare_taken(visit, key),
+        spare_taken=_latest(visit.spare_readings(key)),
         fitted=visit.last("fitted", key) is not None,
         looked=visit.last("looked", key) is not None,
         changed=visit.name(renewed.data["part"]) if renewed and not found else "",
@@ -79,6 +82,18 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
     position = visit.position(key)
     part = visit.parts.get(position.pk) if position else None
     renewed = renewed_in(visit, key)
+    return _latest(
+        one
+        for one in visit.standing
+        if key_of(one.position_id) == key
+        and not one.spare
+        and one.part_id == (part.pk if part else None)
+        and (renewed is None or one.at > renewed.at)
+    )
+
+
+def _latest(readings: Iterable[Any]) -> tuple[Taken, ...]:
+    """The latest of each test."""
     latest = {
         one.measurand: Taken(
             measurand=one.measurand,
@@ -86,11 +101,7 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
             outcome=Outcome(one.outcome),
             figure=one.figure,
         )
-        for one in visit.standing
-        if key_of(one.position_id) == key
-        and not one.spare
-        and one.part_id == (part.pk if part else None)
-        and (renewed is None or one.at > renewed.at)
+        for one in readings
     }
     return tuple(latest.values())
 
@@ -106,12 +117,6 @@ def standing_decision(visit: Visit, key: str) -> Entry | None:
     if renewed and renewed.at > decision.at:
         return None
     return None if is_news and not replaced else decision
-
-
-def _spare_taken(visit: Visit, key: str) -> tuple[str, ...]:
-    return tuple(
-        one.measurand for one in visit.standing if one.spare and key_of(one.position_id) == key
-    )
 
 
 def done_of(visit: Visit) -> Done:

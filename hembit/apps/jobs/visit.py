@@ -8,7 +8,7 @@ from typing import Any
 
 from django.db.models import Max
 
-from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
+from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Relation, Wait
 from hembit.apps.machines.models import FittedPart, Position
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import Supply, SupplySystem
@@ -23,6 +23,7 @@ BRIEF = (
     "measurand",
     "at",
     "reason",
+    "relation",
     "state",
     "outcome",
     "title",
@@ -140,16 +141,29 @@ class Visit:
 
         For a spare, the one of the part that is not fitted yet.
         """
-        position = self.position(key)
-        part = self.parts.get(position.pk) if position and not spare else None
-        since = self.last("fitted", key) if spare else None
-        for one in reversed(self.standing):
-            same = one.position_id == (position.pk if position else None) and one.spare is spare
-            if not same or one.measurand != measurand or one.part_id != (part.pk if part else None):
-                continue
-            if since is None or one.at > since.at:
-                return one
-        return None
+        if spare:
+            mine = self.spare_readings(key)
+        else:
+            position = self.position(key)
+            part = self.parts.get(position.pk) if position else None
+            where = (position.pk if position else None, part.pk if part else None)
+            mine = [
+                one
+                for one in self.standing
+                if not one.spare and (one.position_id, one.part_id) == where
+            ]
+        return next((one for one in reversed(mine) if one.measurand == measurand), None)
+
+    def spare_readings(self, key: str) -> list[Any]:
+        """What was read of the new part that is about to go in: of no other one before it."""
+        since = self.last("fitted", key)
+        mine = [
+            one
+            for one in self.standing
+            if one.spare and key_of(one.position_id) == key and (since is None or one.at > since.at)
+        ]
+        others = [place for place, one in enumerate(mine) if one.relation == Relation.ANOTHER_PART]
+        return mine[others[-1] :] if others else mine
 
     def finding(self, key: str) -> PartFinding | None:
         """The finding that stands for a part: of the one fitted now, else of the one before."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from statistics import median
 from typing import ClassVar, Literal
 
 from pydantic import Field
@@ -11,6 +13,7 @@ from hembit_core.families.across.single import Single
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
+from hembit_core.judging.missing import Lacking
 from hembit_core.judging.rows import deciding_rail, row_of, said, verdict_of_rows
 from hembit_core.judging.several import judge_field
 from hembit_core.judging.siblings import compare_siblings, pair_differs
@@ -125,9 +128,10 @@ def _compared(
     difference = "K" if unit == "°C" else unit
     values = tuple(value.value for _, value in read)
     u = max(value.expanded for _, value in read)
+    spread = single.usual_spread(conditions.rules, median(values))
     if len(read) == 2:
-        return _pair(read[0][0], values, u, verdict, difference)
-    spread = single.usual_spread(conditions.rules)
+        half = 2 * spread if single.nothing_known else read[0][0].rail.band.half_width
+        return _pair(values, u, half, single.nothing_known, verdict, difference)
     comparison = compare_siblings(values, u / 2, spread)
     off = [read[place][0] for place in comparison.off]
     line = WorkingLine(
@@ -142,10 +146,10 @@ def _compared(
         unit=unit,
     )
     if not off:
-        return verdict, (line,)
+        return (_alike(verdict) if single.nothing_known else verdict), (line,)
     verdict.pattern = "off:" + ",".join(row.key.rpartition("_")[2] for row in off)
     sentence = f"Off from its siblings: {_named(off)}."
-    if verdict.state not in (State.WITHIN, State.WATCH):
+    if verdict.state not in (State.WITHIN, State.WATCH) and not _only_unknown(rows, single):
         verdict.explanation.append(sentence)
         if verdict.state is State.JUST_WITHIN:
             verdict.code = Code.OFF_FROM_SIBLINGS
@@ -156,11 +160,14 @@ def _compared(
         Verdict(
             Code.OFF_FROM_SIBLINGS,
             State.WATCH,
-            f"Watch, {side}: inside its band, but {_named(off)} "
+            f"Watch, {side}: {'' if single.nothing_known else 'inside its band, but '}{_named(off)} "
             f"{'is' if len(off) == 1 else 'are'} off from its siblings",
             _AGAIN,
             side=side,
-            explanation=[f"{said(row)}; the median is {middle}." for row in off],
+            explanation=[
+                f"{_figure(row) if single.nothing_known else said(row)}; the median is {middle}."
+                for row in off
+            ],
             undecided_by=verdict.undecided_by,
             unsettled=verdict.unsettled,
             pattern=verdict.pattern,
@@ -169,21 +176,45 @@ def _compared(
     )
 
 
+def _figure(row: Row) -> str:
+    return f"{row.label} reads {row.value.text if row.value else 'nothing'}"
+
+
+def _only_unknown(rows: tuple[Row, ...], single: Single) -> bool:
+    """Whether all that is open about each of them is that no figure is known."""
+    return single.nothing_known and all(row.undecided_by == (Lacking.FIGURES,) for row in rows)
+
+
+def _alike(verdict: Verdict) -> Verdict:
+    """Parts without figures that agree: that is all that is known, and it decides nothing."""
+    if verdict.undecided_by != (Lacking.FIGURES,):
+        return verdict
+    return replace(
+        verdict,
+        code=Code.NOTHING_ELSE_KNOWN,
+        headline="They agree with each other; nothing else is known",
+        next_step="Equal parts seldom fail alike, but they may: find what the maker says.",
+    )
+
+
 def _pair(
-    first: Row, values: tuple[float, ...], u: float, verdict: Verdict, unit: str
+    values: tuple[float, ...], u: float, half: float, unknown: bool, verdict: Verdict, unit: str
 ) -> tuple[Verdict, tuple[WorkingLine, ...]]:
-    band = first.rail.band
-    differs = pair_differs(values[0], values[1], u, band.half_width)
+    differs = pair_differs(values[0], values[1], u, half)
     line = WorkingLine(
         key="pair",
         label="The two against each other",
         result=f"{quantity(abs(values[0] - values[1]), unit, 2)} apart",
-        formula="|R₁ − R₂| against √2 · U + half the band",
-        figures=f"{quantity(2**0.5 * u + band.half_width, unit, 2)} is allowed",
+        formula="|R₁ − R₂| against √2 · U + "
+        + ("twice the usual spread" if unknown else "half the band"),
+        figures=f"{quantity(2**0.5 * u + half, unit, 2)} is allowed",
         source="two have no majority: a third would say which one is off",
     )
-    if differs and verdict.state is State.WITHIN:
+    if unknown and not differs:
+        return _alike(verdict), (line,)
+    if differs and (verdict.state is State.WITHIN or verdict.undecided_by == (Lacking.FIGURES,)):
         verdict.code, verdict.state = Code.PAIR_APART, State.WATCH
-        verdict.headline = "Watch: inside the band, but the two are far apart"
+        inside = "" if unknown else "inside the band, but "
+        verdict.headline = f"Watch: {inside}the two are far apart"
         verdict.next_step = "Measure a third: two that differ do not say which one is off."
     return verdict, (line,)

@@ -17,7 +17,8 @@ from hembit_core.rules import Rules
 class Single:
     """A part's own single reading: its class, what is expected, how it is judged.
 
-    ``due`` gives the ohms that are due, in the frame they are judged in.
+    ``part_kind`` is the kind whose usual spread holds for it; ``due`` gives the ohms that are due,
+    in the frame they are judged in.
     """
 
     part_kind: str
@@ -33,13 +34,24 @@ class Single:
             return due.ohms_band
         return self.expectation.rail.band if self.expectation.rail.unit == "Ω" else None
 
-    def usual_spread(self, rules: Rules) -> float:
-        """The usual standard deviation among such parts, in the frame's unit."""
+    @property
+    def nothing_known(self) -> bool:
+        """Whether it is compared with its siblings alone."""
+        due = self.due()
+        return due is not None and due.nothing_known
+
+    def usual_spread(self, rules: Rules, middle: float) -> float:
+        """The usual standard deviation among such parts, in the frame's unit.
+
+        ``middle`` is that of the set, which stands in where no nominal is known [frame's unit].
+        """
         share = rules.sibling_spread.get(self.part_kind, 0.0)
         due = self.due()
         band = self.ohms_band()
         if due is None or band is None:
             return 0.0
+        if due.nothing_known:
+            return share * middle
         nominal = band.nominal or band.upper or band.lower or 0.0
         per_ohm = due.scale.per_ohm_due if due.scale else 1.0
         return share * nominal * per_ohm

@@ -20,8 +20,12 @@ _ALONG = (Role.ALONG, Role.COMPARES, Role.BUZZER)
 
 
 def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """A figure to the case: not energised until an insulation test decides, whatever else is open."""
-    to_case = evidence.some((Role.TO_CASE,), State.LEAKING)
+    """A figure to the case: not energised until an insulation test decides, whatever else is open.
+
+    One that passed has decided: then no such figure is in the evidence any more.
+    """
+    tested = evidence.some((Role.INSULATION,), State.LEAKING)
+    to_case = tested or evidence.some((Role.TO_CASE,), State.LEAKING)
     if to_case is None:
         return None
     stops = evidence.has(Observation.HEAT_NEVER_STOPS)
@@ -29,7 +33,9 @@ def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
     return Finding(
         code=FindingCode.LEAKING,
         conclusion=Conclusion.DO_NOT_ENERGISE,
-        headline="Leaking to the case: an insulation test decides",
+        headline="Leaking: its insulation does not hold"
+        if tested
+        else "Leaking to the case: an insulation test decides",
         rests_on=(cited(to_case), *(("wet",) if wet else ())),
         cites=(to_case.measurand,),
         rules_out=(

@@ -212,6 +212,8 @@ def _ruled_out(spec: AnySpec, evidence: Evidence) -> tuple[str, ...]:
         ruled = ("a break", "a short")
     elif along:
         ruled = ("a contact that stays open",)
-    if evidence.some((Role.TO_CASE,), State.WITHIN):
+    if evidence.accepted(Role.INSULATION):
+        ruled = (*ruled, "a leak to the case")
+    elif evidence.some((Role.TO_CASE,), State.WITHIN):
         ruled = (*ruled, "a gross leak to the case")
     return ruled

@@ -235,7 +235,7 @@ class Closing(unittest.TestCase):
         decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
         waiting = lay(Symptom.NO_HEAT, [decided], done=Done(on_order=("7",)))
         self.assertEqual(item(waiting, "fit:7").state, "folded")
-        came = decided.model_copy(update={"spare_taken": ("between_terminals",)})
+        came = decided.model_copy(update={"spare_taken": (taken("between_terminals"),)})
         route = lay(Symptom.NO_HEAT, [came], done=Done(on_order=("7",)))
         self.assertEqual(item(route, "fit:7").state, "due")
 
@@ -260,7 +260,9 @@ class Closing(unittest.TestCase):
         decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})
         route = lay(Symptom.NO_HEAT, [decided])
         self.assertEqual(keys(route, StepKind.FIT), ["spare:7", "fit:7", "gate"])
-        fitted = decided.model_copy(update={"fitted": True, "spare_taken": ("between_terminals",)})
+        fitted = decided.model_copy(
+            update={"fitted": True, "spare_taken": (taken("between_terminals"),)}
+        )
         self.assertEqual(item(lay(Symptom.NO_HEAT, [fitted]), "7:running").state, "blocked")
         gate = lay(Symptom.NO_HEAT, [fitted], done=Done(gate_passed=True))
         self.assertEqual(item(gate, "7:running").state, "due")

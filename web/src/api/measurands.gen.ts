@@ -4,6 +4,7 @@ export const DECLARED = {
   "terminal_to_case": {"title": "Terminal to case", "room": "dead", "role": "to_case", "side": false, "ohms": true, "connected": true, "settled": false, "asks": true},
   "running": {"title": "Volts and amps", "room": "live", "role": "working", "side": false, "ohms": false, "connected": false, "settled": false, "asks": true},
   "until_cut_out": {"title": "Until it cuts out", "room": "live", "role": "working", "side": true, "ohms": false, "connected": false, "settled": false, "asks": true},
+  "insulation_test": {"title": "Insulation test", "room": "dead", "role": "insulation", "side": true, "ohms": false, "connected": true, "settled": false, "asks": true},
   "bank_resistance": {"title": "Across the bank", "room": "dead", "role": "along", "side": false, "ohms": true, "connected": true, "settled": false, "asks": true},
   "line_to_line": {"title": "From line to line", "room": "dead", "role": "along", "side": false, "ohms": true, "connected": true, "settled": false, "asks": true},
   "line_currents": {"title": "Amps in the lines", "room": "live", "role": "working", "side": false, "ohms": false, "connected": false, "settled": false, "asks": true},
@@ -35,6 +36,7 @@ export const DECLARED = {
   "control_output": {"title": "Output and feed", "room": "live", "role": "output", "side": false, "ohms": false, "connected": false, "settled": false, "asks": true},
   "leak_down": {"title": "Leak-down", "room": "either", "role": "tight", "side": false, "ohms": false, "connected": false, "settled": false, "asks": false},
   "setting_reach": {"title": "Setting against ability", "room": "either", "role": "able", "side": false, "ohms": false, "connected": false, "settled": false, "asks": false},
+  "unknown_resistance": {"title": "Ohms, end to end", "room": "dead", "role": "along", "side": false, "ohms": true, "connected": true, "settled": false, "asks": true},
   "siblings": {"title": "Siblings in a row", "room": "dead", "role": "compares", "side": true, "ohms": true, "connected": true, "settled": false, "asks": true},
   "wriggled": {"title": "While wriggled", "room": "dead", "role": "moved", "side": true, "ohms": true, "connected": true, "settled": false, "asks": true},
   "isolated_and_in_circuit": {"title": "In circuit, too", "room": "dead", "role": "along", "side": true, "ohms": true, "connected": false, "settled": false, "asks": true},
@@ -43,12 +45,12 @@ export const DECLARED = {
 
 /** The tests of each kind of part, in working order. */
 export const TESTS = {
-  "heating_element": ["between_terminals", "terminal_to_case", "running", "until_cut_out", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
-  "element_bank": ["bank_resistance", "terminal_to_case", "running", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
-  "three_phase_set": ["line_to_line", "terminal_to_case", "line_currents"],
-  "tapped_element": ["tapped_resistance", "terminal_to_case"],
-  "winding": ["winding_resistance", "terminal_to_case", "winding_running", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
-  "winding_set": ["set_resistances", "terminal_to_case"],
+  "heating_element": ["between_terminals", "terminal_to_case", "running", "until_cut_out", "insulation_test", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
+  "element_bank": ["bank_resistance", "terminal_to_case", "running", "insulation_test", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
+  "three_phase_set": ["line_to_line", "terminal_to_case", "line_currents", "insulation_test"],
+  "tapped_element": ["tapped_resistance", "terminal_to_case", "insulation_test"],
+  "winding": ["winding_resistance", "terminal_to_case", "winding_running", "insulation_test", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
+  "winding_set": ["set_resistances", "terminal_to_case", "insulation_test"],
   "thermocouple_magnet": ["flame_pair"],
   "igniter": ["igniter_resistance", "igniter_called", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
   "spark_igniter": ["set_resistances", "spark_gap"],
@@ -65,6 +67,7 @@ export const TESTS = {
   "control": ["control_output"],
   "solenoid_valve": ["leak_down"],
   "heater_setting": ["setting_reach"],
+  "unknown_part": ["unknown_resistance", "terminal_to_case", "insulation_test", "siblings", "wriggled", "isolated_and_in_circuit", "continuity"],
 } as const;
 
 /** Tests that any part takes which is judged by a single reading in ohms. */

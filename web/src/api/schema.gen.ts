@@ -1136,8 +1136,11 @@ export interface components {
          * @description Where the two probes go and what must be off: names of a drawing and its points.
          */
         Probes: {
-            /** Drawing */
-            drawing: string;
+            /**
+             * Drawing
+             * @enum {string}
+             */
+            drawing: "element" | "element_to_case" | "element_running" | "bank" | "three_phase_delta" | "three_phase_open_delta" | "three_phase_star" | "clamp_lines" | "tapped" | "winding" | "winding_to_frame" | "winding_running" | "winding_set" | "flame_pair" | "sensor" | "thermocouple" | "sender" | "controller" | "track" | "contact" | "contact_volts" | "contact_switching" | "igniter_called" | "spark_gap" | "sequence" | "supply" | "lead" | "resistive" | "wire_ends" | "control_output" | "leak_down" | "setting";
             /** First */
             first: string;
             /** Second */
@@ -1437,7 +1440,7 @@ export interface components {
          */
         ExpectationsIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /**
              * @default {
              *       "meter": null,
@@ -2168,6 +2171,25 @@ export interface components {
             branch: components["schemas"]["HeatingElement"];
         };
         /**
+         * UnknownPart
+         * @description A part of which no plate, sheet or chart says what it should read.
+         */
+        UnknownPart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unknown_part";
+            /** @default other */
+            what: components["schemas"]["UnknownWhat"];
+        };
+        /**
+         * UnknownWhat
+         * @description What it is, as far as one can see.
+         * @enum {string}
+         */
+        UnknownWhat: "coil" | "element" | "igniter" | "sensor" | "other";
+        /**
          * Winding
          * @description A winding's specification: ohms at a reference temperature, and the school of its band.
          *
@@ -2304,7 +2326,7 @@ export interface components {
          * @description The meaning of a verdict, beside its state.
          * @enum {string}
          */
-        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "to_case_in_circuit" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
+        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
         /**
          * Judgement
          * @description The verdict on one reading, with everything it rests on.
@@ -2724,6 +2746,35 @@ export interface components {
             settled: boolean;
         };
         /**
+         * InsulationTest
+         * @description Megohms from the joined terminals to the case, at the tester's ``volts`` DC.
+         *
+         *     ``display`` is the tester's; OL is more than it can show. 250 V is for extra-low-voltage parts.
+         */
+        InsulationTest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "insulation_test";
+            /** Display */
+            display: string;
+            /**
+             * Volts
+             * @default 500
+             * @enum {string}
+             */
+            volts: "250" | "500" | "1000";
+            connection?: components["schemas"]["Connection"] | null;
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
          * IsolatedAndInCircuit
          * @description Two displays of one part: with an end lifted, and as it was connected.
          */
@@ -2758,9 +2809,9 @@ export interface components {
          */
         JudgementIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["InsulationTest"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["UnknownResistance"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -3473,6 +3524,33 @@ export interface components {
             second_half?: string | null;
         };
         /**
+         * UnknownResistance
+         * @description Ohms from end to end of a part without figures.
+         */
+        UnknownResistance: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            connection?: components["schemas"]["Connection"] | null;
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Display */
+            display: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            measurand: "unknown_resistance";
+        };
+        /**
          * UntilCutOut
          * @description Volts at the element and the current over time, until it stopped or the watch ended.
          */
@@ -3755,7 +3833,9 @@ export interface components {
          *     panel_minutes : what a panel costs to open.
          *     proof_of_dead_minutes : a proof of dead lapses after this.
          *     dead_below_volts : what a tester may show between two conductors that are dead.
-         *     protective_conductor_up_to_ohm, insulation_at_least_ohm : before energising.
+         *     protective_conductor_up_to_ohm, insulation_at_least_ohm : before energising; the latter is what an
+         *         insulation test must show of a part.
+         *     insulation_tester_share : an insulation tester's error as a share of its reading [1].
          *     companion_policy : whether a contact's companion is proposed for renewal with it.
          *     reference_temperature_C : cold resistances are given at this temperature.
          *     usual_alloy : the heating alloy that is taken where none is given; None to take none.
@@ -3821,6 +3901,8 @@ export interface components {
             protective_conductor_up_to_ohm: number;
             /** Insulation At Least Ohm */
             insulation_at_least_ohm: number;
+            /** Insulation Tester Share */
+            insulation_tester_share: number;
             /**
              * Companion Policy
              * @enum {string}
@@ -3875,9 +3957,9 @@ export interface components {
             /** Label */
             label: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["InsulationTest"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["UnknownResistance"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             conditions: components["schemas"]["Conditions"];
@@ -3899,9 +3981,9 @@ export interface components {
          */
         CheckIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["InsulationTest"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["UnknownResistance"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /** Machine */
             machine: components["schemas"]["LoosePart"] | components["schemas"]["ProvedDead"] | components["schemas"]["Live"];
             /**
@@ -4413,7 +4495,7 @@ export interface components {
             /** Description */
             description: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /** Serial */
             serial: string;
             /** Fitted On */
@@ -4483,7 +4565,7 @@ export interface components {
              */
             behind_panel: boolean;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /**
              * Serial
              * @default
@@ -4516,7 +4598,7 @@ export interface components {
          */
         PartIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /**
              * Serial
              * @default
@@ -4900,7 +4982,7 @@ export interface components {
             /** Description */
             description: string;
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"];
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
             /** Serial */
             serial: string;
             /** Fitted On */
@@ -5269,7 +5351,7 @@ export interface components {
              */
             serial: string;
             /** Spec */
-            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"]) | null;
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
             /** Fitted On */
             fitted_on?: string | null;
             /**
@@ -5505,7 +5587,7 @@ export interface components {
             /** Part */
             part: string;
             /** Reading */
-            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
+            reading: components["schemas"]["BetweenTerminals"] | components["schemas"]["TerminalToCase"] | components["schemas"]["InsulationTest"] | components["schemas"]["Running"] | components["schemas"]["UntilCutOut"] | components["schemas"]["BankResistance"] | components["schemas"]["LineToLine"] | components["schemas"]["LineCurrents"] | components["schemas"]["TappedResistance"] | components["schemas"]["WindingResistance"] | components["schemas"]["WindingRunning"] | components["schemas"]["SetResistances"] | components["schemas"]["FlamePair"] | components["schemas"]["IgniterResistance"] | components["schemas"]["IgniterCalled"] | components["schemas"]["SparkGap"] | components["schemas"]["SequenceReading"] | components["schemas"]["SensorResistance"] | components["schemas"]["SensorPoints"] | components["schemas"]["SensorResponse"] | components["schemas"]["ControllerShows"] | components["schemas"]["LoopResistance"] | components["schemas"]["ThermocoupleVoltage"] | components["schemas"]["SenderResistance"] | components["schemas"]["ClosedContact"] | components["schemas"]["OpenContact"] | components["schemas"]["ContactVolts"] | components["schemas"]["ContactSwitching"] | components["schemas"]["TrackAndHalves"] | components["schemas"]["Sweep"] | components["schemas"]["PartResistance"] | components["schemas"]["SupplyVolts"] | components["schemas"]["WireEnds"] | components["schemas"]["ControlOutput"] | components["schemas"]["LeakDown"] | components["schemas"]["SettingReach"] | components["schemas"]["UnknownResistance"] | components["schemas"]["Siblings"] | components["schemas"]["IsolatedAndInCircuit"] | components["schemas"]["Wriggled"] | components["schemas"]["Continuity"];
             /**
              * @default {
              *       "meter": null,
@@ -5546,10 +5628,10 @@ export interface components {
          * @description How a reading stands to the one of the same test before it.
          *
          *     Drying, cleaning, tightening and cooling end a period of the part: what was read before says
-         *     nothing of it now, but for a leak.
+         *     nothing of it now, but for a leak. ``another_part`` says that it is of another new part.
          * @enum {string}
          */
-        Relation: "corrects" | "again" | "dried" | "cleaned" | "tightened" | "cooled";
+        Relation: "corrects" | "again" | "dried" | "cleaned" | "tightened" | "cooled" | "another_part";
         /**
          * AttachIn
          * @description A kept check put into a job: of a part of the machine, or of a position to be added.

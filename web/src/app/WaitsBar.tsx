@@ -27,24 +27,25 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
   const due = Date.parse(wait.due_at) <= now;
   const to = `/jobs/${wait.job}${wait.item ? `?item=${encodeURIComponent(wait.item)}` : ""}`;
   return (
-    <Link
-      to={to}
-      role={due ? "alert" : undefined}
-      className={`flex min-h-7 items-center gap-1.5 hover:underline max-sm:min-h-[44px] ${due ? "font-semibold text-watch" : ""}`}
-    >
-      <Hourglass aria-hidden="true" size={15} className="shrink-0" />
-      <span className="min-w-0 max-sm:line-clamp-2">
-        {due ? "Due now: " : ""}
-        {wait.text} <span className="font-normal text-muted">({wait.machine})</span>
-        {" · "}
-        {due ? (
-          <span className="underline">take the reading</span>
-        ) : (
-          <b className="font-semibold">
-            {clock(wait.due_at)} — {left(Date.parse(wait.due_at) - now)}
-          </b>
-        )}
-      </span>
-    </Link>
+    <div role={due ? "alert" : undefined}>
+      <Link
+        to={to}
+        className={`flex min-h-7 items-center gap-1.5 hover:underline max-sm:min-h-[44px] ${due ? "font-semibold text-watch" : ""}`}
+      >
+        <Hourglass aria-hidden="true" size={15} className="shrink-0" />
+        <span className="min-w-0 max-sm:line-clamp-2">
+          {due ? "Due now: " : ""}
+          {wait.text} <span className="font-normal text-muted">({wait.machine})</span>
+          {" · "}
+          {due ? (
+            <span className="underline">take the reading</span>
+          ) : (
+            <b className="font-semibold">
+              {clock(wait.due_at)} — {left(Date.parse(wait.due_at) - now)}
+            </b>
+          )}
+        </span>
+      </Link>
+    </div>
   );
 }

@@ -16,22 +16,33 @@ export function useStored<T>(key: string, initial: T): [T, (next: T | ((now: T) 
   return [value, store];
 }
 
-/** The same for a form that is sent once: after it was stored, nothing of it stays here. */
+type Named<T> = T & { id: string };
+
+/**
+ * The same for a form that is sent: after it was stored, nothing of it stays here. It carries the
+ * id that it is sent under: sent again unchanged it is stored once, and what was changed, or
+ * is typed after it was stored, is something else and has an id of its own.
+ */
 export function useDraft<T extends object>(
   key: string,
   initial: T,
-): [T, (part: Partial<T>) => void, () => void] {
-  const [value, setValue] = useStored<T>(key, initial);
+): [Named<T>, (part: Partial<T>) => void, () => void] {
+  const [blank] = useState(() => named(initial));
+  const [value, setValue] = useStored<Named<T>>(key, blank);
   const change = useCallback(
-    (part: Partial<T>) => setValue((now) => ({ ...now, ...part })),
+    (part: Partial<T>) => setValue((now) => named({ ...now, ...part })),
     [setValue],
   );
   const first = JSON.stringify(initial);
   const forget = useCallback(() => {
-    setValue(JSON.parse(first) as T);
+    setValue(named(JSON.parse(first) as T));
     localStorage.removeItem(key);
   }, [key, first, setValue]);
   return [value, change, forget];
+}
+
+function named<T extends object>(value: T): Named<T> {
+  return { ...value, id: crypto.randomUUID() };
 }
 
 function read<T>(key: string, initial: T): T {

@@ -165,6 +165,7 @@ const FIRST_WORDS: Record<Draft["kind"], string> = {
   control: "Give the volts of the control's feed first.",
   solenoid_valve: "Say in what time it drains, if that is known.",
   heater_setting: "Give the plate, the water, and what its thermostat allows first.",
+  unknown_part: "Say what it is.",
 };
 
 function Waiting({ check }: { check: Check }) {

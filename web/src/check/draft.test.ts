@@ -37,6 +37,7 @@ describe("specOf", () => {
       "thermocouple",
       "ignition_sequence",
       "solenoid_valve",
+      "unknown_part",
     ];
     for (const kind of KINDS) {
       expect(specOf(of(kind, {})) === null, kind).toBe(!whole.includes(kind));

@@ -66,6 +66,12 @@ const ACTED = items({ not_seen: "not seen", yes: "yes", no: "no" });
 const FORMS: Record<Measurand, Form> = {
   between_terminals: SINGLE,
   terminal_to_case: SINGLE,
+  insulation_test: {
+    boxes: [box("display", "What the tester shows", "Ω")],
+    extras: [
+      choice("volts", "At", items({ "250": "250 V", "500": "500 V", "1000": "1000 V" }), "500"),
+    ],
+  },
   running: {
     boxes: [
       box("voltage", "Volts on the display", "V"),
@@ -155,6 +161,7 @@ const FORMS: Record<Measurand, Form> = {
     boxes: [box("display", "What the display shows", "mV")],
   },
   sender_resistance: SINGLE,
+  unknown_resistance: SINGLE,
   contact_closed: SINGLE,
   contact_open: SINGLE,
   contact_volts: {

@@ -82,7 +82,6 @@ function linesOf(job: Job): Line[] {
 
 function NoteForm({ visit }: { visit: Visit }) {
   const [draft, change, forget] = useDraft(`hembit.job.${visit.job.number}.note`, {
-    id: crypto.randomUUID() as string,
     text: "",
   });
   const entry = useEntry(visit, ["text"]);

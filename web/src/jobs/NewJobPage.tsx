@@ -15,7 +15,6 @@ import { TextField } from "@/ui/TextField";
 import { errorAt, unplacedErrors } from "./errors";
 
 type JobDraft = {
-  id: string;
   machine: number;
   complaint: string;
   symptom: Job["symptom"] | "";
@@ -42,7 +41,6 @@ export default function NewJobPage() {
   const navigate = useNavigate();
   const options = useOptions().data;
   const [draft, change, forget] = useDraft<JobDraft>("hembit.new-job", {
-    id: crypto.randomUUID(),
     machine: Number(search.get("machine")) || 0,
     complaint: "",
     symptom: "",

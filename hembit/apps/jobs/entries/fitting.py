@@ -6,7 +6,7 @@ from datetime import date
 from typing import Any, Literal
 
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
-from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
+from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part
 from hembit_core import PartSpec
@@ -38,7 +38,7 @@ class FittedEntry(EntryIn):
         if position is None:
             raise InputError("A supply is not fitted. Choose a part.").at("part")
         spec = self.spec or visit.spec(self.part)
-        readings = self._readings(moment)
+        readings = visit.spare_readings(self.part)
         if not self.unmeasured_because:
             _check_spare(position.name, spec, readings)
         given = PartIn(spec=spec, serial=self.serial, fitted_on=self.fitted_on)
@@ -54,17 +54,8 @@ class FittedEntry(EntryIn):
             "spares": [str(one.pk) for one in readings],
         }
 
-    def _readings(self, moment: Moment) -> list[Reading]:
-        """The readings of the part that is about to go in."""
-        since = moment.visit.last("fitted", self.part)
-        return [
-            one
-            for one in moment.visit.standing
-            if one.spare and str(one.position_id) == self.part and (since is None or one.at > since.at)
-        ]
 
-
-def _check_spare(name: str, spec: Any, readings: list[Reading]) -> None:
+def _check_spare(name: str, spec: Any, readings: list[Any]) -> None:
     has_dead_test = any(one.room == "dead" and not one.side for one in tests_of(spec))
     if has_dead_test and not readings:
         raise InputError(

@@ -99,7 +99,18 @@ class DeadAndLive(VisitCase):
     def test_an_insulation_test_that_passed_settles_it(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
-        self.good(self.decide(self.element, "sound", "210 MΩ at 500 V after drying"))
+        due = self.item(self.whole(), f"{self.element}:insulation_test")
+        self.assertEqual(
+            (due["state"], due["why"]), ("due", "It leaks on the multimeter: this decides")
+        )
+        self.good(self.reading(self.element, "210 M", measurand="insulation_test"))
+        self.good(self.entry("went_live"))
+
+    def test_a_person_may_overrule_a_leak_with_a_reason(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.assertIn("reason", self.refused(self.decide(self.element, "sound")))
+        self.good(self.decide(self.element, "sound", "210 MΩ at 500 V by another firm"))
         self.good(self.entry("went_live"))
 
     def test_a_new_part_that_leaks_keeps_it_dead_too(self) -> None:
@@ -118,6 +129,38 @@ class DeadAndLive(VisitCase):
         self.good(self.entry("gate_passed", gate=gate))
         self.good(self.reading(self.element, "0.4 M", measurand="terminal_to_case"))
         self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+
+
+class NewParts(VisitCase):
+    """A new part is measured before it goes in; one that did not pass is not the next one."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element))
+
+    def spare(self, display: str, **more: Any) -> dict[str, Any]:
+        return self.good(self.reading(self.element, display, spare=True, **more))
+
+    def test_after_one_that_did_not_pass_another_is_measured_first(self) -> None:
+        job = self.spare("OL")
+        self.assertEqual(self.item(job, f"spare:{self.element}")["state"], "due")
+        fit = self.item(job, f"fit:{self.element}")
+        self.assertEqual((fit["state"], fit["why"]), ("blocked", "The new part did not pass (OL)"))
+        first = job["readings"][-1]["id"]
+        job = self.spare("24.2", supersedes=first, relation="another_part", reason="another new part")
+        self.assertEqual(self.item(job, f"fit:{self.element}")["state"], "due")
+        self.assertIsNone(next(one for one in job["readings"] if one["id"] == first)["superseded_by"])
+        self.good(self.entry("fitted", part=self.element))
+
+    def test_what_was_read_of_the_other_new_part_does_not_stand_for_this_one(self) -> None:
+        first = self.spare("OL")["readings"][-1]["id"]
+        self.spare("1.8 M", measurand="terminal_to_case")
+        job = self.spare("24.2", supersedes=first, relation="another_part")
+        self.assertEqual(self.item(job, f"fit:{self.element}")["state"], "due")
+        self.spare("OL", measurand="terminal_to_case")
 
 
 class Proving(VisitCase):
@@ -270,13 +313,19 @@ class Periods(VisitCase):
         self.again("24.3", "tightened")
         self.assertEqual(self.conclusion(), "sound")
 
-    def test_a_leak_stays_until_the_insulation_is_read_good(self) -> None:
+    def test_a_leak_stays_until_an_insulation_test_passes(self) -> None:
         self.again("1.8 M", "corrects", "terminal_to_case")
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("24.3", "dried")
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("OL", "dried", "terminal_to_case")
-        self.assertNotEqual(self.conclusion(), "do not energise")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+        self.again("0.3 M", "corrects", "insulation_test")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.again("210 M", "dried", "insulation_test")
+        self.assertEqual(self.conclusion(), "passed so far")
+        self.good(self.entry("went_live"))
 
     def test_a_correction_says_why(self) -> None:
         self.again("OL", "corrects")

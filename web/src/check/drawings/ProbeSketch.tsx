@@ -23,7 +23,7 @@ import {
 import { Controller, SenderEnds, SensorEnds, ThermocoupleEnds, Track } from "./sensors";
 import { ControlOutput, LeakDown, SettingDial, WireBothEnds } from "./whatFeedsIt";
 
-const DRAWINGS: Record<string, () => React.ReactNode> = {
+const DRAWINGS: Record<Expectation["probes"]["drawing"], () => React.ReactNode> = {
   element: BetweenEnds,
   element_to_case: EndToCase,
   element_running: Running,
@@ -60,7 +60,7 @@ const DRAWINGS: Record<string, () => React.ReactNode> = {
 
 /** Where the two probes go: the element drawn, the two points marked, what must be off. */
 export function ProbeSketch({ probes }: { probes: Expectation["probes"] }) {
-  const Drawing = DRAWINGS[probes.drawing] ?? BetweenEnds;
+  const Drawing = DRAWINGS[probes.drawing];
   return (
     <figure className="w-[236px] max-w-full shrink-0">
       <svg

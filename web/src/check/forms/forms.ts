@@ -19,6 +19,7 @@ import {
   RESISTIVE_PART,
   SOLENOID_VALVE,
   SUPPLY,
+  UNKNOWN_PART,
   WIRES,
 } from "./others";
 import { SENDER, TEMPERATURE_SENSOR, THERMOCOUPLE } from "./sensors";
@@ -48,6 +49,7 @@ const FORMS: Record<Kind, FieldDef[]> = {
   control: CONTROL,
   solenoid_valve: SOLENOID_VALVE,
   heater_setting: HEATER_SETTING,
+  unknown_part: UNKNOWN_PART,
 };
 
 /** The form of a kind; a set of windings has the fields of the set that was chosen. */
@@ -138,7 +140,10 @@ export const FAMILIES: Family[] = [
     name: "other",
     label: "Other",
     key: KEYS.other.key,
-    kinds: [{ kind: "resistive_part", label: "resistive" }],
+    kinds: [
+      { kind: "resistive_part", label: "resistive" },
+      { kind: "unknown_part", label: "no figures known" },
+    ],
   },
 ];
 

@@ -76,3 +76,18 @@ export const HEATER_SETTING: FieldDef[] = [
   text("litres", "Water", "l", { needed: true }),
   text("ability", "Its thermostat allows", "°C", { needed: true }),
 ];
+
+export const UNKNOWN_PART: FieldDef[] = [
+  choice(
+    "what",
+    "It is a",
+    items({
+      coil: "coil",
+      element: "heating element",
+      igniter: "igniter",
+      sensor: "sensor",
+      other: "something else",
+    }),
+    "other",
+  ),
+];

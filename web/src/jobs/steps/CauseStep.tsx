@@ -10,7 +10,6 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
   const { job } = visit;
   const there = partOf(job, part);
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.cause.${part}`, {
-    id: crypto.randomUUID() as string,
     cause: "",
   });
   const entry = useEntry(visit, ["cause"]);

@@ -11,12 +11,15 @@ import { FormFoot } from "./FormFoot";
 /** What is still open, the customer's page, and closing. */
 export function CloseStep({ visit }: { visit: Visit }) {
   const { job } = visit;
-  const [id] = useState(() => crypto.randomUUID() as string);
+  const [id, setId] = useState(() => crypto.randomUUID() as string);
   const entry = useEntry(visit, []);
   if (job.state === "closed") return <Reopen visit={visit} />;
   function submit(event: FormEvent) {
     event.preventDefault();
-    entry.write({ kind: "closed" }, "closing", id, (answer) => visit.moveOn(answer, "Closed"));
+    entry.write({ kind: "closed" }, "closing", id, (answer) => {
+      setId(crypto.randomUUID());
+      visit.moveOn(answer, "Closed");
+    });
   }
   return (
     <div className="flex flex-col gap-4">
@@ -48,7 +51,6 @@ export function CloseStep({ visit }: { visit: Visit }) {
 
 function Reopen({ visit }: { visit: Visit }) {
   const [draft, change, forget] = useDraft(`hembit.job.${visit.job.number}.reopen`, {
-    id: crypto.randomUUID() as string,
     reason: "",
   });
   const entry = useEntry(visit, ["reason"]);

@@ -21,7 +21,6 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
   const found = there?.finding;
   const conclusions = useOptions().data?.conclusions ?? [];
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.decide.${part}`, {
-    id: crypto.randomUUID() as string,
     conclusion: "",
     reason: "",
   });

@@ -13,7 +13,6 @@ import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
 type FitDraft = {
-  id: string;
   serial: string;
   unmeasured: string;
   other: boolean;
@@ -25,7 +24,6 @@ export function FitStep({ visit, part }: { visit: Visit; part: string }) {
   const { job } = visit;
   const there = partOf(job, part);
   const [draft, change, forget] = useDraft<FitDraft>(`hembit.job.${job.number}.fit.${part}`, {
-    id: crypto.randomUUID(),
     serial: "",
     unmeasured: "",
     other: false,

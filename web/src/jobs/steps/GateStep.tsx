@@ -10,7 +10,6 @@ import { FormFoot } from "./FormFoot";
 export function GateStep({ visit }: { visit: Visit }) {
   const { job } = visit;
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.gate`, {
-    id: crypto.randomUUID() as string,
     conductor: "",
     noConductor: "",
     insulation: "",

@@ -9,7 +9,6 @@ import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
 type IsolationDraft = {
-  id: string;
   switchedOff: string;
   locked: boolean;
   notLocked: string;
@@ -27,7 +26,6 @@ export function IsolateStep({ visit }: { visit: Visit }) {
   const { job } = visit;
   const form = useRef<HTMLFormElement>(null);
   const [draft, change, forget] = useDraft<IsolationDraft>(`hembit.job.${job.number}.isolation`, {
-    id: crypto.randomUUID(),
     switchedOff: "",
     locked: false,
     notLocked: "",

@@ -14,7 +14,6 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
   const whole = part === "machine";
   const kind = whole ? "machine" : partOf(job, part)?.spec.kind;
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.look.${part}`, {
-    id: crypto.randomUUID() as string,
     seen: [] as string[],
     note: "",
   });

@@ -15,7 +15,6 @@ export function MeterStep({ visit }: { visit: Visit }) {
   const meters = useMeters().data ?? [];
   const first = meters[0]?.id;
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.meter`, {
-    id: crypto.randomUUID() as string,
     meter: "",
     shorted: "",
     steady: false,

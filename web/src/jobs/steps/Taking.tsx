@@ -27,6 +27,9 @@ const BOTH_STAND: [Relation, string][] = [
   ["cooled", "after cooling"],
 ];
 
+/** Of a new part it may also be that this is another one. */
+const OF_A_SPARE: [Relation, string][] = [["another_part", "another new part"], ...BOTH_STAND];
+
 type TakingProps = {
   measuring: Measuring;
   standing: Standing;
@@ -106,7 +109,7 @@ function StandsHere({ standing, reason, relation, onRelation, missing }: StandsP
         {corrects ? "The new one takes its place, and both stay on record." : "Both stand."}
       </p>
       <div className="mt-1.5 flex flex-wrap gap-1.5">
-        {BOTH_STAND.map(([one, label]) => (
+        {(standing.spare ? OF_A_SPARE : BOTH_STAND).map(([one, label]) => (
           <Chip key={one} on={relation === one} onClick={() => onRelation(one, label)}>
             {label}
           </Chip>
