@@ -82,7 +82,7 @@ class Visitor(Technician):
             self.page.get_by_role("button", name=one, exact=True).click()
         if note:
             self.page.get_by_label("Note", exact=True).fill(note)
-        self.press("That is what I saw")
+        self.press("Note what was seen")
         return self
 
     def check_meter(self, shorted: str = "0.2") -> Visitor:
@@ -92,7 +92,7 @@ class Visitor(Technician):
         page.get_by_label("Leads shorted read").fill(shorted)
         for tick in ("stands still", "apart show OL", "Battery is good"):
             page.get_by_label(re.compile(tick)).check()
-        self.press("They can be trusted")
+        self.press("Meter and leads are good")
         return self
 
     def record(self, text: str, verdict: str) -> Visitor:

@@ -92,7 +92,7 @@ class DeckOven(BrowserCase):
         amps = {"Volts on the display": "230.5", "Amps on the display": "6.4"}
         ilse.record_volts(amps, "Within")
 
-        ilse.take_up("Close", "Report and close").see("Nothing is left open")
+        ilse.take_up("Close", "Report and close").see("if it is closed now")
         ilse.press("Close the job")
         ilse.said("Closed")
         page.get_by_role("link", name="Look at the report").click()

@@ -201,7 +201,7 @@ class TwoPeople(DemoVisits):
         expect(conflict).to_contain_text("E 14")
         expect(conflict).to_contain_text("E 41")
         self.assert_accessible(ilse.page, "changed meanwhile")
-        ilse.press("Store mine over it")
+        ilse.press("Replace theirs with mine")
         expect(ilse.page.get_by_role("dialog")).to_have_count(0)
         self.assertEqual(Job.objects.get(machine__name=DECK_OVEN).error_code, "E 14")
 

@@ -179,7 +179,7 @@ class Lost(DemoVisits):
         page.get_by_label("Leads shorted read").fill("0.3")
         for tick in ("stands still", "apart show OL", "Battery is good"):
             page.get_by_label(re.compile(tick)).check()
-        ilse.press("They can be trusted").see("Kept here, not judged")
+        ilse.press("Meter and leads are good").see("Kept here, not judged")
         page.unroute("**/api/**")
         expect(page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=15_000)
         ilse.tab("Log")

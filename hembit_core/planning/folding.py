@@ -118,9 +118,7 @@ def _blocked(visit: Visit, part: RoutePart, test: PartTest) -> str:
     """A live test that may not be taken yet."""
     if test.room != "live" or part.key == SUPPLY:
         return ""
-    leaking = next(
-        (one for one in visit.parts if one.concluded is Conclusion.DO_NOT_ENERGISE and one.bad), None
-    )
+    leaking = next((one for one in visit.parts if one.must_stay_dead), None)
     if leaking:
         return f"{leaking.name} leaks to the case: not energised until an insulation test decides"
     return visit.supply_trouble()

@@ -8,6 +8,7 @@ from typing import TypeVar
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome
+from hembit_core.planning.closing import what_blocks_closing
 from hembit_core.planning.folding import Visit, Weighed, weigh
 from hembit_core.planning.part_tests import minutes_of, tests_of
 from hembit_core.planning.route import (
@@ -233,7 +234,15 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
     for part in fitted:
         for test in tests_of(part.spec):
             if test.room == "live" and not test.side:
-                yield _proof_run(part, test.measurand, test.title, done)
+                yield _proof_run(part, test.measurand, test.title, _not_yet_live(visit, done))
+
+
+def _not_yet_live(visit: Visit, done: Done) -> str:
+    """Why nothing may be energised yet after a fitting; empty when it may."""
+    if not done.gate_passed:
+        return "The gate before energising comes first"
+    leaking = next((one for one in visit.parts if one.must_stay_dead), None)
+    return f"{leaking.name} leaks to the case: it stays dead" if leaking else ""
 
 
 def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
@@ -269,14 +278,14 @@ def _did_not_pass(spare: Taken) -> str:
     return f"The new part did not pass ({spare.figure or spare.state})"
 
 
-def _proof_run(part: RoutePart, measurand: str, title: str, done: Done) -> RouteItem:
+def _proof_run(part: RoutePart, measurand: str, title: str, why: str) -> RouteItem:
     taken = part.reading(measurand)
-    state: ItemState = "done" if taken else "due" if done.gate_passed else "blocked"
+    state: ItemState = "done" if taken else "blocked" if why else "due"
     return RouteItem(
         key=f"{part.key}:{measurand}",
         title=f"{part.name}: {title.lower()}, as a proof run",
         state=state,
-        why="" if state != "blocked" else "The gate before energising comes first",
+        why=why if state == "blocked" else "",
         part=part.key,
         measurand=measurand,
         room="live",
@@ -324,24 +333,6 @@ def _supply_is_silent(visit: Visit, weighed: list[Weighed]) -> bool:
     if visit.school is School.LIVE_FIRST or visit.symptom.speaks_for_supply:
         return False
     return all(one.state != "blocked" for one in weighed)
-
-
-def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
-    """What must be settled before the job closes, in sentences; empty when nothing is."""
-    blocks = []
-    listed = tuple(parts)
-    for part in listed:
-        if part.bad and part.decided is None:
-            blocks.append(f"{part.name}: the readings say {part.concluded}; decide on it")
-        if part.changed:
-            blocks.append(f"{part.name}: {part.changed} was renewed; measure the whole again")
-        if part.asks_cause and not part.cause:
-            blocks.append(f"{part.name} died of something: name the cause first")
-        if part.decided in TO_REPLACE and not part.fitted and part.key not in done.on_order:
-            blocks.append(f"{part.name} is to be replaced: fit it, or put the spare on order")
-    if any(part.fitted for part in listed) and not done.gate_passed:
-        blocks.append("A part was fitted: the gate before energising is still open")
-    return blocks
 
 
 def _next(steps: Sequence[RouteStep]) -> str | None:

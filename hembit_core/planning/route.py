@@ -58,7 +58,8 @@ class RoutePart(Model):
     the part that is fitted now. ``concluded`` is what its evidence says, ``decided`` what
     a person accepted or overruled it to. ``spare_taken`` are the readings of the new part,
     before fitting; ``fitted`` says that a new part went in during this visit. ``changed`` names
-    what was renewed inside it since it was measured: the whole is then measured again.
+    what was renewed inside it since it was measured: the whole is then measured again. ``leaks``
+    says that the part that is in the machine now does, and nobody settled it.
     """
 
     key: str
@@ -75,6 +76,7 @@ class RoutePart(Model):
     fitted: bool = False
     looked: bool = False
     changed: str = ""
+    leaks: bool = False
 
     def reading(self, *measurands: str) -> Taken | None:
         """The first of these tests that was taken."""
@@ -84,6 +86,11 @@ class RoutePart(Model):
     def bad(self) -> bool:
         """Decided, or else concluded, as a part that has to go or be mended, and still there."""
         return (self.decided or self.concluded) in BAD and not self.fitted
+
+    @property
+    def must_stay_dead(self) -> bool:
+        """Whether it must not be energised as it is now, old part or new."""
+        return self.leaks or (self.concluded is Conclusion.DO_NOT_ENERGISE and self.bad)
 
 
 BAD = frozenset(

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from typing import Any
 
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judging.states import Outcome, State
-from hembit_core.planning.lay import lay, what_blocks_closing
+from hembit_core.planning.closing import OpenEnd, left_open, what_blocks_closing
+from hembit_core.planning.lay import lay
 from hembit_core.planning.route import (
     MACHINE,
     SUPPLY,
@@ -22,11 +24,24 @@ from hembit_core.planning.route import (
 from hembit_core.planning.symptoms import Symptom
 
 
-def plan_of(visit: Visit) -> tuple[Route, list[str]]:
-    """The route as it stands now, and what must be settled before the job closes, in sentences."""
+@dataclass(frozen=True)
+class Plan:
+    """The route as it stands now, and how the job could be closed.
+
+    ``blocks``, in sentences, must be settled before it closes; ``left_open`` is what would be left
+    open then.
+    """
+
+    route: Route
+    blocks: list[str]
+    left_open: tuple[OpenEnd, ...]
+
+
+def plan_of(visit: Visit) -> Plan:
+    """The route as it stands now, and what closing would leave open."""
     parts, done = route_parts(visit), done_of(visit)
     route = lay(Symptom(visit.job.symptom), parts, choices_of(visit), done)
-    return route, what_blocks_closing(parts, done)
+    return Plan(route, what_blocks_closing(parts, done), left_open(route, parts))
 
 
 def choices_of(visit: Visit) -> Choices:
@@ -67,7 +82,25 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         fitted=visit.last("fitted", key) is not None,
         looked=visit.last("looked", key) is not None,
         changed=visit.name(renewed.data["part"]) if renewed and not found else "",
+        leaks=_leaks(visit, key),
     )
+
+
+_SETTLED = {Conclusion.SOUND, Conclusion.WATCH, Conclusion.NOT_THE_PART}
+
+
+def _leaks(visit: Visit, key: str) -> bool:
+    """Whether the part that is in the machine now leaks, and nobody settled that finding.
+
+    A leaking part that is to be replaced still leaks until it is out; a new one that leaks
+    does so as well.
+    """
+    found = visit.finding_now(key)
+    if found is None or found.conclusion != Conclusion.DO_NOT_ENERGISE:
+        return False
+    decision = visit.last("decided", key)
+    about_it = decision is not None and decision.data["finding"] == found.pk
+    return not (about_it and Conclusion(decision.data["conclusion"]) in _SETTLED)
 
 
 def renewed_in(visit: Visit, key: str) -> Entry | None:

@@ -66,7 +66,7 @@ def get_home(request: HttpRequest) -> HomeOut:
     jobs = services.list_jobs(state=JobState.OPEN)[:12]
     return HomeOut(
         open_jobs=tuple(summary(one) for one in jobs),
-        waits=tuple(wait_out(one) for one in running_waits()[:30]),
+        waits=tuple(wait_out(one) for one in running_waits()),
         follow_ups=tuple(follow_up_out(one) for one in list_follow_ups()[:12]),
     )
 
@@ -137,14 +137,14 @@ def list_live(request: HttpRequest) -> list[LiveOut]:
     """The machines that the person stated live and nobody made dead since."""
     return [
         LiveOut(job=one.job_id, machine=one.job.machine.name, since=one.at)
-        for one in live_jobs(asking(request))[:20]
+        for one in live_jobs(asking(request))
     ]
 
 
 @router.get("/waits", response=list[WaitOut], operation_id="list_waits")
 def list_waits(request: HttpRequest) -> list[WaitOut]:
-    """Every wait that runs or is due; fifty at the most."""
-    return [wait_out(one) for one in running_waits()[:50]]
+    """Every wait that runs or is due."""
+    return [wait_out(one) for one in running_waits()]
 
 
 @router.post("/jobs/{int:number}/follow-ups", response=JobOut, operation_id="add_follow_up")

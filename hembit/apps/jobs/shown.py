@@ -29,6 +29,7 @@ from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.model import Model
+from hembit_core.planning.closing import OpenEnd
 from hembit_core.planning.fitting import companion
 from hembit_core.planning.machine_state import MachineNow
 from hembit_core.planning.proving import pairs_to_prove
@@ -114,6 +115,7 @@ class JobOut(JobSummary):
     pairs_to_prove: tuple[str, ...]
     route: Route
     blocks_closing: tuple[str, ...]
+    left_open: tuple[OpenEnd, ...]
     parts: tuple[PartOfJob, ...]
     readings: tuple[ReadingOut, ...]
     entries: tuple[EntryOut, ...]
@@ -183,7 +185,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     visit = Visit.load(job)
     for one in (*visit.waits, *visit.follow_ups):
         one.job = job  # it is this one: nothing is to be asked again for its machine
-    route, blocks = plan_of(visit)
+    plan = plan_of(visit)
     return JobOut(
         **summary_fields(job),
         machine_id=job.machine_id,
@@ -199,8 +201,9 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         meter=_meter(visit),
         machine_now=state_of(visit, person.name, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),
-        route=route,
-        blocks_closing=tuple(blocks),
+        route=plan.route,
+        blocks_closing=tuple(plan.blocks),
+        left_open=plan.left_open,
         parts=tuple(_parts(visit)),
         readings=tuple(reading_out(one, visit.is_of_part_before(one)) for one in visit.readings),
         entries=tuple(

@@ -155,5 +155,5 @@ class MachineOut(Model):
 
 
 def not_here(what: str) -> InputError:
-    """The sentence for a number that names nothing."""
-    return InputError(f"{what} is not here. Choose one of the list.")
+    """The sentence for a number that names nothing: ``not_here("customer")``."""
+    return InputError(f"There is no such {what} here. Choose one from the list.")

@@ -44,7 +44,7 @@ def find_customer(number: int) -> Customer:
     """The customer with that number; InputError when there is none."""
     found = Customer.objects.filter(pk=number).first()
     if found is None:
-        raise not_here("This customer").at("customer")
+        raise not_here("customer").at("customer")
     return found
 
 
@@ -85,7 +85,7 @@ def find_machine(number: int) -> Machine:
     """The machine with that number; InputError when there is none."""
     found = Machine.objects.select_related("customer").filter(pk=number).first()
     if found is None:
-        raise not_here("This machine").at("machine")
+        raise not_here("machine").at("machine")
     return found
 
 
@@ -106,7 +106,7 @@ def find_position(number: int, machine: Machine | None = None) -> Position:
         found = found.filter(machine=machine)
     position = found.first()
     if position is None:
-        raise not_here("This position").at("position")
+        raise not_here("position").at("position")
     return position
 
 

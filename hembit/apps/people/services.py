@@ -44,7 +44,7 @@ def find_person(number: int) -> Person:
     """
     person = Person.objects.filter(pk=number, is_active=True).first()
     if person is None:
-        raise InputError("This person is not in the shop. Choose one of the list.")
+        raise InputError("This person is not in the shop. Choose one from the list.")
     return person
 
 

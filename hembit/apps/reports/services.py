@@ -137,7 +137,7 @@ def _not_tested(visit: Visit, found: Iterable[Found]) -> Iterable[str]:
 
 
 def _skipped(visit: Visit) -> Iterable[str]:
-    steps = plan_of(visit)[0].steps
+    steps = plan_of(visit).route.steps
     titles = {item.key: f"{step.title}, {item.title}" for step in steps for item in step.items} | {
         step.kind.value: step.title for step in steps
     }

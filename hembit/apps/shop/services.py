@@ -18,7 +18,7 @@ def find_meter(number: int | None) -> Meter:
     try:
         return ShopMeter.objects.get(pk=number).meter
     except ShopMeter.DoesNotExist:
-        raise InputError("This meter is not in the shop. Choose one of the list.").at(
+        raise InputError("This meter is not in the shop. Choose one from the list.").at(
             "conditions.meter"
         ) from None
 

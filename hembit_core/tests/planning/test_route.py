@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome, State
-from hembit_core.planning.lay import lay, what_blocks_closing
+from hembit_core.planning.closing import what_blocks_closing
+from hembit_core.planning.lay import lay
 from hembit_core.planning.route import (
     Added,
     Choices,

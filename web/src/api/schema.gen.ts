@@ -585,7 +585,7 @@ export interface paths {
         };
         /**
          * List Waits
-         * @description Every wait that runs or is due; fifty at the most.
+         * @description Every wait that runs or is due.
          */
         get: operations["list_waits"];
         put?: never;
@@ -4923,6 +4923,8 @@ export interface components {
             route: components["schemas"]["Route"];
             /** Blocks Closing */
             blocks_closing: string[];
+            /** Left Open */
+            left_open: components["schemas"]["OpenEnd"][];
             /** Parts */
             parts: components["schemas"]["PartOfJob"][];
             /** Readings */
@@ -4970,6 +4972,27 @@ export interface components {
             /** Leads Nulled */
             leads_nulled: boolean;
         };
+        /**
+         * OpenEnd
+         * @description One thing that is left open: what, why that matters, and which part it is of.
+         *
+         *     A ``danger`` takes a reason, or a follow-up, before the job closes.
+         */
+        OpenEnd: {
+            kind: components["schemas"]["OpenEndKind"];
+            /** Part */
+            part?: string | null;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * OpenEndKind
+         * @description What is left open.
+         * @enum {string}
+         */
+        OpenEndKind: "danger" | "broken" | "not_proved" | "undecided" | "not_measured";
         /**
          * PartOfJob
          * @description A part of the machine, as the job sees it.
@@ -5203,7 +5226,7 @@ export interface components {
         };
         /**
          * ClosedEntry
-         * @description The record is closed.
+         * @description The record is closed. ``reasons`` say, part by part, why a danger is left as it is.
          */
         ClosedEntry: {
             /**
@@ -5216,6 +5239,10 @@ export interface components {
              * @enum {string}
              */
             kind: "closed";
+            /** Reasons */
+            reasons?: {
+                [key: string]: string;
+            };
         };
         /**
          * CoverBackEntry

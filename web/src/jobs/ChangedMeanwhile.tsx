@@ -52,7 +52,7 @@ export function ChangedMeanwhile({ error, onMine, onTheirs }: Props) {
       </table>
       <div className="mt-2 flex flex-wrap gap-3">
         <Button onClick={onTheirs}>Keep theirs</Button>
-        <Button onClick={onMine}>Store mine over it</Button>
+        <Button onClick={onMine}>Replace theirs with mine</Button>
       </div>
     </section>
   );

@@ -10,6 +10,7 @@ import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { FindField } from "@/ui/FindField";
+import { MoreThere } from "@/ui/MoreThere";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { errorAt, unplacedErrors } from "./errors";
@@ -134,7 +135,8 @@ type ChoiceProps = { chosen: number; onChoose: (machine: number) => void };
 
 function MachineChoice({ chosen, onChoose }: ChoiceProps) {
   const [text, setText] = useState("");
-  const machines = useMachines(text, undefined).data?.items ?? [];
+  const found = useMachines(text, undefined).data;
+  const machines = found?.items ?? [];
   return (
     <fieldset>
       <div className="mb-1.5 flex flex-wrap items-center justify-between gap-3">
@@ -163,7 +165,12 @@ function MachineChoice({ chosen, onChoose }: ChoiceProps) {
           </button>
         ))}
       </div>
-      {machines.length === 0 && <p className="text-muted">No machine is called so.</p>}
+      {found && machines.length === 0 && (
+        <p className="text-muted">
+          {text ? `No machine fits “${text}”.` : "No machine is here yet."}
+        </p>
+      )}
+      <MoreThere shown={machines.length} count={found?.count ?? 0} />
       <Link to="/machines" className="mt-1 inline-block text-action-text underline">
         Another machine: add it under Machines
       </Link>

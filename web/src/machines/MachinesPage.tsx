@@ -5,6 +5,7 @@ import type { Customer } from "@/api/types";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { FindField } from "@/ui/FindField";
+import { MoreThere } from "@/ui/MoreThere";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
 import { CustomerSheet } from "./CustomerSheet";
@@ -14,27 +15,29 @@ import { PersonalData } from "./PersonalData";
 /** Customers, and their machines. */
 export default function MachinesPage() {
   const [text, setText] = useState("");
-  const [chosen, setChosen] = useState<number | null>(null);
   const [page, setPage] = useState(1);
   const [adding, setAdding] = useState<"customer" | "machine" | "change" | null>(null);
-  const customers = useCustomers();
-  const machines = useMachines(text, chosen ?? undefined, page);
+  const [named, setNamed] = useState("");
+  const [customer, setCustomer] = useState<Customer | null>(null);
+  const customers = useCustomers(named);
+  const machines = useMachines(text, customer?.id, page);
   const navigate = useNavigate();
   const { person } = useSession();
   const list = customers.data?.items ?? [];
-  const customer = list.find((one) => one.id === chosen);
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
         <h2 className="legend mb-2">Customers</h2>
+        <FindField id="find-customer" text={named} hint="customer" onText={setNamed} />
         <CustomerList
           customers={list}
-          chosen={chosen}
-          onChoose={(number) => {
-            setChosen(number);
+          chosen={customer?.id ?? null}
+          onChoose={(one) => {
+            setCustomer(one);
             setPage(1);
           }}
         />
+        <MoreThere shown={list.length} count={customers.data?.count ?? 0} />
         <Button className="mt-2 w-full justify-center" onClick={() => setAdding("customer")}>
           Add a customer
         </Button>
@@ -55,11 +58,7 @@ export default function MachinesPage() {
         {machines.isError && (
           <Notice alert>The machines could not be read: {machines.error.message}</Notice>
         )}
-        {machines.data?.count === 0 && (
-          <Notice>
-            {customer ? "No machine of theirs is here yet." : "No machine is called so."}
-          </Notice>
-        )}
+        {machines.data?.count === 0 && <Notice>{noMachine(text, customer)}</Notice>}
         <ul className="border-hairline border-t">
           {machines.data?.items.map((one) => (
             <li key={one.id} className="border-hairline border-b">
@@ -87,10 +86,10 @@ export default function MachinesPage() {
       </div>
       {(adding === "customer" || (adding === "change" && customer)) && (
         <CustomerSheet
-          customer={adding === "change" ? (customer ?? null) : null}
+          customer={adding === "change" ? customer : null}
           onClose={() => setAdding(null)}
           onSaved={(saved) => {
-            setChosen(saved.id);
+            setCustomer(saved);
             setAdding(null);
           }}
         />
@@ -107,6 +106,11 @@ export default function MachinesPage() {
   );
 }
 
+function noMachine(text: string, customer: Customer | null): string {
+  if (text) return `No machine fits “${text}”.`;
+  return customer ? "No machine of theirs is here yet." : "No machine is here yet.";
+}
+
 function counted(number: number, word: string): string {
   return `${number} ${word}${number === 1 ? "" : "s"}`;
 }
@@ -114,24 +118,27 @@ function counted(number: number, word: string): string {
 type ListProps = {
   customers: Customer[];
   chosen: number | null;
-  onChoose: (number: number | null) => void;
+  onChoose: (customer: Customer | null) => void;
 };
 
 function CustomerList({ customers, chosen, onChoose }: ListProps) {
   return (
-    <ul aria-label="Customers" className="flex flex-col gap-0.5">
-      {[{ id: null, name: "All of them", contact: "" }, ...customers].map((one) => (
-        <li key={one.id ?? 0}>
-          <button
-            type="button"
-            aria-current={one.id === chosen}
-            onClick={() => onChoose(one.id)}
-            className={`min-h-9 w-full rounded-md px-2.5 py-1 text-left max-sm:min-h-[44px] ${one.id === chosen ? "bg-action text-on-action" : "hover:bg-sheet"}`}
-          >
-            {one.name}
-          </button>
-        </li>
-      ))}
+    <ul aria-label="Customers" className="mt-2 flex flex-col gap-0.5">
+      {[null, ...customers].map((one) => {
+        const here = (one?.id ?? null) === chosen;
+        return (
+          <li key={one?.id ?? 0}>
+            <button
+              type="button"
+              aria-current={here}
+              onClick={() => onChoose(one)}
+              className={`min-h-9 w-full rounded-md px-2.5 py-1 text-left max-sm:min-h-[44px] ${here ? "bg-action text-on-action" : "hover:bg-sheet"}`}
+            >
+              {one?.name ?? "All of them"}
+            </button>
+          </li>
+        );
+      })}
     </ul>
   );
 }

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
+from pydantic import Field
+
 from hembit.apps.jobs.change import change
-from hembit.apps.jobs.entries.base import EntryIn, Moment, Sentence
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
 from hembit.apps.jobs.models import JobState, Wait
 from hembit.apps.jobs.route import plan_of
+from hembit.apps.jobs.visit import key_of
 from hembit_core.errors import InputError
 
 
@@ -39,21 +42,36 @@ def told_took_over(data: dict[str, Any]) -> str:
 
 
 class ClosedEntry(EntryIn):
-    """The record is closed."""
+    """The record is closed. ``reasons`` say, part by part, why a danger is left as it is."""
 
     kind: Literal["closed"] = "closed"
+    reasons: dict[PartKey, Reason] = Field(default_factory=dict, max_length=200)
 
     def accept(self, moment: Moment) -> dict[str, Any]:
-        """Nothing that matters is left open; running waits end."""
-        _, ends = plan_of(moment.visit)
-        if ends:
-            raise InputError(f"Not closed yet. {'. '.join(ends)}.").at("kind")
+        """What must be settled is; each danger has a reason or a follow-up; running waits end."""
+        plan = plan_of(moment.visit)
+        if plan.blocks:
+            raise InputError(f"Not closed yet. {'. '.join(plan.blocks)}.").at("kind")
+        followed = {key_of(one.position_id) for one in moment.visit.follow_ups if one.done_at is None}
+        for one in plan.left_open:
+            if one.is_danger and one.part not in followed and not self.reasons.get(one.part or ""):
+                raise InputError(
+                    f"{one.what}. {one.why} Say why it is left as it is, or set a follow-up for it."
+                ).at(f"reasons.{one.part}")
         job = moment.visit.job
         change(job, moment.person, moment.now, state=JobState.CLOSED, closed_at=moment.now)
         Wait.objects.filter(job=job, ended_at__isnull=True).update(
             ended_at=moment.now, ended_by=moment.person
         )
-        return self.data()
+        return self.data() | {"left_open": [one.model_dump(mode="json") for one in plan.left_open]}
+
+
+def told_closed(data: dict[str, Any]) -> str:
+    """One line for the log; an entry of before does not say what was left open."""
+    told = [one["what"] for one in data.get("left_open", ())]
+    reasons = [reason for reason in data.get("reasons", {}).values() if reason]
+    because = f" Because: {'; '.join(reasons)}" if reasons else ""
+    return f"Closed. Left open: {'; '.join(told)}.{because}" if told else "Closed"
 
 
 class ReopenedEntry(EntryIn):

@@ -22,6 +22,7 @@ from hembit.apps.jobs.entries.record import (
     NotedEntry,
     ReopenedEntry,
     TookOverEntry,
+    told_closed,
     told_took_over,
 )
 from hembit.apps.jobs.entries.safety import (
@@ -65,7 +66,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "gate_passed": told_gate,
     "noted": lambda data: str(data["text"]),
     "took_over": told_took_over,
-    "closed": lambda _: "Closed",
+    "closed": told_closed,
     "reopened": lambda data: f"Reopened: {data['reason']}",
 }
 

@@ -6,9 +6,7 @@ from typing import Any, Literal
 
 from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
 from hembit.apps.jobs.route import done_of, route_parts
-from hembit.apps.jobs.visit import Visit
 from hembit_core.errors import InputError
-from hembit_core.findings.finding import Conclusion
 from hembit_core.planning.proving import Isolation, prove_dead
 
 
@@ -47,7 +45,7 @@ class WentLiveEntry(EntryIn):
         """Not with a leaking part in it, nor past the gate after a fitting."""
         parts, done = route_parts(moment.visit), done_of(moment.visit)
         for part in parts:
-            if _leaks(moment.visit, part.key):
+            if part.must_stay_dead:
                 raise InputError(
                     f"{part.name} leaks to the case: not energised until an insulation test decides. "
                     "If it did and passed, decide so, with its figure as the reason."
@@ -58,23 +56,6 @@ class WentLiveEntry(EntryIn):
                 "insulation, nothing left in, covers on)."
             ).at("machine")
         return self.data()
-
-
-_SETTLED = {Conclusion.SOUND, Conclusion.WATCH, Conclusion.NOT_THE_PART}
-
-
-def _leaks(visit: Visit, key: str) -> bool:
-    """Whether the part that is in the machine now leaks, and nobody settled that finding.
-
-    A leaking part that is to be replaced still leaks until it is out; a new one that leaks
-    does so as well.
-    """
-    found = visit.finding_now(key)
-    if found is None or found.conclusion != Conclusion.DO_NOT_ENERGISE:
-        return False
-    decision = visit.last("decided", key)
-    about_it = decision is not None and decision.data["finding"] == found.pk
-    return not (about_it and Conclusion(decision.data["conclusion"]) in _SETTLED)
 
 
 class SwitchedOffEntry(EntryIn):

@@ -131,6 +131,48 @@ class DeadAndLive(VisitCase):
         self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
 
 
+class Closing(VisitCase):
+    """A danger is left open with a reason or a follow-up, and the record says what was left."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.good(self.decide(self.element, "do not energise"))
+        self.good(self.entry("cause_named", part=self.element, cause="damp"))
+
+    def closed(self) -> str:
+        return next(one["text"] for one in self.whole()["entries"] if one["kind"] == "closed")
+
+    def test_a_danger_asks_for_a_reason(self) -> None:
+        open_ends = self.whole()["left_open"]
+        self.assertEqual((open_ends[0]["kind"], open_ends[0]["part"]), ("danger", self.element))
+        refused = self.refused(self.entry("closed"))
+        self.assertIn("must not be energised", refused[f"reasons.{self.element}"])
+        self.good(self.entry("closed", reasons={self.element: "locked off, tag on the isolator"}))
+        self.assertIn("must not be energised", self.closed())
+        self.assertIn("tag on the isolator", self.closed())
+
+    def test_or_for_a_follow_up(self) -> None:
+        body = {
+            "id": str(uuid4()),
+            "kind": "spare_on_order",
+            "part": self.element,
+            "due_on": "2030-01-10",
+            "text": "new element",
+        }
+        self.good(self.send("post", f"jobs/{self.number}/follow-ups", body))
+        self.good(self.entry("closed"))
+        self.assertIn("Left open", self.closed())
+
+    def test_closed_again_after_it_was_reopened(self) -> None:
+        reasons = {self.element: "locked off"}
+        self.good(self.entry("closed", reasons=reasons))
+        self.good(self.entry("reopened", reason="the tag fell off"))
+        self.good(self.entry("closed", reasons=reasons))
+
+
 class NewParts(VisitCase):
     """A new part is measured before it goes in; one that did not pass is not the next one."""
 

@@ -1,23 +1,31 @@
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import { Link } from "react-router";
+import type { Job } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
+import { StateShape } from "@/verdict/states";
 import { FollowUpForm } from "../later/FollowUpForm";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
+type CloseDraft = { reasons: Record<string, string> };
+
 /** What is still open, the customer's page, and closing. */
 export function CloseStep({ visit }: { visit: Visit }) {
   const { job } = visit;
-  const [id, setId] = useState(() => crypto.randomUUID() as string);
-  const entry = useEntry(visit, []);
+  const [draft, change, forget] = useDraft<CloseDraft>(`hembit.job.${job.number}.close`, {
+    reasons: {},
+  });
+  const dangers = job.left_open.filter((one) => one.kind === "danger");
+  const fields = dangers.map((one) => `reasons.${one.part}`);
+  const entry = useEntry(visit, fields);
   if (job.state === "closed") return <Reopen visit={visit} />;
   function submit(event: FormEvent) {
     event.preventDefault();
-    entry.write({ kind: "closed" }, "closing", id, (answer) => {
-      setId(crypto.randomUUID());
+    entry.write({ kind: "closed", reasons: draft.reasons }, "closing", draft.id, (answer) => {
+      forget();
       visit.moveOn(answer, "Closed");
     });
   }
@@ -33,7 +41,7 @@ export function CloseStep({ visit }: { visit: Visit }) {
           </ul>
         </Notice>
       ) : (
-        <p>Nothing is left open. The customer’s page says what was found and done.</p>
+        <LeftOpen job={job} />
       )}
       <Link
         to={`/jobs/${job.number}/report`}
@@ -42,10 +50,49 @@ export function CloseStep({ visit }: { visit: Visit }) {
         Look at the report
       </Link>
       <FollowUpForm visit={visit} part={null} kind="yearly_check" />
-      <form onSubmit={submit}>
+      <form onSubmit={submit} className="flex flex-col gap-3">
+        {job.blocks_closing.length === 0 &&
+          dangers.map((one) => (
+            <TextField
+              key={one.part}
+              id={`left-${one.part}`}
+              label={`${one.what}: left so, because`}
+              hint="or set a follow-up for it"
+              error={entry.at(`reasons.${one.part}`)}
+              value={draft.reasons[one.part ?? ""] ?? ""}
+              maxLength={400}
+              onText={(reason) =>
+                change({ reasons: { ...draft.reasons, [one.part ?? ""]: reason } })
+              }
+            />
+          ))}
         <FormFoot action="Close the job" pending={entry.pending} others={entry.others} />
       </form>
     </div>
+  );
+}
+
+/** What closing leaves undone, and why that matters; dangers first. */
+function LeftOpen({ job }: { job: Job }) {
+  if (job.left_open.length === 0) {
+    return <p>All that was due was done. The customer’s page says what was found and done.</p>;
+  }
+  return (
+    <section aria-label="Left open" className="plate">
+      <h2 className="font-semibold">Left open, if it is closed now</h2>
+      <ul className="mt-1.5 flex flex-col gap-2">
+        {job.left_open.map((one) => (
+          <li key={`${one.kind}-${one.part}-${one.what}`} className="flex gap-2">
+            <span className="pt-0.5">
+              <StateShape state={one.kind === "danger" ? "leaking" : "watch"} size={18} />
+            </span>
+            <span>
+              <b className="font-semibold">{one.what}.</b> {one.why}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -64,7 +64,7 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
         />
       </Labelled>
       <PhotoStrip job={job} step="look" part={whole ? null : part} />
-      <FormFoot action="That is what I saw" pending={entry.pending} others={entry.others} />
+      <FormFoot action="Note what was seen" pending={entry.pending} others={entry.others} />
     </form>
   );
 }

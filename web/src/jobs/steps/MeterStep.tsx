@@ -107,7 +107,7 @@ export function MeterStep({ visit }: { visit: Visit }) {
         />
       </div>
       <FormFoot
-        action="They can be trusted"
+        action="Meter and leads are good"
         pending={entry.pending}
         others={[...said, ...entry.others]}
       />
