@@ -34,10 +34,11 @@ class ProvedDead(Model):
 
 
 class Live(Model):
-    """Energised since a time."""
+    """Energised since a time; ``despite`` is why, where the part must not be."""
 
     state: Literal["live"] = "live"
     since: AwareDatetime
+    despite: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)] = ""
 
 
 MachineState = Annotated[LoosePart | ProvedDead | Live, Field(discriminator="state")]
@@ -45,7 +46,14 @@ MachineState = Annotated[LoosePart | ProvedDead | Live, Field(discriminator="sta
 _CLOCKS_APART = timedelta(minutes=2)
 
 
-def admit(measurand: str, machine: MachineState, now: datetime, rules: Rules | None = None) -> None:
+def admit(
+    measurand: str,
+    machine: MachineState,
+    now: datetime,
+    rules: Rules | None = None,
+    *,
+    must_stay_dead: bool = False,
+) -> None:
     """Refuse a reading that the machine's state forbids.
 
     Parameters
@@ -54,12 +62,14 @@ def admit(measurand: str, machine: MachineState, now: datetime, rules: Rules | N
     machine : the state that was stated.
     now : the time of the reading, with its time zone.
     rules : how long a proof of dead holds; the defaults where none are given.
+    must_stay_dead : what was read of the part so far says that it is not to be energised.
 
     Raises
     ------
     InputError
         If ohms are to be taken on a live part, if the proof of dead has lapsed
-        or lies ahead, or if a live reading comes without stating that it is live.
+        or lies ahead, if a live reading comes without stating that it is live, or of a part
+        that must not be energised without a reason.
 
     References
     ----------
@@ -74,6 +84,11 @@ def admit(measurand: str, machine: MachineState, now: datetime, rules: Rules | N
             "Volts and amps need a live machine. State that it is live before they are taken."
         ).at("machine")
     if live_reading:
+        if must_stay_dead and isinstance(machine, Live) and not machine.despite:
+            raise InputError(
+                "This part leaks to its case: it is not energised until an insulation test has passed. "
+                "If it is live all the same, say why."
+            ).at("machine")
         return
     if isinstance(machine, Live):
         raise InputError("Ohms are never taken on a live part. Make it dead, prove it, then read.").at(

@@ -39,6 +39,7 @@ class Journeys(BrowserCase):
         self.at_the_deck_oven().test("Terminal to case").read("1.8 M")
         self.technician.see_verdict("Leaking: do not energise until an insulation test decides")
         self.technician.see_verdict("fingers off both probes").keep().see_verdict("Kept at")
+        self.technician.test("Volts and amps").see("It leaks: do not energise it")
 
     def test_a_reading_near_the_limit_by_two_rules(self) -> None:
         self.at_the_deck_oven().choose("Alloy", "own Ct")

@@ -52,10 +52,14 @@ class JudgementIn(Model):
 
 
 class CheckIn(JudgementIn):
-    """A check to keep. ``id`` is the client's: the same submission twice is stored once."""
+    """A check to keep. ``id`` is the client's: the same submission twice is stored once.
+
+    ``part_checks`` are the kept checks of the same part so far, for what it may still be put to.
+    """
 
     id: UUID
     label: Label = ""
+    part_checks: tuple[UUID, ...] = Field(default=(), max_length=50)
 
 
 class Submission(Model):

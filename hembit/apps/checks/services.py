@@ -19,11 +19,11 @@ from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, exp
 from hembit_core.errors import InputError
 from hembit_core.families.registry import asks_connection
 from hembit_core.findings.find import find
-from hembit_core.findings.finding import Finding
+from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
 from hembit_core.judging.summary import figure_of
-from hembit_core.safety import admit
+from hembit_core.safety import Live, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
 
@@ -93,7 +93,8 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     if earlier:
         return _same(earlier, submission), False
     now = now or timezone.now()
-    admit(given.reading.measurand, given.machine, now)
+    must_stay_dead = isinstance(given.machine, Live) and _must_stay_dead(given.part_checks)
+    admit(given.reading.measurand, given.machine, now, must_stay_dead=must_stay_dead)
     _check_connection_said(given)
     judgement = judge(given.spec, given.reading, conditions, given.rule)
     if judgement.state is State.PLEASE_CONFIRM:
@@ -117,6 +118,14 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     except IntegrityError:  # the same submission arrived twice at once
         return _same(Check.objects.get(pk=given.id), submission), False
     return check, True
+
+
+def _must_stay_dead(checks: tuple[UUID, ...]) -> bool:
+    """Whether the kept checks of a part say that it must not be energised."""
+    kept = tuple(Check.objects.filter(pk__in=checks).values_list("pk", flat=True))
+    if not kept:
+        return False
+    return finding_of(FindingIn(checks=kept)).conclusion is Conclusion.DO_NOT_ENERGISE
 
 
 def _check_connection_said(given: CheckIn) -> None:

@@ -2902,7 +2902,7 @@ export interface components {
         };
         /**
          * Live
-         * @description Energised since a time.
+         * @description Energised since a time; ``despite`` is why, where the part must not be.
          */
         Live: {
             /**
@@ -2915,6 +2915,11 @@ export interface components {
              * Format: date-time
              */
             since: string;
+            /**
+             * Despite
+             * @default
+             */
+            despite: string;
         };
         /**
          * LoopResistance
@@ -3978,6 +3983,8 @@ export interface components {
         /**
          * CheckIn
          * @description A check to keep. ``id`` is the client's: the same submission twice is stored once.
+         *
+         *     ``part_checks`` are the kept checks of the same part so far, for what it may still be put to.
          */
         CheckIn: {
             /** Spec */
@@ -4011,6 +4018,11 @@ export interface components {
              * @default
              */
             label: string;
+            /**
+             * Part Checks
+             * @default []
+             */
+            part_checks: string[];
         };
         /** Input */
         Input: {

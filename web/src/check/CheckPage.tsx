@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
+import { useFinding } from "@/api/queries";
 import { clock, useMachine } from "@/app/machine";
 import { useKeys } from "@/keys/shortcuts";
 import { Curve, isTall, Scales } from "@/rail/Scales";
@@ -72,6 +73,7 @@ function Measurement({
   gate: Gate;
 }) {
   const { shown, expectation } = check;
+  const leaks = useMustStayDead(check);
   if (check.unreachable) {
     return (
       <>
@@ -94,6 +96,7 @@ function Measurement({
             gate={gate}
             cautions={expectation.cautions}
             message={check.machineError}
+            leaks={leaks}
             actions={actions}
           />
           <Scales judged={expectation} />
@@ -125,6 +128,11 @@ function Measurement({
       )}
     </>
   );
+}
+
+/** Whether what was kept of this part says that it must not be energised. */
+function useMustStayDead({ draft }: Check): boolean {
+  return useFinding(draft.kept, draft.observed).data?.conclusion === "do not energise";
 }
 
 function startNewPart(check: Check, actions: MachineActions) {
@@ -214,6 +222,7 @@ function Note({ check }: { check: Check }) {
 }
 
 function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
+  const leaks = useMustStayDead(check);
   const focus = (id: string) => () => document.getElementById(id)?.focus();
   const goTo = (index: number) => () => {
     const measurand = MEASURANDS[check.draft.kind][index];
@@ -239,7 +248,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     temperature: focus("partTemperature"),
     newPart: () => startNewPart(check, actions),
     ...(gate === "dead" ? { loose: actions.loose, proved: actions.proved } : {}),
-    ...(gate === "live" ? { live: actions.live } : {}),
+    ...(gate === "live" && !leaks ? { live: () => actions.live() } : {}),
   });
   useFocusWhenOpened(gate, check.expectation !== undefined);
 }

@@ -1,8 +1,9 @@
-import { useId } from "react";
+import { useId, useState } from "react";
 import { useMachine } from "@/app/machine";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { TextInput } from "@/ui/Field";
+import { TextField } from "@/ui/TextField";
 
 /** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
 export function gateFor(
@@ -19,11 +20,13 @@ type Props = {
   gate: "dead" | "live" | "stop";
   cautions: string[];
   message: string | undefined;
+  /** What was read of the part says that it must not be energised. */
+  leaks: boolean;
   actions: MachineActions;
 };
 
 /** Asked once per part, in the place of the entry. */
-export function MachineGate({ gate, cautions, message, actions }: Props) {
+export function MachineGate({ gate, cautions, message, leaks, actions }: Props) {
   const line = gate === "dead" ? "var(--action)" : "var(--hazard)";
   return (
     <section className="plate" style={{ "--line": line } as React.CSSProperties}>
@@ -33,19 +36,22 @@ export function MachineGate({ gate, cautions, message, actions }: Props) {
         </p>
       )}
       {gate === "dead" && <AskDead actions={actions} />}
-      {gate === "live" && (
-        <>
-          <h2 className="text-lg font-semibold">Volts and amps need it live. Is it?</h2>
-          <ul className="my-2 list-disc pl-5 text-muted">
-            {cautions.map((one) => (
-              <li key={one}>{one}</li>
-            ))}
-          </ul>
-          <Button look="hazard" shortcut="V" onClick={actions.live}>
-            It is live now
-          </Button>
-        </>
-      )}
+      {gate === "live" &&
+        (leaks ? (
+          <AskDespite actions={actions} />
+        ) : (
+          <>
+            <h2 className="text-lg font-semibold">Volts and amps need it live. Is it?</h2>
+            <ul className="my-2 list-disc pl-5 text-muted">
+              {cautions.map((one) => (
+                <li key={one}>{one}</li>
+              ))}
+            </ul>
+            <Button look="hazard" shortcut="V" onClick={() => actions.live()}>
+              It is live now
+            </Button>
+          </>
+        ))}
       {gate === "stop" && (
         <>
           <h2 className="text-lg font-semibold">Ohms are never taken on a live part</h2>
@@ -56,6 +62,34 @@ export function MachineGate({ gate, cautions, message, actions }: Props) {
         </>
       )}
     </section>
+  );
+}
+
+/** A part that leaks is not energised; if it is live all the same, the record says why. */
+function AskDespite({ actions }: { actions: MachineActions }) {
+  const [why, setWhy] = useState("");
+  return (
+    <>
+      <h2 className="text-lg font-semibold">It leaks: do not energise it</h2>
+      <p className="my-2">
+        An insulation test decides. If it is live all the same, say why; that stays on record.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="w-72">
+          <TextField
+            id="despite"
+            label="It is live all the same, because"
+            error={undefined}
+            value={why}
+            maxLength={400}
+            onText={setWhy}
+          />
+        </div>
+        <Button look="hazard" disabled={!why.trim()} onClick={() => actions.live(why.trim())}>
+          It is live now
+        </Button>
+      </div>
+    </>
   );
 }
 
@@ -103,7 +137,7 @@ function AskDead({ actions }: { actions: MachineActions }) {
 export type MachineActions = {
   loose: () => void;
   proved: () => void;
-  live: () => void;
+  live: (despite?: string) => void;
   dead: () => void;
 };
 
@@ -127,7 +161,7 @@ export function useMachineActions(): MachineActions {
         document.querySelector<HTMLInputElement>("[data-proved-by]")?.focus();
       }
     },
-    live: () => state({ state: "live", since: new Date().toISOString() }),
+    live: (despite = "") => state({ state: "live", since: new Date().toISOString(), despite }),
     dead: () => state(null),
   };
 }

@@ -97,7 +97,8 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   function keep() {
     setInsisted(true);
     if (unsaid) return;
-    if (body && !keeping.isPending) keeping.mutate({ ...body, id: draft.id, label: draft.label });
+    if (!body || keeping.isPending) return;
+    keeping.mutate({ ...body, id: draft.id, label: draft.label, part_checks: draft.kept });
   }
 
   const machineError = machineErrorOf(keeping.error) ?? machineErrorOf(judged.error);

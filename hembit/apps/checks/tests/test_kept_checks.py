@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 from threading import Barrier, Thread
+from typing import Any
 from uuid import uuid4
 
 from django.db import connection
@@ -52,6 +53,29 @@ class Keeping(ApiTestCase):
         other = self.post("checks", body | {"label": "Something else"})
         self.assertEqual(other.status_code, 409)
         self.assertEqual(Check.objects.get().label, "Deck oven, front element")
+
+    def keep_of_the_part(self, before: list[str], **changes: Any) -> tuple[int, dict[str, Any]]:
+        body = self.body(**changes) | {"part_checks": before}
+        answer = self.post("checks", body)
+        return answer.status_code, answer.json()
+
+    def test_a_part_that_leaks_is_not_read_live_without_a_reason(self) -> None:
+        leak = self.body(reading={"measurand": "terminal_to_case", "display": "1.8 M"})
+        self.assertEqual(self.post("checks", leak).status_code, 201)
+        running = {"measurand": "running", "voltage": "230", "current": "9.5"}
+        live = {"state": "live", "since": self.now()}
+        status, answer = self.keep_of_the_part([leak["id"]], reading=running, machine=live)
+        self.assertEqual(status, 422)
+        self.assertEqual(answer["errors"][0]["field"], "machine")
+        self.assertIn("insulation test", answer["errors"][0]["message"])
+        despite = live | {"despite": "the owner's electrician measured 210 MΩ"}
+        status, answer = self.keep_of_the_part([leak["id"]], reading=running, machine=despite)
+        self.assertEqual(status, 201)
+        self.assertIn("210 MΩ", answer["submission"]["machine"]["despite"])
+        tested = self.body(reading={"measurand": "insulation_test", "display": "210 M"})
+        self.assertEqual(self.post("checks", tested).status_code, 201)
+        before = [leak["id"], tested["id"]]
+        self.assertEqual(self.keep_of_the_part(before, reading=running, machine=live)[0], 201)
 
     def test_open_questions_keep_nothing(self) -> None:
         response = self.post("checks", self.body(reading__display="2.44 k"))

@@ -22,7 +22,7 @@ export function useJobGate(visit: Visit, room: RouteItem["room"], isLoose: boole
     goLive: () => going.mutate(),
     refused: going.error?.message,
   };
-  const live = now.live ? { state: "live" as const, since: now.live.since } : null;
+  const live = now.live ? { state: "live" as const, since: now.live.since, despite: "" } : null;
   const dead = now.proof
     ? { state: "proved_dead" as const, by: now.proof.by, at: now.proof.at }
     : null;
