@@ -161,7 +161,7 @@ class Coils(BrowserCase):
     def test_warm_inside_is_not_ready_and_the_frame_must_be_open(self) -> None:
         self.technician.open_check().give_winding("118").zero_leads("0.2").say_loose()
         self.technician.read("131.0").see_verdict("Just outside")
-        self.page.get_by_label("settled at that temperature").uncheck()
+        self.page.get_by_label("settled").uncheck()
         self.technician.see_verdict("Not ready", "Let it settle")
         self.technician.test("Terminal to case").read("OL").see_verdict("Within")
         self.assert_accessible(self.page, "coil")

@@ -121,6 +121,11 @@ class Visit:
             return position.name
         return self.job.machine.name if key == MACHINE else "Supply"
 
+    @cached_property
+    def fitted_here(self) -> frozenset[str]:
+        """The parts that were exchanged in this job, by their keys."""
+        return frozenset(str(one.data["part"]) for one in self.entries_of("fitted"))
+
     def entries_of(self, kind: str, key: str | None = None) -> list[Entry]:
         """The entries of that kind, oldest first; of one part where a key is given."""
         found = [one for one in self.entries if one.kind == kind]

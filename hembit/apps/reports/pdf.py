@@ -37,6 +37,10 @@ def render(report: Report) -> bytes:
         pdf.pair("Error code", report.error_code)
     closed = f", closed {_when(job.closed_at)}" if job.closed_at else ", still open"
     pdf.pair("Visit", f"opened {_when(job.opened_at)}{closed}; {job.technician}")
+    pdf.heading("In short")
+    short = report.in_short
+    for term, text in (("Wrong", short.wrong), ("Done", short.done), ("Watch", short.watch)):
+        pdf.pair(term, text)
     if report.found:
         pdf.heading("What was found")
         for found in report.found:
@@ -62,6 +66,7 @@ def render(report: Report) -> bytes:
             for one in report.follow_ups
         ),
     )
+    _list(pdf, "What was left open", (f"{one.what}. {one.why}" for one in report.left_open))
     _list(pdf, "What was not tested", report.not_tested)
     _list(pdf, "What was skipped", report.skipped)
     _photos(pdf, report)
@@ -122,7 +127,8 @@ class _Page(FPDF):
 
 
 def _found(pdf: _Page, one: Found) -> None:
-    pdf.text_line(f"{one.part}: {one.headline}", bold=True)
+    which = ", the part before" if one.part_before else ""
+    pdf.text_line(f"{one.part}{which}: {one.headline}", bold=True)
     if one.overruled:
         pdf.text_line(
             f"The readings say “{one.conclusion}”; {one.by} decided “{one.decided}”: {one.reason}"

@@ -7,9 +7,11 @@ from uuid import UUID
 
 from hembit.apps.jobs.briefs import FollowUpOut, JobSummary
 from hembit.apps.photos.schemas import PhotoOut
+from hembit_core.findings.finding import FindingCode
 from hembit_core.judging.judgement import Rail, Row
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
+from hembit_core.planning.closing import OpenEnd
 
 
 class MeasuredInJob(Model):
@@ -31,10 +33,20 @@ class MeasuredInJob(Model):
     by: str
 
 
+class InShort(Model):
+    """The visit in three sentences, for the customer."""
+
+    wrong: str
+    done: str
+    watch: str
+
+
 class Found(Model):
-    """What was found on a part, and what was decided."""
+    """What was found on a part, and what was decided; ``part_before`` is one that was taken out."""
 
     part: str
+    part_before: bool
+    code: FindingCode | None
     headline: str
     conclusion: str
     decided: str
@@ -70,12 +82,14 @@ class Report(Model):
     error_code: str
     shop: str
     made_at: datetime
+    in_short: InShort
     found: tuple[Found, ...]
     measured: tuple[MeasuredInJob, ...]
     work: tuple[WorkDone, ...]
     parts: tuple[FittedPart, ...]
     photos: tuple[PhotoOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
+    left_open: tuple[OpenEnd, ...]
     not_tested: tuple[str, ...]
     skipped: tuple[str, ...]
     cautions: tuple[str, ...]

@@ -10,15 +10,18 @@ from django.conf import settings
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.briefs import follow_up_out, summary
 from hembit.apps.jobs.entries.registry import told
+from hembit.apps.jobs.models import Entry, PartFinding
 from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.photos.routes import photo_out
+from hembit.apps.reports.in_short import in_short
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
+from hembit_core.notation import interval
 from hembit_core.planning.route import MACHINE
 
 _WORK = (
@@ -39,45 +42,69 @@ def report_of(number: int, now: datetime) -> Report:
     visit = Visit.load(job)
     for one in visit.follow_ups:
         one.job = job
-    found = tuple(_found(visit))
+    found = tuple(sorted(_found(visit), key=_danger_first))
+    parts = tuple(_parts(visit))
+    follow_ups = tuple(follow_up_out(one) for one in visit.follow_ups if one.done_at is None)
+    left_open = plan_of(visit).left_open
     return Report(
         job=summary(job),
         error_code=job.error_code,
         shop=settings.SHOP_NAME,
         made_at=now,
+        in_short=in_short(found, parts, follow_ups, left_open),
         found=found,
         measured=tuple(_measured(visit)),
         work=tuple(_work(visit)),
-        parts=tuple(_parts(visit)),
+        parts=parts,
         photos=tuple(photo_out(one) for one in job.photos.select_related("taken_by", "position")),
-        follow_ups=tuple(follow_up_out(one) for one in visit.follow_ups if one.done_at is None),
+        follow_ups=follow_ups,
+        left_open=left_open,
         not_tested=tuple(_not_tested(visit, found)),
         skipped=tuple(_skipped(visit)),
         cautions=_cautions(found),
     )
 
 
+def _danger_first(one: Found) -> bool:
+    """What must not be energised stands first; the rest keeps its order."""
+    return one.decided != Conclusion.DO_NOT_ENERGISE
+
+
 def _found(visit: Visit) -> Iterable[Found]:
-    for key in ("supply", *(str(one.pk) for one in visit.positions if one.pk in visit.parts)):
-        there = visit.finding(key)
-        decision = standing_decision(visit, key)
-        if there is None:
+    """What was found, a part that was taken out by its own readings and the new one by its own."""
+    for there in visit.findings:
+        key = key_of(there.position_id)
+        before = visit.finding_now(key) is not there
+        if before and key not in visit.fitted_here:
             continue
         finding = Finding.model_validate(there.finding)
-        cause = visit.last("cause_named", key)
+        decision = _decision_on(visit, key, there, before=before)
+        cause = visit.last("cause_named", key) if finding.asks_cause else None
         decided = decision.data["conclusion"] if decision else finding.conclusion
+        found = decision.data["found"] if decision else finding.conclusion
         yield Found(
             part=visit.name(key),
+            part_before=before,
+            code=finding.code,
             headline=decision.data["headline"] if decision else finding.headline,
-            conclusion=decision.data["found"] if decision else finding.conclusion,
+            conclusion=found,
             decided=decided,
-            overruled=bool(decision) and decided != decision.data["found"],
+            overruled=bool(decision) and decided != found,
             reason=decision.data["reason"] if decision else "",
             by=decision.by_name if decision else "",
             cause=cause.data["cause"] if cause else "",
             rests_on=finding.rests_on,
-            not_tested=finding.not_tested,
+            not_tested=() if before else finding.not_tested,
         )
+
+
+def _decision_on(visit: Visit, key: str, there: PartFinding, *, before: bool) -> Entry | None:
+    """The last decision on this part: of one that was taken out, before the new one went in."""
+    fitted = visit.last("fitted", key)
+    if fitted is None:
+        return standing_decision(visit, key)
+    mine = [one for one in visit.entries_of("decided", key) if (one.at <= fitted.at) is before]
+    return mine[-1] if mine else None
 
 
 def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
@@ -88,7 +115,7 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             id=one.pk,
             part=visit.name(key_of(one.position_id)),
             test=judgement.expectation.title,
-            due=judgement.expectation.text,
+            due=_due(judgement),
             read=one.figure,
             state=judgement.state,
             outcome=judgement.outcome,
@@ -100,6 +127,14 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             at=one.at,
             by=one.by_name,
         )
+
+
+def _due(judgement: Judgement) -> str:
+    """What was due, in the unit that was read."""
+    told, read = judgement.expectation, judgement.value
+    if read is None or read.unit == "Ω" or told.rail.unit != read.unit or told.rows:
+        return told.text
+    return interval(told.rail.band.lower, told.rail.band.upper, read.unit)
 
 
 def _work(visit: Visit) -> Iterable[WorkDone]:

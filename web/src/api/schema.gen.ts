@@ -5894,11 +5894,14 @@ export interface components {
         };
         /**
          * Found
-         * @description What was found on a part, and what was decided.
+         * @description What was found on a part, and what was decided; ``part_before`` is one that was taken out.
          */
         Found: {
             /** Part */
             part: string;
+            /** Part Before */
+            part_before: boolean;
+            code: components["schemas"]["FindingCode"] | null;
             /** Headline */
             headline: string;
             /** Conclusion */
@@ -5917,6 +5920,18 @@ export interface components {
             rests_on: string[];
             /** Not Tested */
             not_tested: string[];
+        };
+        /**
+         * InShort
+         * @description The visit in three sentences, for the customer.
+         */
+        InShort: {
+            /** Wrong */
+            wrong: string;
+            /** Done */
+            done: string;
+            /** Watch */
+            watch: string;
         };
         /**
          * MeasuredInJob
@@ -5970,6 +5985,7 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
+            in_short: components["schemas"]["InShort"];
             /** Found */
             found: components["schemas"]["Found"][];
             /** Measured */
@@ -5982,6 +5998,8 @@ export interface components {
             photos: components["schemas"]["PhotoOut"][];
             /** Follow Ups */
             follow_ups: components["schemas"]["FollowUpOut"][];
+            /** Left Open */
+            left_open: components["schemas"]["OpenEnd"][];
             /** Not Tested */
             not_tested: string[];
             /** Skipped */

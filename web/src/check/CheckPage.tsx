@@ -8,13 +8,14 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { type Draft, nextPart, specFields } from "./draft";
+import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
 import { FindingPanel } from "./FindingPanel";
 import { fieldId } from "./FormField";
 import { filled, isNeeded, visible } from "./forms/fields";
 import { FAMILIES, formOf } from "./forms/forms";
+import { HowWarm } from "./HowWarm";
 import { KeptToday } from "./KeptToday";
 import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
 import { PartPanel } from "./PartPanel";
@@ -27,7 +28,7 @@ import { type Check, useCheck } from "./useCheck";
 export default function CheckPage() {
   const check = useCheck();
   const { machine } = useMachine();
-  const actions = useMachineActions();
+  const actions = useActions(check);
   const { shown, expectation } = check;
   const gate = expectation ? gateFor(expectation.room, machine) : null;
   // Whoever types fast says that it is dead before the server has said what to expect.
@@ -82,7 +83,14 @@ function Measurement({
       </>
     );
   }
-  if (!expectation) return <Waiting check={check} />;
+  if (!expectation) {
+    return (
+      <>
+        <HowWarm check={check} />
+        <Waiting check={check} />
+      </>
+    );
+  }
   const tall = isTall(shown ?? expectation);
   return (
     <>
@@ -90,6 +98,7 @@ function Measurement({
         <ProbeSketch probes={expectation.probes} />
         <Expect expectation={shown?.expectation ?? expectation} />
       </div>
+      <HowWarm check={check} />
       {gate ? (
         <>
           <MachineGate
@@ -133,6 +142,18 @@ function Measurement({
 /** Whether what was kept of this part says that it must not be energised. */
 function useMustStayDead({ draft }: Check): boolean {
   return useFinding(draft.kept, draft.observed).data?.conclusion === "do not energise";
+}
+
+/** Dead, live, loose; a part that goes live is not as warm any more as was said of it. */
+function useActions({ change }: Check): MachineActions {
+  const actions = useMachineActions();
+  return {
+    ...actions,
+    live: (despite) => {
+      change(NO_TEMPERATURE);
+      actions.live(despite);
+    },
+  };
 }
 
 function startNewPart(check: Check, actions: MachineActions) {
@@ -246,6 +267,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     ),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
+    settled: () => check.draft.room.trim() && check.change(settledInRoom(check.draft)),
     newPart: () => startNewPart(check, actions),
     ...(gate === "dead" ? { loose: actions.loose, proved: actions.proved } : {}),
     ...(gate === "live" && !leaks ? { live: () => actions.live() } : {}),

@@ -15,8 +15,8 @@ const IN_TILES = 4;
 /** The tests of this part, each with what it should show; those across families as small tiles. */
 export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   const all = MEASURANDS[kind];
-  const across = all.filter((one) => BESIDE.includes(one));
-  const own = all.filter((one) => !BESIDE.includes(one));
+  const across = all.filter(isBeside);
+  const own = all.filter((one) => !isBeside(one));
   const textOf = (measurand: Measurand) =>
     expectations?.find((one) => one.measurand === measurand)?.text;
   return (
@@ -37,12 +37,15 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
         ))}
       </div>
       {across.length > 0 && (
-        <div className="grid grid-cols-4 overflow-hidden rounded-md border border-edge bg-sheet text-[0.92rem] max-sm:grid-cols-2">
+        <div
+          className="grid grid-cols-[repeat(var(--n),minmax(0,1fr))] overflow-hidden rounded-md border border-edge bg-sheet text-[0.87rem] max-sm:grid-cols-2"
+          style={{ "--n": across.length } as React.CSSProperties}
+        >
           {across.map((measurand, index) => (
             <Tile
               key={measurand}
               title={READINGS[measurand].title}
-              number={own.length + index + 1}
+              number={across.length > 4 ? undefined : own.length + index + 1}
               on={measurand === chosen}
               onChoose={() => onChoose(measurand)}
             />
@@ -53,10 +56,16 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   );
 }
 
+/** Tests that many kinds of part take stand smaller, below the part's own. */
+function isBeside(measurand: Measurand): boolean {
+  return BESIDE.includes(measurand) || READINGS[measurand].role === "insulation";
+}
+
 type TileProps = {
   title: string;
   text?: string;
-  number: number;
+  /** Its key; left out where there is no room for it. */
+  number: number | undefined;
   on: boolean;
   onChoose: () => void;
 };
@@ -69,13 +78,15 @@ function Tile({ title, text, number, on, onChoose }: TileProps) {
       role="radio"
       aria-checked={on}
       onClick={onChoose}
-      className={`border-edge px-3 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
+      className={`border-edge px-3 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 px-2 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
     >
       <span className="flex items-baseline justify-between gap-2">
         <span className="min-w-0 truncate font-semibold">{title}</span>
-        <span aria-hidden="true" className="font-mono text-sm opacity-80">
-          {number}
-        </span>
+        {number !== undefined && (
+          <span aria-hidden="true" className="font-mono text-sm opacity-80">
+            {number}
+          </span>
+        )}
       </span>
       {text && <span className={`block truncate ${on ? "" : "text-muted"}`}>{text}</span>}
     </button>
@@ -116,7 +127,7 @@ export function Expect({
       ))}
       {cautions && (
         <details className="mt-1.5 text-[0.9rem]">
-          <summary className="cursor-pointer text-muted">
+          <summary className="cursor-pointer truncate text-muted">
             Cautions: {expectation.cautions[0]}
           </summary>
           <ul className="list-disc pl-5 text-muted">

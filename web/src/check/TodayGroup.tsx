@@ -1,48 +1,13 @@
 import { useMeters, useOptions } from "@/api/queries";
-import { Field, TextInput } from "@/ui/Field";
+import { Field } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
+import { Condition } from "./Condition";
 import { hasPair, UNKNOWN_METER } from "./draft";
 import type { Kind } from "./forms/forms";
-import { MEASURANDS, READINGS } from "./readings";
+import { takesOhms } from "./HowWarm";
 import type { Measuring } from "./useMeasuring";
-
-type ConditionKey =
-  | "leadZero"
-  | "partTemperature"
-  | "thermometerLimit"
-  | "supply"
-  | "coldJunction"
-  | "standsAt"
-  | "pair";
-
-type ConditionProps = {
-  check: Measuring;
-  name: ConditionKey;
-  field: string;
-  label: string;
-  unit?: string;
-  hint?: string;
-};
-
-function Condition({ check, name, field, label, unit, hint }: ConditionProps) {
-  const value = check.draft[name];
-  const error = check.refusal(field, value)?.message;
-  return (
-    <Field id={name} label={label} error={error}>
-      <TextInput
-        id={name}
-        value={value}
-        {...(unit ? { unit } : {})}
-        placeholder={hint}
-        error={error}
-        onText={(next) => check.change({ [name]: next })}
-        onBlur={() => check.touch(field)}
-      />
-    </Field>
-  );
-}
 
 const TAKES_SUPPLY = new Set<Kind>([
   "heating_element",
@@ -52,11 +17,8 @@ const TAKES_SUPPLY = new Set<Kind>([
   "igniter",
   "contact",
 ]);
-const MAY_BE_WARM = new Set<Kind>(["winding", "winding_set", "spark_igniter", "igniter"]);
-/** Whether any test of this kind is in ohms: leads and the part's temperature belong to it. */
-const takesOhms = (kind: Kind) => MEASURANDS[kind].some((one) => READINGS[one].ohms);
 
-/** Today's conditions: meter and leads, how warm the part is, the supply. */
+/** Today's conditions: meter, the room, the supply. */
 export function TodayGroup({ check }: { check: Measuring }) {
   const { draft, change } = check;
   const sources = useOptions().data?.temperature_sources ?? [];
@@ -78,24 +40,15 @@ export function TodayGroup({ check }: { check: Measuring }) {
       {takesOhms(draft.kind) && <OhmsToday check={check} />}
       {takesOhms(draft.kind) && (
         <>
-          <Condition
-            check={check}
-            name="partTemperature"
-            field="conditions.part_temperature"
-            label="Part is at"
-            unit="°C"
-            hint="asked for where it counts"
-          />
-          <Field id="temperatureSource" label="read by">
-            <Select
-              id="temperatureSource"
-              value={draft.temperatureSource}
-              items={sources}
-              onChoose={(value) =>
-                change({ temperatureSource: value as typeof draft.temperatureSource })
-              }
+          {draft.room.trim() && (
+            <Condition
+              check={check}
+              name="room"
+              field="conditions.room"
+              label="The room is at"
+              unit="°C"
             />
-          </Field>
+          )}
           <Condition
             check={check}
             name="thermometerLimit"
@@ -105,13 +58,6 @@ export function TodayGroup({ check }: { check: Measuring }) {
             hint="its source's"
           />
         </>
-      )}
-      {MAY_BE_WARM.has(draft.kind) && (
-        <TickBox
-          label="settled at that temperature"
-          on={draft.settled}
-          onChange={(settled) => change({ settled })}
-        />
       )}
       {draft.kind === "thermocouple" && (
         <Condition
@@ -162,14 +108,6 @@ function OhmsToday({ check }: { check: Measuring }) {
   const { draft, change } = check;
   return (
     <>
-      <Condition
-        check={check}
-        name="leadZero"
-        field="reading.lead_zero"
-        label="Lead zero"
-        unit="Ω"
-        hint="leads shorted"
-      />
       {hasPair(draft) && (
         <Condition
           check={check}

@@ -10,6 +10,7 @@ import {
   nextPart,
   ofKind,
   readingOf,
+  settledInRoom,
   specOf,
 } from "./draft";
 import type { Fields } from "./forms/fields";
@@ -193,9 +194,15 @@ describe("readingOf", () => {
 
 describe("what stays and what goes", () => {
   test("a new part keeps the bench and the kind", () => {
-    const draft = { ...of("winding", { resistance: "118" }), leadZero: "0.2", label: "valve" };
+    const bench = { leadZero: "0.2", room: "19.5", partTemperature: "180" };
+    const draft = { ...of("winding", { resistance: "118" }), ...bench, label: "valve" };
     const next = nextPart({ ...draft, kept: ["a"] });
     expect(next).toMatchObject({ leadZero: "0.2", kind: "winding", label: "", kept: [] });
+    expect(next).toMatchObject({ room: "19.5", partTemperature: "", temperatureSource: "guessed" });
+    expect(settledInRoom(next)).toMatchObject({
+      partTemperature: "19.5",
+      temperatureSource: "air_settled",
+    });
     expect(specOf(next)).toBeNull();
     expect(next.id).not.toBe(draft.id);
   });

@@ -23,6 +23,9 @@ export type Draft = {
   kind: Kind;
   specs: Partial<Record<Kind, Fields>>;
   rule: "simple" | "guarded_acceptance" | "guarded_rejection";
+  /** The room's, given once for the bench or the visit. */
+  room: string;
+  /** The part's own: it goes with the part, and lapses when the machine goes live or waits. */
   partTemperature: string;
   temperatureSource: TemperatureSource;
   thermometerLimit: string;
@@ -50,6 +53,26 @@ const EMPTY_ENTRY: Entry = {
 };
 export const UNKNOWN_METER = "unknown";
 
+/** A part of which nobody said how warm it is. */
+export const NO_TEMPERATURE: Pick<
+  Draft,
+  "partTemperature" | "temperatureSource" | "thermometerLimit" | "settled"
+> = {
+  partTemperature: "",
+  temperatureSource: "guessed",
+  thermometerLimit: "",
+  settled: true,
+};
+
+/** A part that has settled in the room: as warm as the air there. */
+export function settledInRoom(draft: Pick<Draft, "room">): Partial<Draft> {
+  return {
+    ...NO_TEMPERATURE,
+    partTemperature: draft.room,
+    temperatureSource: "air_settled",
+  };
+}
+
 export function newDraft(): Draft {
   return {
     id: crypto.randomUUID(),
@@ -57,9 +80,8 @@ export function newDraft(): Draft {
     kind: "heating_element",
     specs: {},
     rule: "simple",
-    partTemperature: "",
-    temperatureSource: "guessed",
-    thermometerLimit: "",
+    room: "",
+    ...NO_TEMPERATURE,
     supply: "",
     coldJunction: "",
     coldJunctionSource: "contact_probe",
@@ -68,7 +90,6 @@ export function newDraft(): Draft {
     leadZero: "",
     leadsNulled: false,
     pair: "",
-    settled: true,
     measurand: "between_terminals",
     entries: {},
     kept: [],
@@ -95,18 +116,17 @@ export function specFields(draft: SpecDraft): Fields {
 
 /** A new part: what belongs to the bench stays (meter, leads, room), what belongs to the part goes. */
 export function nextPart(draft: Draft): Draft {
-  const { meter, leadZero, leadsNulled, partTemperature, temperatureSource } = draft;
-  const { thermometerLimit, coldJunction, supply, rule } = draft;
+  const { meter, leadZero, leadsNulled, room, coldJunction, supply, rule } = draft;
   return {
     ...ofKind(newDraft(), draft.kind),
-    ...{ meter, leadZero, leadsNulled, partTemperature, temperatureSource },
-    ...{ thermometerLimit, coldJunction, supply, rule },
+    ...{ meter, leadZero, leadsNulled, room, coldJunction, supply, rule },
   };
 }
 
 /** The draft for another kind of part, with its first test. */
 export function ofKind(draft: Draft, kind: Kind): Draft {
-  return { ...draft, kind, measurand: MEASURANDS[kind][0], kept: [], observed: [] };
+  const { kept, observed } = { kept: [], observed: [] };
+  return { ...draft, ...NO_TEMPERATURE, kind, measurand: MEASURANDS[kind][0], kept, observed };
 }
 
 /** The kind that follows in its family, when the family is chosen again; else the family's first. */

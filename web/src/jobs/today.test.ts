@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { Job } from "@/api/types";
 import { newDraft, UNKNOWN_METER } from "@/check/draft";
-import { divided, todayOf } from "./today";
+import { divided, lapses, todayOf } from "./today";
 
 function job(given: Partial<Pick<Job, "meter" | "conditions">>): Job {
   return { meter: null, conditions: {}, ...given } as Job;
@@ -14,9 +14,9 @@ describe("today’s conditions of a job", () => {
       meter: UNKNOWN_METER,
       leadZero: "",
       leadsNulled: false,
-      partTemperature: "",
-      temperatureSource: "guessed",
+      room: "",
     });
+    expect(today).not.toHaveProperty("partTemperature");
   });
 
   test("the meter that was checked, with its leads", () => {
@@ -29,7 +29,7 @@ describe("today’s conditions of a job", () => {
     expect(todayOf(job({ meter }))).toMatchObject({ leadZero: "", leadsNulled: true });
   });
 
-  test("what the last reading was taken under, trailing zeros too", () => {
+  test("what the last reading was taken under, trailing zeros too; not how warm that part was", () => {
     const conditions = {
       meter: 7,
       part_temperature: "6.0",
@@ -41,9 +41,6 @@ describe("today’s conditions of a job", () => {
     };
     expect(todayOf(job({ conditions }))).toMatchObject({
       meter: "7",
-      partTemperature: "6.0",
-      temperatureSource: "contact_probe",
-      thermometerLimit: "0.5",
       supply: "231.0",
       leadZero: "0.30",
     });
@@ -61,7 +58,7 @@ describe("today’s conditions of a job", () => {
 });
 
 describe("a draft, divided", () => {
-  test("conditions go on with the job, displays stay with the part", () => {
+  test("meter and room go on with the job, displays and temperature stay with the part", () => {
     const draft = {
       ...newDraft(),
       id: "one",
@@ -75,11 +72,11 @@ describe("a draft, divided", () => {
         },
       },
     };
-    const { today, part } = divided(draft);
-    expect(today.partTemperature).toBe("23");
+    const { today, part } = divided({ ...draft, room: "21" });
+    expect(today).toMatchObject({ room: "21" });
     expect(today).not.toHaveProperty("entries");
-    expect(part).toEqual({ id: "one", entries: draft.entries });
-    expect(part).not.toHaveProperty("partTemperature");
+    expect(today).not.toHaveProperty("partTemperature");
+    expect(part).toMatchObject({ id: "one", entries: draft.entries, partTemperature: "23" });
   });
 
   test("together they are the whole of what a reading needs", () => {
@@ -87,5 +84,16 @@ describe("a draft, divided", () => {
     const { today, part } = divided(draft);
     const again = { ...newDraft(), ...today, ...part };
     expect(again).toEqual(draft);
+  });
+});
+
+describe("a part's temperature", () => {
+  const went = { kind: "went_live" } as Job["entries"][number];
+  const wait = {} as Job["waits"][number];
+
+  test("lapses with each time the machine goes live, and with each wait", () => {
+    expect(lapses({ entries: [], waits: [] })).toBe(0);
+    expect(lapses({ entries: [went], waits: [] })).toBe(1);
+    expect(lapses({ entries: [went, { ...went, kind: "noted" }], waits: [wait] })).toBe(2);
   });
 });

@@ -1,27 +1,37 @@
 import type { Job } from "@/api/types";
 import { type Draft, newDraft, UNKNOWN_METER } from "@/check/draft";
 
-/** What goes from one reading of a job to the next: meter, leads, how warm it is. */
-const KEPT = [
-  "meter",
-  "leadZero",
-  "leadsNulled",
+/** What goes from one reading of a job to the next: meter, leads, the room, the supply. */
+const OF_THE_JOB = ["meter", "leadZero", "leadsNulled", "room", "supply", "rule"] as const;
+/** What belongs to one part: how warm it is, where it stands, and what was typed of it. */
+const OF_THE_PART = [
+  "id",
+  "entries",
   "partTemperature",
   "temperatureSource",
   "thermometerLimit",
-  "supply",
+  "settled",
   "coldJunction",
   "coldJunctionSource",
   "standsAt",
   "pair",
-  "settled",
-  "rule",
 ] as const;
 
-export type Today = Pick<Draft, (typeof KEPT)[number]>;
+export type Today = Pick<Draft, (typeof OF_THE_JOB)[number]>;
+export type OfPart = Pick<Draft, (typeof OF_THE_PART)[number]>;
 
-function kept(draft: Draft): Today {
-  return Object.fromEntries(KEPT.map((name) => [name, draft[name]])) as Today;
+function picked<Name extends keyof Draft>(draft: Draft, names: readonly Name[]): Pick<Draft, Name> {
+  return Object.fromEntries(names.map((name) => [name, draft[name]])) as Pick<Draft, Name>;
+}
+
+/** A part of which nothing was typed yet. */
+export function emptyOfPart(): OfPart {
+  return picked(newDraft(), OF_THE_PART);
+}
+
+/** What ends a part's temperature: the machine went live, or something was waited for. */
+export function lapses(job: Pick<Job, "entries" | "waits">): number {
+  return job.entries.filter((one) => one.kind === "went_live").length + job.waits.length;
 }
 
 /** Today's conditions as the job knows them: from its meter check and its last reading. */
@@ -32,18 +42,15 @@ export function todayOf(job: Job): Today {
   };
   const number = job.meter?.meter ?? job.conditions.meter;
   return {
-    ...kept(newDraft()),
+    ...picked(newDraft(), OF_THE_JOB),
     meter: number === null || number === undefined ? UNKNOWN_METER : String(number),
     leadZero: job.meter && !job.meter.leads_nulled ? job.meter.shorted : text("lead_zero"),
     leadsNulled: job.meter?.leads_nulled ?? job.conditions.leads_nulled === true,
-    partTemperature: text("part_temperature"),
-    temperatureSource: (text("temperature_source") || "guessed") as Today["temperatureSource"],
-    thermometerLimit: text("thermometer_limit"),
     supply: text("supply"),
   };
 }
 
 /** A change of the whole draft, divided: what stays with the job, and what with the part. */
-export function divided(draft: Draft): { today: Today; part: Pick<Draft, "id" | "entries"> } {
-  return { today: kept(draft), part: { id: draft.id, entries: draft.entries } };
+export function divided(draft: Draft): { today: Today; part: OfPart } {
+  return { today: picked(draft, OF_THE_JOB), part: picked(draft, OF_THE_PART) };
 }

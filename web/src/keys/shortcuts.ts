@@ -25,6 +25,7 @@ export const KEYS = {
   plate: { key: "w", text: "the part's own figure: watts, ohms" },
   leads: { key: "z", text: "lead zero" },
   temperature: { key: "t", text: "part temperature" },
+  settled: { key: ".", text: "the part has settled in the room" },
   loose: { key: "b", text: "loose part on the bench" },
   proved: { key: "x", text: "proved dead" },
   live: { key: "v", text: "it is live" },
@@ -62,7 +63,8 @@ export function useKeys(actions: Partial<Record<KeyName, () => void>>) {
       if (document.querySelector("[role=dialog]")) return;
       if (inTextField(event.target) && !event.altKey) return;
       // Alt may change the character, so the key's place counts there.
-      const typed = event.altKey ? event.code.replace(/^(Key|Digit)/, "") : event.key;
+      const code = event.code.replace(/^(Key|Digit)/, "").replace("Period", ".");
+      const typed = event.altKey ? code : event.key;
       for (const name of Object.keys(latest.current) as KeyName[]) {
         if (KEYS[name].key === typed.toLowerCase()) {
           event.preventDefault();

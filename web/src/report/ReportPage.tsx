@@ -69,11 +69,19 @@ function Page({ report }: { report: Report }) {
           {job.technician}
         </Pair>
       </dl>
+      <section aria-label="In short" className="plate mt-4 text-[1.05rem]">
+        <dl>
+          <Pair term="Wrong">{report.in_short.wrong}</Pair>
+          <Pair term="Done">{report.in_short.done}</Pair>
+          <Pair term="Watch">{report.in_short.watch}</Pair>
+        </dl>
+      </section>
       <Section title="What was found" empty={report.found.length === 0}>
         {report.found.map((one) => (
-          <div key={one.part} className="avoid-break py-1.5">
+          <div key={`${one.part}-${one.part_before}`} className="avoid-break py-1.5">
             <p className="font-semibold">
-              {one.part}: {one.headline}
+              {one.part}
+              {one.part_before ? ", the part before" : ""}: {one.headline}
             </p>
             <p>
               {one.overruled
@@ -128,6 +136,10 @@ function Page({ report }: { report: Report }) {
         lines={report.follow_ups.map(
           (one) => `${day(one.due_on)}: ${[one.part, one.text].filter(Boolean).join(" – ")}`,
         )}
+      />
+      <Lines
+        title="What was left open"
+        lines={report.left_open.map((one) => `${one.what}. ${one.why}`)}
       />
       <Lines title="What was not tested" lines={report.not_tested} />
       <Lines title="What was skipped" lines={report.skipped} />

@@ -1,21 +1,30 @@
 import type { InputHTMLAttributes, ReactNode } from "react";
 
-/** A label beside its control, and under both what is wrong with it. */
+/** A label beside its control, or above it, and under both what is wrong with it. */
 export function Field({
   id,
   label,
   error,
+  above = false,
   children,
 }: {
   id: string;
   label: string;
   error?: string | undefined;
+  above?: boolean | undefined;
   children: ReactNode;
 }) {
   return (
-    <div>
-      <div className="grid grid-cols-[5.7rem_1fr] items-center gap-2">
-        <label htmlFor={id} className="text-muted">
+    <div className="min-w-0">
+      <div
+        className={
+          above ? "flex flex-col gap-0.5" : "grid grid-cols-[5.7rem_1fr] items-center gap-2"
+        }
+      >
+        <label
+          htmlFor={id}
+          className={above ? "text-[0.87rem] leading-tight text-muted" : "text-muted"}
+        >
           {label}
         </label>
         {children}

@@ -37,6 +37,63 @@ class Report(VisitCase):
         report = self.good(self.get(f"jobs/{self.number}/report"))
         self.assertIn("not to be energised", report["cautions"][0])
 
+    def test_in_short_before_anything_was_found(self) -> None:
+        self.open_job()
+        short = self.good(self.get(f"jobs/{self.number}/report"))["in_short"]
+        self.assertEqual(
+            short,
+            {
+                "wrong": "No part was found faulty.",
+                "done": "Nothing was replaced.",
+                "watch": "There is nothing to watch.",
+            },
+        )
+
+    def test_the_old_part_by_its_own_readings_and_the_new_one_by_its_own(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element))
+        self.good(self.reading(self.element, "24.2", spare=True))
+        self.good(self.entry("fitted", part=self.element, serial="N-7"))
+        self.good(self.reading(self.element, "24.3"))
+        report = self.good(self.get(f"jobs/{self.number}/report"))
+        before, now = report["found"]
+        self.assertEqual((before["part_before"], before["decided"]), (True, "replace"))
+        self.assertIn("OL", before["rests_on"][0])
+        self.assertEqual((now["part_before"], now["decided"]), (False, "sound"))
+        self.assertIn("24.3", now["rests_on"][0])
+        self.assertEqual(
+            report["in_short"]["wrong"],
+            "Lower deck, front element was broken: no current could pass.",
+        )
+        self.assertEqual(report["in_short"]["done"], "Lower deck, front element was replaced.")
+        self.assertIn("not done", " ".join(one["what"] for one in report["left_open"]).lower())
+
+    def test_a_danger_stands_first_and_says_not_to_switch_it_on(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.limit, "OL", measurand="contact_closed"))
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        report = self.good(self.get(f"jobs/{self.number}/report"))
+        self.assertEqual(report["found"][0]["decided"], "do not energise")
+        self.assertIn("Do not switch it on", report["in_short"]["watch"])
+
+    def test_due_and_read_are_in_one_unit(self) -> None:
+        probe = self.place(
+            "Deck probe",
+            {
+                "kind": "temperature_sensor",
+                "sensor": {"type": "ntc_beta", "r25": "5k", "beta": "3470"},
+            },
+        )
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(probe, "6.11k", measurand="sensor_resistance"))
+        (measured,) = self.good(self.get(f"jobs/{self.number}/report"))["measured"]
+        self.assertIn("°C", measured["read"])
+        self.assertIn("°C", measured["due"])
+
     def test_the_pdf(self) -> None:
         self.open_job(error_code="E 41 <b>Ω</b>")
         answer = self.get(f"jobs/{self.number}/report.pdf")

@@ -62,7 +62,7 @@ const DRAWINGS: Record<Expectation["probes"]["drawing"], () => React.ReactNode> 
 export function ProbeSketch({ probes }: { probes: Expectation["probes"] }) {
   const Drawing = DRAWINGS[probes.drawing];
   return (
-    <figure className="w-[236px] max-w-full shrink-0">
+    <figure className="w-[196px] max-w-full shrink-0">
       <svg
         viewBox="0 0 236 118"
         role="img"

@@ -1,9 +1,10 @@
 import { useCallback, useMemo, useState } from "react";
 import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec } from "@/api/types";
 import { useStored } from "@/app/stored";
-import { type Draft, newDraft } from "@/check/draft";
+import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import type { Kind } from "@/check/forms/forms";
+import { HowWarm } from "@/check/HowWarm";
 import { READINGS } from "@/check/readings";
 import { Expect } from "@/check/Tests";
 import { TodayGroup } from "@/check/TodayGroup";
@@ -11,7 +12,7 @@ import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
 import { Cautions } from "../Cautions";
-import { divided } from "../today";
+import { divided, emptyOfPart, lapses, type OfPart } from "../today";
 import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
 import { OtherTests } from "./OtherTests";
@@ -25,10 +26,12 @@ type Props = {
   cautions: string[];
   spare: boolean;
 };
-type PartDraft = Pick<Draft, "id" | "entries"> & {
+type PartDraft = OfPart & {
   loose: boolean;
   reason: string;
   relation: Relation;
+  /** How often the machine had gone live or waited when this was typed. */
+  lapses: number;
 };
 
 /** One test of one part: expectation, entry, rail and verdict, with the part's spec filled in. */
@@ -38,7 +41,9 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   const [across, setAcross] = useState<Measurand | null>(null);
   const measurand = across ?? (first as Measurand);
   const key = `hembit.job.${job.number}.${spare ? "spare" : "part"}.${part}`;
-  const [own, setOwn] = useStored<PartDraft>(key, emptyPart());
+  const ended = lapses(job);
+  const [stored, setOwn] = useStored<PartDraft>(key, emptyPart(ended));
+  const own = useMemo(() => stillSo(stored, ended), [stored, ended]);
   const { draft, setDraft } = useJoined(visit, there?.spec.kind, measurand, own, setOwn);
   const standing = standingOf(job, part, measurand, spare);
   const gate = useJobGate(visit, room, spare || own.loose);
@@ -59,7 +64,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
       const name = `${there?.name ?? part}${spare ? ", new part" : ""}`;
       const title = READINGS[check.reading.measurand].title.toLowerCase();
       const answer = await visit.post("readings", body, `${name}, ${title}`);
-      setOwn({ ...emptyPart(), loose: own.loose });
+      setOwn((now) => ({ ...stillSo(now, ended), ...afterRecording(now) }));
       const stored = answer?.readings.find((one) => one.id === check.id);
       const words = stored ? `${stored.figure}, ${stored.state}` : "taken";
       visit.moveOn(answer, `${name}, ${title}: ${words}`);
@@ -70,6 +75,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
       own.loose,
       own.reason,
       own.relation,
+      ended,
       spare,
       standing?.id,
       there?.name,
@@ -91,6 +97,9 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
     overload: () => measuring.changeEntryField("display", "OL"),
     entry: () => document.getElementById("entry")?.focus(),
     connection: measuring.turnConnection,
+    temperature: () => document.getElementById("partTemperature")?.focus(),
+    leads: () => document.getElementById("leadZero")?.focus(),
+    settled: () => visit.today.room.trim() && measuring.change(settledInRoom(visit.today)),
     ...(gate.needs === "dead" ? { loose: () => setOwn({ ...own, loose: true }) } : {}),
     ...(gate.needs === "live" ? { live: gate.goLive } : {}),
   });
@@ -112,6 +121,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
           The server does not answer. What you record is kept here, not judged, and sent later.
         </Notice>
       )}
+      <HowWarm check={measuring} />
       {gate.needs ? (
         <JobGate
           gate={gate}
@@ -148,8 +158,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
         <Notice>
           {measuring.expecting
             ? "Working out what to expect …"
-            : (measuring.waitingFor ??
-              "Give today’s conditions below; then this says what to expect.")}
+            : (measuring.waitingFor ?? "Say how warm the part is; then this says what to expect.")}
         </Notice>
       )}
       <OtherTests
@@ -164,8 +173,18 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   );
 }
 
-function emptyPart(): PartDraft {
-  return { id: crypto.randomUUID(), entries: {}, loose: false, reason: "", relation: "corrects" };
+function emptyPart(ended: number): PartDraft {
+  return { ...emptyOfPart(), loose: false, reason: "", relation: "corrects", lapses: ended };
+}
+
+/** A temperature belongs to a time too: it lapses once the machine was live, or was waited for. */
+function stillSo(own: PartDraft, ended: number): PartDraft {
+  return own.lapses === ended ? own : { ...own, ...NO_TEMPERATURE, lapses: ended };
+}
+
+/** After a reading was recorded its entry is empty; how warm the part is stays for its next test. */
+function afterRecording({ loose }: PartDraft): Partial<PartDraft> {
+  return { id: crypto.randomUUID(), entries: {}, loose, reason: "", relation: "corrects" };
 }
 
 /** The part's own entry and the job's conditions, as one draft that the entry understands. */
@@ -181,12 +200,11 @@ function useJoined(
     () => ({
       ...newDraft(),
       ...today,
-      id: own.id,
-      entries: own.entries,
+      ...own,
       kind: kind ?? "heating_element",
       measurand,
     }),
-    [today, own.id, own.entries, kind, measurand],
+    [today, own, kind, measurand],
   );
   const setDraft = useCallback(
     (next: Draft | ((now: Draft) => Draft)) => {

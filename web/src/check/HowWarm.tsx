@@ -1,0 +1,88 @@
+import { useOptions } from "@/api/queries";
+import { Field } from "@/ui/Field";
+import { Select } from "@/ui/Select";
+import { TickBox } from "@/ui/TickBox";
+import { Condition } from "./Condition";
+import { settledInRoom } from "./draft";
+import type { Kind } from "./forms/forms";
+import { MEASURANDS, READINGS } from "./readings";
+import type { Measuring } from "./useMeasuring";
+
+const MAY_BE_WARM = new Set<Kind>(["winding", "winding_set", "spark_igniter", "igniter"]);
+
+/** Whether any test of this kind is in ohms: leads and the part's temperature belong to it. */
+export const takesOhms = (kind: Kind) => MEASURANDS[kind].some((one) => READINGS[one].ohms);
+
+/**
+ * Beside the entry, where it cannot be missed: what the leads read, and how warm the part is. A
+ * resistance that is judged without its temperature is the first mistake of the trade.
+ */
+export function HowWarm({ check }: { check: Measuring }) {
+  const { draft, change } = check;
+  const sources = useOptions().data?.temperature_sources ?? [];
+  const { ohms, room, role } = READINGS[draft.measurand];
+  if (!takesOhms(draft.kind) || role === "to_case" || role === "insulation") return null;
+  if (room === "live" && !ohms) return null;
+  return (
+    <section
+      aria-label="How it was taken"
+      className="grid auto-cols-fr grid-flow-col items-end gap-x-2.5 gap-y-1.5 max-sm:grid-flow-row max-sm:grid-cols-2"
+    >
+      {ohms && (
+        <Condition
+          check={check}
+          name="leadZero"
+          field="reading.lead_zero"
+          label="Lead zero"
+          unit="Ω"
+          hint="shorted"
+          above
+        />
+      )}
+      <Condition
+        check={check}
+        name="partTemperature"
+        field="conditions.part_temperature"
+        label="Part is at"
+        unit="°C"
+        hint="how warm"
+        above
+      />
+      <Field id="temperatureSource" label="read by" above>
+        <Select
+          id="temperatureSource"
+          value={draft.temperatureSource}
+          items={sources}
+          onChoose={(value) =>
+            change({ temperatureSource: value as typeof draft.temperatureSource })
+          }
+        />
+      </Field>
+      {draft.room.trim() ? (
+        <button
+          type="button"
+          className="flex min-h-9 items-center justify-center gap-1.5 rounded-md border border-edge bg-sheet px-1.5 text-action-text max-sm:min-h-[44px]"
+          onClick={() => change(settledInRoom(draft))}
+        >
+          <span className="truncate">Room, {draft.room} °C</span>
+          <span aria-hidden="true" className="keycap">
+            .
+          </span>
+        </button>
+      ) : (
+        <Condition
+          check={check}
+          name="room"
+          field="conditions.room"
+          label="The room is at"
+          unit="°C"
+          hint="once"
+          above
+        />
+      )}
+      {MAY_BE_WARM.has(draft.kind) && (
+        <TickBox label="settled" on={draft.settled} onChange={(settled) => change({ settled })} />
+      )}
+    </section>
+  );
+}
