@@ -28,15 +28,22 @@ class Weighed:
     rank: float
     state: Literal["due", "blocked", "folded"]
     why: str
+    waits_for_supply: bool = False
 
 
 @dataclass(frozen=True)
 class Visit:
-    """The parts of a visit together: what one says of another."""
+    """The parts of a visit together: what one says of another.
+
+    ``gate_due`` says that a part was fitted and the gate before energising was not passed yet;
+    ``named`` are the parts that the complaint names.
+    """
 
     symptom: Symptom
     school: School
     parts: tuple[RoutePart, ...]
+    gate_due: bool = False
+    named: frozenset[str] = frozenset()
 
     def part(self, key: str | None) -> RoutePart | None:
         """The part with that key."""
@@ -51,6 +58,13 @@ class Visit:
     def unexplained(self) -> RoutePart | None:
         """A part that died of something nobody has named yet."""
         return next((one for one in self.parts if one.asks_cause and not one.cause), None)
+
+    def must_stay_dead(self) -> str:
+        """Why nothing may be energised now; empty when it may."""
+        leaking = next((one for one in self.parts if one.must_stay_dead), None)
+        if leaking:
+            return f"{leaking.name} leaks to the case: not energised until an insulation test decides"
+        return "A part was fitted: the gate before energising comes first" if self.gate_due else ""
 
     def supply_trouble(self) -> str:
         """Why live tests say nothing yet; empty when the supply has passed or there is none."""
@@ -85,7 +99,14 @@ def _suspicion(visit: Visit, part: RoutePart, test: PartTest) -> float:
     bank = visit.part(part.part_of)
     if part.changed or (bank is not None and _points_at_members(bank)):
         speaks *= 4
+    if part.key in visit.named or _only_seen(part):
+        speaks *= 4
     return speaks
+
+
+def _only_seen(part: RoutePart) -> bool:
+    """Something was seen on it, and it was not measured yet."""
+    return part.concluded is not None and not part.taken
 
 
 def _is_cause(visit: Visit, part: RoutePart, test: PartTest) -> bool:
@@ -108,20 +129,12 @@ def _weighed(visit: Visit, part: RoutePart, test: PartTest, rank: float) -> Weig
     folded = _folded(visit, part, test)
     if folded:
         return Weighed(part, test, rank, "folded", folded)
-    blocked = _blocked(visit, part, test)
-    if blocked:
-        return Weighed(part, test, rank, "blocked", blocked)
+    if test.room == "live":
+        dead = visit.must_stay_dead()
+        supply = "" if part.key == SUPPLY else visit.supply_trouble()
+        if dead or supply:
+            return Weighed(part, test, rank, "blocked", dead or supply, bool(supply))
     return Weighed(part, test, rank, "due", _why(visit, part, test))
-
-
-def _blocked(visit: Visit, part: RoutePart, test: PartTest) -> str:
-    """A live test that may not be taken yet."""
-    if test.room != "live" or part.key == SUPPLY:
-        return ""
-    leaking = next((one for one in visit.parts if one.must_stay_dead), None)
-    if leaking:
-        return f"{leaking.name} leaks to the case: not energised until an insulation test decides"
-    return visit.supply_trouble()
 
 
 def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:

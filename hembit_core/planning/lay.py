@@ -10,6 +10,7 @@ from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome
 from hembit_core.planning.closing import what_blocks_closing
 from hembit_core.planning.folding import Visit, Weighed, weigh
+from hembit_core.planning.naming import named_in
 from hembit_core.planning.part_tests import minutes_of, tests_of
 from hembit_core.planning.route import (
     MACHINE,
@@ -52,6 +53,7 @@ def lay(
     parts: Sequence[RoutePart],
     choices: Choices | None = None,
     done: Done | None = None,
+    complaint: str = "",
 ) -> Route:
     """The route for a symptom, from the machine's parts and what is known of them.
 
@@ -61,6 +63,7 @@ def lay(
     parts : the machine's parts with their evidence; the supply has the key "supply".
     choices : school, order, what was left out or added.
     done : what else was done in the visit.
+    complaint : in the customer's words: a part that it names comes first.
 
     Returns
     -------
@@ -73,7 +76,13 @@ def lay(
     Laid anew after each finding, so that a test folds or comes up with the evidence.
     """
     choices, done = choices or Choices(), done or Done()
-    visit = Visit(symptom, choices.school, tuple(parts))
+    visit = Visit(
+        symptom,
+        choices.school,
+        tuple(parts),
+        gate_due=any(one.fitted for one in parts) and not done.gate_passed,
+        named=named_in(complaint, {one.key: one.name for one in parts if one.key != SUPPLY}),
+    )
     weighed = weigh(visit, parts)
     kinds = list(StepKind) if choices.school is School.DEAD_FIRST else list(_LIVE_FIRST)
     of_steps = [key.removeprefix(_STEP) for key in choices.order if key.startswith(_STEP)]
@@ -234,15 +243,7 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
     for part in fitted:
         for test in tests_of(part.spec):
             if test.room == "live" and not test.side:
-                yield _proof_run(part, test.measurand, test.title, _not_yet_live(visit, done))
-
-
-def _not_yet_live(visit: Visit, done: Done) -> str:
-    """Why nothing may be energised yet after a fitting; empty when it may."""
-    if not done.gate_passed:
-        return "The gate before energising comes first"
-    leaking = next((one for one in visit.parts if one.must_stay_dead), None)
-    return f"{leaking.name} leaks to the case: it stays dead" if leaking else ""
+                yield _proof_run(part, test.measurand, test.title, visit.must_stay_dead())
 
 
 def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
@@ -332,7 +333,7 @@ def _supply_is_silent(visit: Visit, weighed: list[Weighed]) -> bool:
     """Dead first, the symptom does not speak for it, and no live test waits for it."""
     if visit.school is School.LIVE_FIRST or visit.symptom.speaks_for_supply:
         return False
-    return all(one.state != "blocked" for one in weighed)
+    return not any(one.waits_for_supply for one in weighed)
 
 
 def _next(steps: Sequence[RouteStep]) -> str | None:

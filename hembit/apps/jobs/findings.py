@@ -72,8 +72,14 @@ def refresh_finding(
 def _since_a_member_was_fitted(
     job: Job, position: Position | None, readings: list[Reading]
 ) -> list[Reading]:
-    """What was read of a bank since one of its members was exchanged."""
+    """What was read since something was exchanged that the part is made of.
+
+    A bank is made of its members, an ignition sequence of every other part of the machine.
+    """
     members = [str(one.pk) for one in position.members.all()] if position else []
+    if position and readings and readings[-1].measurand == "sequence":
+        others = position.machine.positions.exclude(pk=position.pk)
+        members = [str(one.pk) for one in others]
     fitted = Entry.objects.filter(job=job, kind="fitted", data__part__in=members).last()
     return [one for one in readings if one.at > fitted.at] if fitted else readings
 

@@ -23,6 +23,8 @@ from hembit_core.planning.route import (
 )
 from hembit_core.planning.symptoms import Symptom
 
+_SEQUENCE = "ignition_sequence"
+
 
 @dataclass(frozen=True)
 class Plan:
@@ -40,7 +42,8 @@ class Plan:
 def plan_of(visit: Visit) -> Plan:
     """The route as it stands now, and what closing would leave open."""
     parts, done = route_parts(visit), done_of(visit)
-    route = lay(Symptom(visit.job.symptom), parts, choices_of(visit), done)
+    symptom, complaint = Symptom(visit.job.symptom), visit.job.complaint
+    route = lay(symptom, parts, choices_of(visit), done, complaint)
     return Plan(route, what_blocks_closing(parts, done), left_open(route, parts))
 
 
@@ -104,8 +107,17 @@ def _leaks(visit: Visit, key: str) -> bool:
 
 
 def renewed_in(visit: Visit, key: str) -> Entry | None:
-    """The last fitting of a member of this bank; what was read of the whole before is past."""
-    members = {str(one.pk) for one in visit.positions if str(one.part_of_id) == key}
+    """The last fitting of what this part is made of; what was read of the whole before is past.
+
+    A bank is made of its members, an ignition sequence of every other part of the machine.
+    """
+    position = visit.position(key)
+    whole = position is not None and getattr(visit.specs.get(position.pk), "kind", "") == _SEQUENCE
+    members = {
+        str(one.pk)
+        for one in visit.positions
+        if str(one.part_of_id) == key or (whole and str(one.pk) != key)
+    }
     fitted = [one for one in visit.entries_of("fitted") if one.data["part"] in members]
     return fitted[-1] if fitted else None
 

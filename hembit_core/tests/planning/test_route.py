@@ -300,3 +300,36 @@ class Changes(unittest.TestCase):
         self.assertEqual([one.kind.value for one in moved.steps], order)
         self.assertEqual(every_key(plain), every_key(moved))
         self.assertEqual(len(set(every_key(moved))), len(every_key(moved)))
+
+
+class WhatComesFirst(unittest.TestCase):
+    """The part that the complaint names, and the one on which something was seen."""
+
+    ZONES = tuple(placed(str(number), ELEMENT, name=f"Zone {number}, element") for number in (1, 2, 3))
+
+    def first(self, *parts: RoutePart, complaint: str = "") -> str:
+        route = lay(Symptom.SOME_HEAT, parts, done=Done(isolated=True), complaint=complaint)
+        step = next(one for one in route.steps if one.kind is StepKind.MEASURE)
+        return str(step.items[0].part)
+
+    def test_a_complaint_that_names_a_zone_puts_it_first(self) -> None:
+        self.assertEqual(self.first(*self.ZONES), "1")
+        self.assertEqual(self.first(*self.ZONES, complaint="Zone 3 stays cold and smells burnt."), "3")
+        self.assertEqual(self.first(*self.ZONES, complaint="An element is gone."), "1")
+
+    def test_a_part_that_looks_bad_comes_first(self) -> None:
+        burnt = self.ZONES[1].model_copy(update={"concluded": Conclusion.WATCH, "looked": True})
+        self.assertEqual(self.first(self.ZONES[0], burnt, self.ZONES[2]), "2")
+
+    def test_nothing_live_is_due_between_a_fitting_and_the_gate(self) -> None:
+        fitted = placed("7", ELEMENT, fitted=True)
+        other = placed("8", ELEMENT, taken=(taken("between_terminals"),))
+        for passed in (False, True):
+            route = lay(Symptom.NO_HEAT, [fitted, other], done=Done(gate_passed=passed))
+            live = [
+                one
+                for step in route.steps
+                for one in step.items
+                if one.room == "live" and one.state == "due"
+            ]
+            self.assertEqual(bool(live), passed)

@@ -72,6 +72,11 @@ def parts(draw: st.DrawFn) -> list[RoutePart]:
                 asks_cause=draw(st.booleans()),
                 cause=draw(st.sampled_from(["", "fluff"])),
                 fitted=draw(st.booleans()),
+                leaks=draw(st.sampled_from([False, False, True])),
+                spare_taken=tuple(
+                    Taken(measurand=names[0], state=State.OPEN, outcome=outcome)
+                    for outcome in draw(st.lists(st.sampled_from(Outcome), max_size=1))
+                ),
                 looked=draw(st.booleans()),
                 changed=draw(st.sampled_from(["", "a member"])),
             )
@@ -116,6 +121,25 @@ class EveryRoute(unittest.TestCase):
             self.assertEqual(due, [])
         else:
             self.assertEqual(by_key[route.next_key].state, "due")
+
+    @settings(max_examples=1000)
+    @given(symptoms, parts(), dones, schools)
+    def test_what_comes_next_is_nothing_that_is_refused(
+        self, symptom: Symptom, there: list[RoutePart], done: Done, school: School
+    ) -> None:
+        """Live after a fitting before the gate, or beside a leak; a new part that did not pass."""
+        route = lay(symptom, there, Choices(school=school), done)
+        if route.next_key is None:
+            return
+        item = next(one for one in items(route) if one.key == route.next_key)
+        mine = next((one for one in there if one.key == item.part), None)
+        if item.room == "live":
+            self.assertFalse([one.name for one in there if one.must_stay_dead])
+            self.assertFalse(any(one.fitted for one in there) and not done.gate_passed)
+        if item.key.startswith("fit:") and mine:
+            self.assertFalse([one for one in mine.spare_taken if one.outcome is Outcome.REJECT])
+        if item.key == "close":
+            self.assertEqual(what_blocks_closing(there, done), [])
 
     @given(symptoms, parts(), dones, schools)
     def test_what_is_folded_or_blocked_says_why(

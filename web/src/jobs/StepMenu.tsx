@@ -85,7 +85,8 @@ export default function StepMenu({ visit, place }: { visit: Visit; place: Place 
               .skip(asking === "skip" ? item.key : step.kind, reason)
               .then((answer) => {
                 setAsking(null);
-                visit.moveOn(answer, `Skipped: ${item.title}`);
+                const what = asking === "skip" ? item.title : step.title;
+                visit.moveOn(answer, `Skipped: ${what}`, item.key);
               })
               .catch(() => undefined)
           }

@@ -64,12 +64,12 @@ export function useVisit(job: Job) {
 
   /**
    * After something was done: on to what comes next, with a word on what it was. Whoever went
-   * somewhere else before the answer came stays there.
+   * somewhere else before the answer came stays there: `from` is where it was sent from.
    */
   const moveOn = useCallback(
-    (answer: Job | null, words: string) => {
+    (answer: Job | null, words: string, from = sentFrom.current) => {
       setSaid(answer ? words : `${words} — kept here, not judged`);
-      if (answer && sentFrom.current === here.current) goTo(following(answer, here.current));
+      if (answer && from === here.current) goTo(following(answer, here.current));
     },
     [goTo],
   );

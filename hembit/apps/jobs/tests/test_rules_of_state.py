@@ -374,3 +374,51 @@ class Periods(VisitCase):
         first = self.whole()["readings"][0]["id"]
         answer = self.reading(self.element, "24.3", supersedes=first)
         self.assertIn("taken again", self.refused(answer)["reason"])
+
+
+class Sequences(VisitCase):
+    """A sequence that is run again after a repair does not contradict the one that failed."""
+
+    def test_both_runs_stand_and_the_finding_is_of_the_last(self) -> None:
+        stages = [{"name": name, "voltage": "24"} for name in ("call for heat", "igniter powered")]
+        sequence = self.place("Sequence", {"kind": "ignition_sequence", "stages": stages})
+        igniter = self.place("Igniter", {"kind": "igniter", "usual_lower": "45", "usual_upper": "85"})
+        self.open_job("will_not_light")
+        self.prove_dead()
+        self.good(self.reading(igniter, "OL", measurand="igniter_resistance"))
+        self.good(self.entry("went_live"))
+        first = self.run_it(sequence, "no")
+        self.assertEqual(self.part(first, sequence)["finding"]["finding"]["conclusion"], "undecided")
+        self.good(self.entry("switched_off"))
+        self.prove_dead()
+        self.good(self.decide(igniter))
+        spare = self.reading(igniter, "60.2", measurand="igniter_resistance", spare=True)
+        self.good(spare)
+        self.good(self.entry("fitted", part=igniter))
+        gate = {
+            "protective_conductor": "0.12",
+            "insulation": "210 M",
+            "nothing_left_inside": True,
+            "bypasses_removed": True,
+            "covers_on": True,
+        }
+        self.good(self.entry("gate_passed", gate=gate))
+        self.good(self.entry("went_live"))
+        runs = [one["id"] for one in first["readings"] if one["measurand"] == "sequence"]
+        again = self.run_it(sequence, "yes", supersedes=runs[-1], relation="again")
+        standing = [one for one in again["readings"] if one["measurand"] == "sequence"]
+        self.assertEqual([one["superseded_by"] for one in standing], [None, None])
+        found = self.part(again, sequence)["finding"]["finding"]
+        self.assertNotIn("contradict", found["headline"])
+        self.assertEqual(found["conclusion"], "sound")
+
+    def run_it(self, key: str, acted: str, **more: Any) -> Any:
+        stages = [{"voltage": "24.1", "acted": "yes"}, {"voltage": "24.2", "acted": acted}]
+        body = {
+            "id": str(uuid4()),
+            "part": key,
+            "reading": {"measurand": "sequence", "stages": stages},
+            "conditions": {"meter": self.meter},
+            **more,
+        }
+        return self.good(self.send("post", f"jobs/{self.number}/readings", body))
