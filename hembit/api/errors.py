@@ -61,7 +61,6 @@ _SENTENCES = {
     "finite_number": "A finite number is needed here.",
     "bool_parsing": "Yes or no is needed here.",
     "uuid_parsing": "A UUID is needed here.",
-    "too_short": "At least one entry is needed here.",
     "too_long": "There are too many entries here.",
     "timezone_aware": "A time with its time zone is needed here.",
     "union_tag_not_found": "The kind is missing here.",
@@ -140,9 +139,19 @@ def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
     elif kind in _BOUNDS:
         (bound,) = (value for value in error["ctx"].values() if isinstance(value, int | float))
         message = f"This must be {_BOUNDS[kind]} {bound:g}."
+    elif kind == "too_short":
+        context = error["ctx"]
+        message = _too_few(int(context["actual_length"]), int(context["min_length"]))
     else:
         message = _SENTENCES.get(kind) or str(error["msg"]).removeprefix("Value error, ")
     return FieldError(field=_dotted(error["loc"]), message=message, code=kind)
+
+
+def _too_few(there: int, least: int) -> str:
+    """What is missing of a list, as it stands on the screen: figures, lines, displays."""
+    if there == 0:
+        return "Nothing is given here yet."
+    return f"{there} {'is' if there == 1 else 'are'} given here, {least} are needed at least."
 
 
 def _without_echoes(errors: list[FieldError]) -> list[FieldError]:

@@ -91,7 +91,7 @@ class BadInput(ApiTestCase):
             ({"spec__rating__pairs": plate("many", "230")}, power, "not a figure"),
             ({"spec__rating__pairs": plate(None, "230")}, power, "figure"),
             ({"spec__rating__pairs": plate({"a": 1}, "230")}, power, "figure"),
-            ({"spec__rating__pairs": []}, "spec.rating.pairs", "At least one"),
+            ({"spec__rating__pairs": []}, "spec.rating.pairs", "Nothing is given"),
             ({"spec__rating": {"by": "ohms", "resistance": "24"}}, "spec", "watts"),
             ({"spec__rating": {"by": "guess"}}, "spec.rating", "Choose one of"),
             ({"spec__tolerance": {"school": "own_limits"}}, "spec.tolerance", "Give a lower"),
@@ -213,3 +213,27 @@ class Access(ApiTestCase):
         meters = self.client.get("/api/meters").json()
         self.assertEqual([one["id"] for one in meters], [self.meter, None])
         self.assertEqual(meters[0]["functions"][0]["accuracy"], "±(0.8 % + 3 counts)")
+
+
+class TooFew(ApiTestCase):
+    def test_a_list_that_is_too_short_says_how_many_it_has_and_needs(self) -> None:
+        probe = {
+            "kind": "temperature_sensor",
+            "sensor": {"type": "ntc_beta", "r25": "5k", "beta": "3470"},
+        }
+        for reading, field, message in (
+            (
+                {"measurand": "sensor_points", "points": [{"celsius": "0", "display": "16k"}]},
+                "reading.points",
+                "1 is given here, 2 are needed at least.",
+            ),
+            (
+                {"measurand": "sensor_response", "displays": ["6.1k", "5.9k"]},
+                "reading.displays",
+                "2 are given here, 3 are needed at least.",
+            ),
+        ):
+            answer = self.post("judgements", self.body(spec=probe, reading=reading))
+            self.assertEqual(answer.status_code, 422)
+            errors = {one["field"]: one["message"] for one in answer.json()["errors"]}
+            self.assertEqual(errors[field], message, errors)
