@@ -73,6 +73,33 @@ class Accessible(DemoVisits):
             self.assertLessEqual(width, PHONE["width"], path)
 
 
+class Thumbs(DemoVisits):
+    """On a touch screen every target is 44 px at least, and no key is shown that is not there."""
+
+    SMALL = """() => [...document.querySelectorAll(
+        'button, select, textarea, summary, input:not([type=checkbox]):not([type=radio])'
+    )].filter((one) => one.offsetParent !== null && !one.closest('.sr-only')).map((one) => {
+        const box = one.getBoundingClientRect();
+        return [box.height, one.getAttribute('aria-label') || one.textContent || one.id];
+    }).filter(([height]) => height > 0 && height < 43.5)"""
+
+    def test_targets_on_a_phone(self) -> None:
+        ilse = visitor(self.new_technician(viewport=PHONE, has_touch=True, is_mobile=True))
+        number = {one.machine.name: one.pk for one in Job.objects.select_related("machine")}
+        for path, words in (
+            ("check", "Part"),
+            (f"jobs/{number[DECK_OVEN]}", "Deck oven"),
+            (f"jobs/{number[RACK_OVEN]}?item=isolate", "Switched off"),
+            (f"jobs/{number[RETORT]}?item=gate", "Protective conductor"),
+            ("machines", "Customers"),
+        ):
+            ilse.page.goto(f"{self.live_server_url}/{path}")
+            expect(ilse.page.get_by_text(words).first).to_be_attached()
+            self.assertEqual(ilse.page.evaluate(self.SMALL), [], path)
+            hints = ilse.page.locator(".keycap, .keyhint")
+            self.assertEqual([one for one in hints.all() if one.is_visible()], [], path)
+
+
 class Door(DemoVisits):
     def test_sign_in_wrong_then_right_and_out(self) -> None:
         page = self.page

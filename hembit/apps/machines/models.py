@@ -33,11 +33,16 @@ class Customer(models.Model):
 
 
 class Machine(models.Model):
-    """A machine at a site: its supply system, and the site's altitude [m] where it is known."""
+    """A machine at a site: what its plate says, its supply system, the site's altitude [m].
+
+    ``model`` and ``serial`` are its maker's, as they stand on the plate.
+    """
 
     customer = models.ForeignKey(Customer, models.PROTECT, related_name="machines")
     name = models.CharField(max_length=120)
     place = models.CharField(max_length=120, blank=True)
+    model = models.CharField(max_length=120, blank=True)
+    serial = models.CharField(max_length=80, blank=True)
     supply_system = models.CharField(max_length=40, choices=SUPPLY_SYSTEMS)
     altitude = models.IntegerField(null=True, blank=True)
     note = models.TextField(max_length=2000, blank=True)

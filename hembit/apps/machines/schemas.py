@@ -58,6 +58,8 @@ class MachineIn(Model):
     customer: int
     name: Name
     place: Line = ""
+    model: Line = ""
+    serial: Serial = ""
     supply_system: SupplySystem = SupplySystem.SINGLE_PHASE_230
     altitude: int | None = Field(default=None, ge=-450, le=6000)
     note: Text = ""
@@ -146,6 +148,8 @@ class MachineOut(Model):
     id: int
     name: str
     place: str
+    model: str
+    serial: str
     supply_system: SupplySystem
     supply: str
     altitude: int | None

@@ -76,7 +76,11 @@ def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machi
         found = found.filter(customer=customer)
     if text:
         found = found.filter(
-            Q(name__icontains=text) | Q(place__icontains=text) | Q(customer__name__icontains=text)
+            Q(name__icontains=text)
+            | Q(place__icontains=text)
+            | Q(model__icontains=text)
+            | Q(serial__icontains=text)
+            | Q(customer__name__icontains=text)
         )
     return found
 
@@ -231,6 +235,8 @@ def machine_out(machine: Machine) -> MachineOut:
         id=machine.pk,
         name=machine.name,
         place=machine.place,
+        model=machine.model,
+        serial=machine.serial,
         supply_system=system,
         supply=Supply(system=system).entry["label"],
         altitude=machine.altitude,

@@ -28,7 +28,7 @@ def export_customer(number: int) -> dict[str, Any]:
     )
     return {
         "customer": CustomerOut.model_validate(customer).model_dump(mode="json"),
-        "machines": list(customer.machines.values("name", "place", "note")),
+        "machines": list(customer.machines.values("name", "place", "model", "serial", "note")),
         "jobs": [
             summary(job).model_dump(mode="json")
             | {

@@ -32,6 +32,8 @@ def render(report: Report) -> bytes:
     job = report.job
     pdf.title_line(f"{job.machine}: {job.symptom_label}")
     pdf.text_line(", ".join(one for one in (job.customer, job.place) if one))
+    if report.plate:
+        pdf.pair("Plate", report.plate)
     pdf.pair("Complaint", job.complaint)
     if report.error_code:
         pdf.pair("Error code", report.error_code)

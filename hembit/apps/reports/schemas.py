@@ -80,6 +80,7 @@ class Report(Model):
 
     job: JobSummary
     error_code: str
+    plate: str
     shop: str
     made_at: datetime
     in_short: InShort

@@ -14,6 +14,7 @@ from hembit.apps.jobs.models import Entry, PartFinding
 from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.machines.models import Machine
 from hembit.apps.photos.routes import photo_out
 from hembit.apps.reports.in_short import in_short
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
@@ -49,6 +50,7 @@ def report_of(number: int, now: datetime) -> Report:
     return Report(
         job=summary(job),
         error_code=job.error_code,
+        plate=_plate(job.machine),
         shop=settings.SHOP_NAME,
         made_at=now,
         in_short=in_short(found, parts, follow_ups, left_open),
@@ -63,6 +65,12 @@ def report_of(number: int, now: datetime) -> Report:
         skipped=tuple(_skipped(visit)),
         cautions=_cautions(found),
     )
+
+
+def _plate(machine: Machine) -> str:
+    """What the machine's plate says: its model, its serial."""
+    serial = f"serial {machine.serial}" if machine.serial else ""
+    return ", ".join(one for one in (machine.model, serial) if one)
 
 
 def _danger_first(one: Found) -> bool:

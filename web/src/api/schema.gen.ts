@@ -4486,6 +4486,10 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+            /** Model */
+            model: string;
+            /** Serial */
+            serial: string;
             supply_system: components["schemas"]["SupplySystem"];
             /** Supply */
             supply: string;
@@ -4552,6 +4556,16 @@ export interface components {
              * @default
              */
             place: string;
+            /**
+             * Model
+             * @default
+             */
+            model: string;
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
             /** @default single_phase_230 */
             supply_system: components["schemas"]["SupplySystem"];
             /** Altitude */
@@ -5978,6 +5992,8 @@ export interface components {
             job: components["schemas"]["JobSummary"];
             /** Error Code */
             error_code: string;
+            /** Plate */
+            plate: string;
             /** Shop */
             shop: string;
             /**

@@ -138,7 +138,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           aria-label={box.label}
           data-aside={box.aside || undefined}
           aria-invalid={error ? true : undefined}
-          aria-describedby={error ? `${id}-error` : undefined}
+          aria-describedby={error ? `${box.at}-error` : undefined}
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}

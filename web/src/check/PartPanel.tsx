@@ -69,7 +69,7 @@ function FamilyChoice({ check }: { check: Check }) {
           className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 shadow-[0_0_0_0.5px_var(--edge)] ${family === chosen ? "bg-action font-semibold text-on-action" : ""}`}
         >
           {family.label}
-          <span aria-hidden="true" className="font-mono text-sm">
+          <span aria-hidden="true" className="keyhint font-mono text-sm">
             {family.key}
           </span>
         </button>

@@ -83,7 +83,7 @@ function Tile({ title, text, number, on, onChoose }: TileProps) {
       <span className="flex items-baseline justify-between gap-2">
         <span className="min-w-0 truncate font-semibold">{title}</span>
         {number !== undefined && (
-          <span aria-hidden="true" className="font-mono text-sm opacity-80">
+          <span aria-hidden="true" className="keyhint font-mono text-sm opacity-80">
             {number}
           </span>
         )}

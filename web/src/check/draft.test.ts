@@ -162,6 +162,12 @@ describe("readingOf", () => {
     });
   });
 
+  test("a stage whose volts were cleared is not in the sequence", () => {
+    const spec = specOf(of("ignition_sequence", { "stages.5.voltage": "" }));
+    expect(spec).toMatchObject({ stages: [{}, {}, {}, {}, { name: "flame proved" }] });
+    expect((spec as unknown as { stages: unknown[] }).stages).toHaveLength(5);
+  });
+
   test("how soon a stage acted is sent with it", () => {
     const expectation = { rows: [{ label: "a" }, { label: "b" }] } as Expectation;
     const draft = typed(of("ignition_sequence", {}), { "stages.1.after": "4" });

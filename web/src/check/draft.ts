@@ -154,7 +154,21 @@ export function specOf(draft: SpecDraft): Spec | null {
   const form = formOf(draft.kind, fields);
   if (isBlank(form, fields)) return null;
   const spec: Record<string, unknown> = { kind: draft.kind, ...built(form, fields) };
-  return (draft.kind === "tapped_element" ? sharingTolerance(spec) : spec) as Spec;
+  const finish = FINISHED[draft.kind];
+  return (finish ? finish(spec) : spec) as Spec;
+}
+
+type Finish = (spec: Record<string, unknown>) => Record<string, unknown>;
+const FINISHED: Partial<Record<Kind, Finish>> = {
+  tapped_element: sharingTolerance,
+  ignition_sequence: withItsStages,
+};
+
+/** A stage whose volts were cleared is one that this machine has not. */
+function withItsStages(spec: Record<string, unknown>): Record<string, unknown> {
+  const stages = spec.stages as { voltage: string }[];
+  const there = stages.filter((one) => one.voltage.trim());
+  return { ...spec, stages: there.length > 0 ? there : stages };
 }
 
 type Half = Record<"tolerance" | "alloy" | "hot_cold_ratio", unknown>;

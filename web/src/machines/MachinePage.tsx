@@ -54,6 +54,8 @@ function Whole({ machine }: { machine: MachineWhole }) {
         <dl className="flex flex-col gap-1">
           {[
             ["Stands", machine.place],
+            ["Model", machine.model],
+            ["Serial", machine.serial],
             ["Supply", machine.supply],
             ["Altitude", machine.altitude === null ? "not known" : `${machine.altitude} m`],
             ["Note", machine.note],

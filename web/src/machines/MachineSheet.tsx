@@ -23,6 +23,8 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
   const [draft, setDraft] = useState({
     name: machine?.name ?? "",
     place: machine?.place ?? "",
+    model: machine?.model ?? "",
+    serial: machine?.serial ?? "",
     supply: machine?.supply_system ?? "single_phase_230",
     altitude: machine?.altitude == null ? "" : String(machine.altitude),
     note: machine?.note ?? "",
@@ -34,6 +36,8 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
       customer,
       name: draft.name,
       place: draft.place,
+      model: draft.model,
+      serial: draft.serial,
       supply_system: draft.supply,
       // The server says what is wrong with a text that is no whole number.
       altitude: altitude === "" ? null : (altitude.replace("−", "-") as unknown as number),
@@ -61,6 +65,23 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
           value={draft.place}
           maxLength={120}
           onText={(place) => set({ place })}
+        />
+        <TextField
+          id="machine-model"
+          label="Model"
+          hint="as on its plate"
+          error={at("model")}
+          value={draft.model}
+          maxLength={120}
+          onText={(model) => set({ model })}
+        />
+        <TextField
+          id="machine-serial"
+          label="Serial"
+          error={at("serial")}
+          value={draft.serial}
+          maxLength={80}
+          onText={(serial) => set({ serial })}
         />
         <Labelled id="machine-supply" label="Supply system" error={at("supply_system")}>
           <Select
@@ -94,6 +115,8 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
           others={unplacedErrors(saving.error, [
             "name",
             "place",
+            "model",
+            "serial",
             "supply_system",
             "altitude",
             "note",

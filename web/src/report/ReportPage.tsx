@@ -61,6 +61,7 @@ function Page({ report }: { report: Report }) {
       </h1>
       <p className="text-muted">{[job.customer, job.place].filter(Boolean).join(", ")}</p>
       <dl className="mt-2">
+        {report.plate && <Pair term="Plate">{report.plate}</Pair>}
         <Pair term="Complaint">{job.complaint}</Pair>
         {report.error_code && <Pair term="Error code">{report.error_code}</Pair>}
         <Pair term="Visit">

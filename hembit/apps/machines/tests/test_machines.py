@@ -47,8 +47,12 @@ class Machines(VisitCase):
             "place": "by the yard door",
             "supply_system": "split_phase_120_240",
             "altitude": 48,
+            "model": "RO-40",
+            "serial": "1807-22",
         }
         machine = self.good(self.send("post", "machines", body))
+        self.assertEqual((machine["model"], machine["serial"]), ("RO-40", "1807-22"))
+        self.assertEqual(len(self.good(self.get("machines?text=1807"))["items"]), 1)
         self.assertEqual(machine["supply"], "split phase, 120/240 V")
         changed = self.good(self.send("put", f"machines/{machine['id']}", {**body, "altitude": None}))
         self.assertIsNone(changed["altitude"])

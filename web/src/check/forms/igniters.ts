@@ -40,7 +40,7 @@ const STAGES = [
 
 const STAGE_FIELDS: FieldDef[] = STAGES.flatMap((name, place) => [
   choice(`stages.${place}.name`, "", [{ value: name, label: name }], name),
-  text(`stages.${place}.voltage`, name, "V", { needed: true, start: "24" }),
+  text(`stages.${place}.voltage`, name, "V", { needed: true, start: "24", hint: "not here" }),
   text(`stages.${place}.within`, `${place + 1} within`, "s", {
     hint: "if known",
     group: "tolerance",
