@@ -97,6 +97,14 @@ class MeterOfJob(Model):
     leads_nulled: bool
 
 
+class LastIsolation(Model):
+    """What the last proof of dead in the job said, to be confirmed anew: no proof by itself."""
+
+    switched_off: tuple[str, ...]
+    not_locked_because: str
+    readings: dict[str, str]
+
+
 class JobOut(JobSummary):
     """A job whole."""
 
@@ -113,6 +121,7 @@ class JobOut(JobSummary):
     meter: MeterOfJob | None
     machine_now: MachineNow
     pairs_to_prove: tuple[str, ...]
+    last_isolation: LastIsolation | None
     route: Route
     blocks_closing: tuple[str, ...]
     left_open: tuple[OpenEnd, ...]
@@ -180,6 +189,18 @@ def _meter(visit: Visit) -> MeterOfJob | None:
     )
 
 
+def _last_isolation(visit: Visit) -> LastIsolation | None:
+    proved = visit.last("proved_dead")
+    if proved is None:
+        return None
+    said = proved.data["isolation"]
+    return LastIsolation(
+        switched_off=said["switched_off"],
+        not_locked_because=said.get("not_locked_because", ""),
+        readings=said["readings"],
+    )
+
+
 def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     """The job whole, for the person who asks, now."""
     visit = Visit.load(job)
@@ -201,6 +222,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         meter=_meter(visit),
         machine_now=state_of(visit, person.name, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),
+        last_isolation=_last_isolation(visit),
         route=plan.route,
         blocks_closing=tuple(plan.blocks),
         left_open=plan.left_open,

@@ -4946,6 +4946,7 @@ export interface components {
             machine_now: components["schemas"]["MachineNow"];
             /** Pairs To Prove */
             pairs_to_prove: string[];
+            last_isolation: components["schemas"]["LastIsolation"] | null;
             route: components["schemas"]["Route"];
             /** Blocks Closing */
             blocks_closing: string[];
@@ -4961,6 +4962,20 @@ export interface components {
             waits: components["schemas"]["WaitOut"][];
             /** Follow Ups */
             follow_ups: components["schemas"]["FollowUpOut"][];
+        };
+        /**
+         * LastIsolation
+         * @description What the last proof of dead in the job said, to be confirmed anew: no proof by itself.
+         */
+        LastIsolation: {
+            /** Switched Off */
+            switched_off: string[];
+            /** Not Locked Because */
+            not_locked_because: string;
+            /** Readings */
+            readings: {
+                [key: string]: string;
+            };
         };
         /**
          * MachineNow

@@ -173,6 +173,16 @@ class Closing(VisitCase):
         self.good(self.entry("closed", reasons=reasons))
 
 
+class ProvedAgain(VisitCase):
+    def test_what_the_last_proof_said_is_offered_to_be_confirmed(self) -> None:
+        self.assertIsNone(self.open_job()["last_isolation"])
+        self.prove_dead()
+        said = self.whole()["last_isolation"]
+        self.assertEqual(said["switched_off"], ["isolator Q1"])
+        self.assertEqual(set(said["readings"].values()), {"0.0"})
+        self.assertNotIn("tester_before", said)
+
+
 class NewParts(VisitCase):
     """A new part is measured before it goes in; one that did not pass is not the next one."""
 

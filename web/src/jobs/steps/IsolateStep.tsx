@@ -24,11 +24,12 @@ const FIELDS = ["isolation.switched_off", "isolation.locked", "isolation.tester_
 /** Switch off, secure, and prove dead: the tester, every pair of conductors, the tester again. */
 export function IsolateStep({ visit }: { visit: Visit }) {
   const { job } = visit;
+  const last = job.last_isolation;
   const form = useRef<HTMLFormElement>(null);
   const [draft, change, forget] = useDraft<IsolationDraft>(`hembit.job.${job.number}.isolation`, {
-    switchedOff: "",
+    switchedOff: last?.switched_off.join("; ") ?? "",
     locked: false,
-    notLocked: "",
+    notLocked: last?.not_locked_because ?? "",
     drained: false,
     discharged: false,
     testerBefore: false,
@@ -64,9 +65,14 @@ export function IsolateStep({ visit }: { visit: Visit }) {
       visit.moveOn(answer, "Proved dead");
     });
   }
-  /** Return goes to the next pair: one hand is on the probes. */
-  function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
+  /** Return goes to the next pair, and confirms what stood there last: one hand is on the probes. */
+  function onKeyDown(event: KeyboardEvent<HTMLInputElement>, pair: string) {
     if (event.key !== "Enter") return;
+    const before = last?.readings[pair];
+    if (before && !draft.readings[pair]?.trim()) {
+      event.preventDefault();
+      change({ readings: { ...draft.readings, [pair]: before } });
+    }
     const fields = [...(form.current?.querySelectorAll<HTMLInputElement>("[data-pair]") ?? [])];
     const next = fields[fields.indexOf(event.currentTarget) + 1];
     if (!next) return;
@@ -139,7 +145,10 @@ export function IsolateStep({ visit }: { visit: Visit }) {
           onChange={(testerBefore) => change({ testerBefore })}
         />
         <ErrorLine said={entry.at("isolation.tester_before")} />
-        <p className="pt-1">2 · Every conductor to each other and to earth, in volts</p>
+        <p className="pt-1">
+          2 · Every conductor to each other and to earth, in volts
+          {last && <span className="text-muted">; Return confirms what was read last time</span>}
+        </p>
         <div className="grid grid-cols-3 gap-2 py-1.5 max-sm:grid-cols-2">
           {pairs.map((pair) => (
             <TextField
@@ -153,7 +162,8 @@ export function IsolateStep({ visit }: { visit: Visit }) {
               className="font-mono text-[1.2rem]"
               value={draft.readings[pair] ?? ""}
               onText={(text) => change({ readings: { ...draft.readings, [pair]: text } })}
-              onKeyDown={onKeyDown}
+              placeholder={last?.readings[pair]}
+              onKeyDown={(event) => onKeyDown(event, pair)}
             />
           ))}
         </div>
