@@ -64,15 +64,29 @@ export default function CheckPage() {
 
 type Gate = ReturnType<typeof gateFor>;
 
-function Measurement({
-  check,
-  actions,
-  gate,
-}: {
-  check: Check;
-  actions: MachineActions;
-  gate: Gate;
-}) {
+type MeasurementProps = { check: Check; actions: MachineActions; gate: Gate };
+
+/**
+ * What to expect, how it is taken, and the reading. How it is taken stands in one place throughout:
+ * what is being typed there must not lose its field when the expectation arrives.
+ */
+function Measurement(props: MeasurementProps) {
+  const { shown, expectation, unreachable } = props.check;
+  return (
+    <>
+      {expectation && !unreachable && (
+        <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
+          <ProbeSketch probes={expectation.probes} />
+          <Expect expectation={shown?.expectation ?? expectation} />
+        </div>
+      )}
+      <HowWarm check={props.check} />
+      <Taking {...props} />
+    </>
+  );
+}
+
+function Taking({ check, actions, gate }: MeasurementProps) {
   const { shown, expectation } = check;
   const leaks = useMustStayDead(check);
   if (check.unreachable) {
@@ -83,58 +97,45 @@ function Measurement({
       </>
     );
   }
-  if (!expectation) {
+  if (!expectation) return <Waiting check={check} />;
+  const tall = isTall(shown ?? expectation);
+  if (gate) {
     return (
       <>
-        <HowWarm check={check} />
-        <Waiting check={check} />
+        <MachineGate
+          gate={gate}
+          cautions={expectation.cautions}
+          message={check.machineError}
+          leaks={leaks}
+          actions={actions}
+        />
+        <Scales judged={expectation} />
       </>
     );
   }
-  const tall = isTall(shown ?? expectation);
   return (
     <>
-      <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
-        <ProbeSketch probes={expectation.probes} />
-        <Expect expectation={shown?.expectation ?? expectation} />
+      <Entry check={check} />
+      {!tall && <Scales judged={shown ?? expectation} />}
+      {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
+      {tall && <Scales judged={shown ?? expectation} />}
+      <Curve judged={shown ?? expectation} />
+      {check.loose.map((message) => (
+        <Notice key={message} alert>
+          {message}
+        </Notice>
+      ))}
+      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
+        <Button
+          look="action"
+          shortcut="Return"
+          onClick={check.keep}
+          disabled={check.keeping || !check.ready}
+        >
+          Keep
+        </Button>
+        <Button onClick={() => startNewPart(check, actions)}>New part</Button>
       </div>
-      <HowWarm check={check} />
-      {gate ? (
-        <>
-          <MachineGate
-            gate={gate}
-            cautions={expectation.cautions}
-            message={check.machineError}
-            leaks={leaks}
-            actions={actions}
-          />
-          <Scales judged={expectation} />
-        </>
-      ) : (
-        <>
-          <Entry check={check} />
-          {!tall && <Scales judged={shown ?? expectation} />}
-          {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
-          {tall && <Scales judged={shown ?? expectation} />}
-          <Curve judged={shown ?? expectation} />
-          {check.loose.map((message) => (
-            <Notice key={message} alert>
-              {message}
-            </Notice>
-          ))}
-          <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
-            <Button
-              look="action"
-              shortcut="Return"
-              onClick={check.keep}
-              disabled={check.keeping || !check.ready}
-            >
-              Keep
-            </Button>
-            <Button onClick={() => startNewPart(check, actions)}>New part</Button>
-          </div>
-        </>
-      )}
     </>
   );
 }

@@ -18,12 +18,14 @@ export default function MachinesPage() {
   const [page, setPage] = useState(1);
   const [adding, setAdding] = useState<"customer" | "machine" | "change" | null>(null);
   const [named, setNamed] = useState("");
-  const [customer, setCustomer] = useState<Customer | null>(null);
+  const [chosen, setCustomer] = useState<Customer | null>(null);
   const customers = useCustomers(named);
-  const machines = useMachines(text, customer?.id, page);
+  const machines = useMachines(text, chosen?.id, page);
   const navigate = useNavigate();
   const { person } = useSession();
   const list = customers.data?.items ?? [];
+  // As the server has it now, where it is on the list: it may have been changed, or erased.
+  const customer = list.find((one) => one.id === chosen?.id) ?? chosen;
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
