@@ -44,6 +44,12 @@ class OnAPhone(BrowserCase):
     def test_a_row_of_spares_in_the_dark(self) -> None:
         technician = self.new_technician(viewport=PHONE, color_scheme="dark").open_check()
         page = technician.page
+        root = page.locator("html")
+        expect(root).to_have_attribute("data-theme", "dark")  # as the system is
+        technician.from_menu("Light")
+        expect(root).to_have_attribute("data-theme", "light")
+        page.reload()
+        expect(root).to_have_attribute("data-theme", "light")  # as somebody chose
         technician.from_menu("Dark")
         technician.give_winding("118").say_loose().test("Siblings in a row")
         page.locator("#entry").fill("118.4 119.1 OL 118.8")

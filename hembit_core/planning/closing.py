@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from enum import StrEnum
 
 from hembit_core.findings.finding import Conclusion
@@ -81,7 +81,7 @@ def left_open(route: Route, parts: Sequence[RoutePart]) -> tuple[OpenEnd, ...]:
 
     What the evidence folded away, or a person skipped with a reason, is not open.
     """
-    return (*_of_parts(parts), *_of_tests(route))
+    return (*_of_parts(parts), *_of_tests(route, {one.key: one.name for one in parts}))
 
 
 def _of_parts(parts: Sequence[RoutePart]) -> Iterator[OpenEnd]:
@@ -110,7 +110,7 @@ def _of_parts(parts: Sequence[RoutePart]) -> Iterator[OpenEnd]:
             )
 
 
-def _of_tests(route: Route) -> Iterator[OpenEnd]:
+def _of_tests(route: Route, names: Mapping[str, str]) -> Iterator[OpenEnd]:
     by_kind = {step.kind: step for step in route.steps}
     proofs = [one for one in _open(by_kind[StepKind.FIT].items) if one.room == "live"]
     for one in proofs:
@@ -126,7 +126,7 @@ def _of_tests(route: Route) -> Iterator[OpenEnd]:
         if items:
             yield OpenEnd(
                 kind=OpenEndKind.NOT_MEASURED,
-                what=f"{step.title}: {_told(items)} not done",
+                what=f"{step.title}, not done: {_told(items, names)}",
                 why=_WHY[kind],
             )
 
@@ -144,7 +144,12 @@ def _open(items: Iterable[RouteItem]) -> list[RouteItem]:
     return [one for one in items if one.state in ("due", "blocked")]
 
 
-def _told(items: Sequence[RouteItem]) -> str:
+def _told(items: Sequence[RouteItem], names: Mapping[str, str]) -> str:
+    """The tests with their parts; counted, and the parts named, where they are many."""
+    of = [names.get(one.part or "", "") for one in items]
     if len(items) > _NAMED:
-        return f"{len(items)} tests"
-    return ", ".join(one.title.lower() for one in items)
+        return f"{len(items)} tests of {', '.join(dict.fromkeys(name for name in of if name))}"
+    return "; ".join(
+        f"{name}, {one.title[:1].lower()}{one.title[1:]}" if name else one.title
+        for one, name in zip(items, of, strict=True)
+    )

@@ -59,7 +59,8 @@ class LeftOpen(unittest.TestCase):
 
     def test_untouched_contacts_and_dead_tests_say_why_they_matter(self) -> None:
         found = ends(there("7", ELEMENT), there("8", THERMOSTAT))
-        told = {one.what.partition(":")[0]: one.why for one in found}
+        told = {one.what.partition(",")[0]: one.why for one in found}
+        self.assertIn("7, between the terminals", " ".join(one.what for one in found))
         self.assertIn("second fault", " ".join(told.values()))
         self.assertIn("sticks", " ".join(told.values()))
         self.assertTrue(all(one.kind is OpenEndKind.NOT_MEASURED for one in found))

@@ -22,7 +22,7 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   return (
     <div role="radiogroup" aria-label="Test" className="flex flex-col gap-1">
       <div
-        className={`grid grid-cols-[repeat(var(--n),minmax(0,1fr))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem] ${own.length > 1 ? "max-sm:grid-cols-2" : ""}`}
+        className={`grid grid-cols-[repeat(var(--n),minmax(0,auto))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem] ${own.length > 1 ? "max-sm:grid-cols-2" : ""}`}
         style={{ "--n": Math.min(own.length, IN_TILES) } as React.CSSProperties}
       >
         {own.map((measurand, index) => (
@@ -78,18 +78,32 @@ function Tile({ title, text, number, on, onChoose }: TileProps) {
       role="radio"
       aria-checked={on}
       onClick={onChoose}
-      className={`border-edge px-3 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 px-2 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
+      className={`border-edge px-2.5 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 px-2 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
     >
-      <span className="flex items-baseline justify-between gap-2">
-        <span className="min-w-0 truncate font-semibold">{title}</span>
-        {number !== undefined && (
-          <span aria-hidden="true" className="keyhint font-mono text-sm opacity-80">
-            {number}
+      {text ? (
+        <>
+          <span className="block truncate text-[0.95rem] font-semibold">{title}</span>
+          <span className="flex items-baseline justify-between gap-2">
+            <span className={`min-w-0 truncate ${on ? "" : "text-muted"}`}>{text}</span>
+            <Key number={number} />
           </span>
-        )}
-      </span>
-      {text && <span className={`block truncate ${on ? "" : "text-muted"}`}>{text}</span>}
+        </>
+      ) : (
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="min-w-0 truncate font-semibold">{title}</span>
+          <Key number={number} />
+        </span>
+      )}
     </button>
+  );
+}
+
+function Key({ number }: { number: number | undefined }) {
+  if (number === undefined) return null;
+  return (
+    <span aria-hidden="true" className="keyhint font-mono text-sm opacity-80">
+      {number}
+    </span>
   );
 }
 
