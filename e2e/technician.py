@@ -78,6 +78,14 @@ class Technician:
         self.page.get_by_label("Part is at").fill(celsius)
         return self
 
+    def find_kind(self, words: str) -> Technician:
+        """Say what kind of part it is by what people call it: the finder's key, its name, Return."""
+        self.page.keyboard.press("Alt+f")
+        self.page.get_by_role("combobox", name="What you call it").fill(words)
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("dialog")).to_have_count(0)
+        return self
+
     def choose(self, field: str, choice: str) -> Technician:
         """Choose ``choice`` in the list called ``field``."""
         self.page.get_by_label(field, exact=True).click()

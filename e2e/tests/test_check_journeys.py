@@ -166,12 +166,23 @@ class Coils(BrowserCase):
         self.technician.test("Terminal to case").read("OL").see_verdict("Within")
         self.assert_accessible(self.page, "coil")
 
-    def test_one_key_chooses_the_kind(self) -> None:
-        self.technician.open_check()
-        self.page.keyboard.press("r")
+    def test_a_kind_is_found_by_what_people_call_it(self) -> None:
+        self.technician.open_check().find_kind("solenoid")
         self.technician.see("Winding, end to end", "Give the winding's ohms first.")
-        self.page.keyboard.press("h")
-        self.technician.see("Volts and amps")
+        expect(self.page.get_by_label("Ohms", exact=True)).to_be_focused()
+        self.page.keyboard.press("Alt+f")
+        self.assert_accessible(self.page, "finder")
+        self.page.keyboard.type("zzz")
+        self.technician.see("Nothing here is called “zzz”")
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_label("Ohms", exact=True)).to_be_focused()
+
+    def test_arrow_keys_go_through_a_group_of_tiles(self) -> None:
+        self.technician.open_check()
+        self.page.get_by_role("radio", name="Element").focus()
+        self.page.keyboard.press("ArrowRight")
+        expect(self.page.get_by_role("radio", name="Coil")).to_be_checked()
+        self.technician.see("Winding, end to end")
 
 
 class Sensors(BrowserCase):
@@ -191,8 +202,7 @@ class Sensors(BrowserCase):
         technician.see("As submitted", "5 kΩ", "3470 K")
 
     def test_a_platinum_probe_with_three_wires(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("s")
+        technician = self.technician.open_check().find_kind("pt100")
         technician.choose("Type", "platinum").choose("Wires", "3 wires")
         self.page.get_by_label("Part is at").fill("22.0")
         technician.choose("Meter", "Bench meter 2").see("±0.41 K").say_loose()
@@ -203,8 +213,7 @@ class Sensors(BrowserCase):
 
 class OtherParts(BrowserCase):
     def test_an_igniter_by_three_schools(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("f")
+        technician = self.technician.open_check().find_kind("hot surface")
         for label, text in (("Usual from", "45"), ("to", "85"), ("Lenient to", "190")):
             self.page.get_by_label(label, exact=True).fill(text)
         technician.choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()

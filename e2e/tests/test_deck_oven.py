@@ -37,9 +37,9 @@ class DeckOven(BrowserCase):
         expect(ilse.band).to_contain_text("not proved dead")
         ilse.prove_dead()
 
-        ilse.at("The machine as a whole").look("nothing to see", note="flour dust blown out")
-        ilse.at("Upper deck, bank").look("nothing to see")
-        ilse.at("Lower deck, bank").look("nothing to see")
+        ilse.at("The machine as a whole").look(note="flour dust blown out")
+        ilse.at("Upper deck, bank").look()
+        ilse.at("Lower deck, bank").look()
         ilse.at("Meter, leads, battery").check_meter()
 
         ilse.at("Upper deck, bank: across the bank")

@@ -19,8 +19,7 @@ class Groups(BrowserCase):
             self.page.get_by_role("textbox", name=label, exact=True).last.fill(text)
 
     def test_a_dead_member_hidden_in_a_bank(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("h")
+        technician = self.technician.open_check().find_kind("bank")
         technician.see("bank in parallel")
         self.fill(Members="6", Each="1000", at="230")
         technician.part_is_at("17.0")
@@ -64,8 +63,7 @@ class Groups(BrowserCase):
         self.assert_accessible(self.page, "finding")
 
     def test_a_three_phase_supply_with_a_leg_missing(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("u")
+        technician = self.technician.open_check().find_kind("mains")
         technician.choose("System", "three phase with N, 230/400").see("360–440 V").go_live()
         pairs = (("L1–L2", "401"), ("L2–L3", "233"), ("L3–L1", "228"))
         self.displays(*pairs, ("L1–N", "231"), ("L2–N", "230"), ("L3–N", "12"))
@@ -74,9 +72,7 @@ class Groups(BrowserCase):
         technician.keep().see_verdict("Kept at")
 
     def test_a_thermocouple_dead_or_live(self) -> None:
-        technician = self.technician.open_check()
-        for _ in range(2):
-            self.page.keyboard.press("s")
+        technician = self.technician.open_check().find_kind("sensor: thermocouple")
         technician.choose("Meter", "Bench meter 2").test("Millivolts")
         technician.see("Give the terminals' temperature")
         self.fill(Terminals_at="21")
@@ -86,8 +82,7 @@ class Groups(BrowserCase):
         self.assert_accessible(self.page, "thermocouple")
 
     def test_a_contact_under_voltage(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("j")
+        technician = self.technician.open_check().find_kind("limit")
         technician.test("Volts across it").see("give the rated volts, or the supply here")
         self.fill(Supply_here="230")
         technician.go_live()
@@ -98,8 +93,7 @@ class Groups(BrowserCase):
         technician.choose("Should be", "open").see_verdict("Stuck closed")
 
     def test_a_position_sensor_track_and_sweep(self) -> None:
-        technician = self.technician.open_check()
-        self.page.keyboard.press("q")
+        technician = self.technician.open_check().find_kind("position")
         self.fill(Track="4k7")
         technician.see("3.76–5.64 kΩ").zero_leads("0.2").say_loose()
         self.displays(
@@ -115,8 +109,8 @@ class Groups(BrowserCase):
 
     def test_what_feeds_it_and_what_it_can_do(self) -> None:
         technician = self.technician.open_check()
-        technician.page.keyboard.press("Alt+u")
-        technician.choose("Built as", "wires, both ends").choose("Meter", "Bench meter 2")
+        technician.find_kind("supply: wires")
+        technician.choose("Meter", "Bench meter 2")
         self.fill(They_carry="12.6")
         technician.go_live()
         self.fill(Wires="red feed, black return,")
@@ -129,26 +123,22 @@ class Groups(BrowserCase):
         self.page.get_by_role("link", name="open it").click()
         technician.see("As submitted", "black return, part", "0.62")
         technician.open_check()
-        technician.page.keyboard.press("Alt+j")
-        technician.choose("Built as", "a control's output")
+        technician.find_kind("contact: control")
         self.fill(Feed="230")
         self.displays(("On its feed", "231"), ("At its output", "0.4"))
         technician.choose("It is called", "yes").see_verdict("called and fed, and nothing comes out")
-        technician.page.keyboard.press("Alt+h")
-        technician.choose("Built as", "its setting")
+        technician.find_kind("its setting")
         self.fill(Rated_power="3000", at="230", Water="50", Its_thermostat_allows="75")
         self.displays(("It is set to", "82"), ("It starts from", "12"))
         technician.see_verdict("beyond what it can reach")
-        technician.page.keyboard.press("Alt+r")
-        technician.choose("Built as", "valve, leak-down")
+        technician.find_kind("leak-down")
         self.page.locator("#entry").fill("holds 6.2\nholds 6.0\nholds 6.5\nholds 14.8\nholds 6.1")
         technician.see_verdict("number 4 off from its siblings", "no limits are given")
         self.assert_accessible(self.page, "valves")
 
     def test_sets_pairs_stages_senders_and_sparks(self) -> None:
         technician = self.technician.open_check().zero_leads("0.2")
-        technician.page.keyboard.press("Alt+r")
-        technician.choose("Built as", "set of windings")
+        technician.find_kind("ignition coil")
         self.fill(Primary="42", Secondary="5.6k")
         technician.say_loose()
         self.displays(("primary", "42.3"), ("secondary", "OL"))
@@ -158,13 +148,12 @@ class Groups(BrowserCase):
         self.page.get_by_label("Loaded, least").fill("9")
         self.displays(("Open", "27.1"), ("Loaded", "26.9"))
         technician.see_verdict("the magnet takes no current", "authorised people")
-        technician.page.keyboard.press("Alt+f")
-        technician.choose("Built as", "the whole sequence").go_live()
+        technician.find_kind("whole sequence")
+        technician.go_live()
         self.displays(("call for heat", "24.2"), ("fan proves flow", "0.3"))
         technician.see_verdict("fan proves flow, no volts")
         technician.page.keyboard.press("Alt+d")
-        technician.page.keyboard.press("Alt+s")
-        technician.choose("Built as", "sender, two wires")
+        technician.find_kind("sender")
         self.page.get_by_role("textbox", name="Chart").fill("0 10\n50 90\n100 180")
         self.fill(Stands_at="50")
         technician.say_loose().read("91.2").see_verdict("Within", "It says 50.6 %")

@@ -74,7 +74,10 @@ class CoolingByTemperature(Model):
 
 
 class CoolingByWinding(Model):
-    """A winding is its own thermometer: its ohms cold, earlier, and now."""
+    """A winding is its own thermometer: its ohms cold, earlier, and now.
+
+    ``leads`` is what the shorted leads showed [Ω]; it is in both displays, not in the cold figure.
+    """
 
     sum: Literal["cooling_by_winding"] = "cooling_by_winding"
     cold_resistance: Resistance
@@ -85,6 +88,7 @@ class CoolingByWinding(Model):
     room: Temperature
     metal: WindingMetal = WindingMetal.COPPER
     within: Kelvin | None = None
+    leads: Resistance | None = None
 
     def reckon(self) -> Reckoned:
         """The wait, from two resistances turned into temperatures.
@@ -92,13 +96,15 @@ class CoolingByWinding(Model):
         Raises
         ------
         InputError
-            If the two do not approach the room's temperature.
+            If the two do not approach the room's temperature, or the leads read more than they.
         """
+        leads = self.leads.value if self.leads else 0.0
+        net = self.before.value - leads, self.now.value - leads
+        if min(net) <= 0:
+            raise InputError("The leads alone read as much: short them again.").at("sum.leads")
         first, second = (
-            float(
-                winding_temperature(one.value, self.cold_resistance.value, self.cold.value, self.metal)
-            )
-            for one in (self.before, self.now)
+            float(winding_temperature(one, self.cold_resistance.value, self.cold.value, self.metal))
+            for one in net
         )
         try:
             constant = cooling_time_constant(first, second, self.room.value, self.apart.value)
@@ -106,9 +112,8 @@ class CoolingByWinding(Model):
             raise error.at("sum.before") from None
         line = _constant_line(
             constant,
-            f"{quantity(self.before.value, 'Ω', 4)} is {fixed(first, 1)} °C, "
-            f"{self.apart.value:g} min later {quantity(self.now.value, 'Ω', 4)} is "
-            f"{fixed(second, 1)} °C",
+            f"{quantity(net[0], 'Ω', 4)} is {fixed(first, 1)} °C, "
+            f"{self.apart.value:g} min later {quantity(net[1], 'Ω', 4)} is {fixed(second, 1)} °C",
         )
         return _wait(second, self.room.value, constant, self.within, line)
 

@@ -3,6 +3,7 @@ import { lazy, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotReached, Refused } from "@/api/client";
+import { BenchWaitProvider } from "@/app/benchWait";
 import { Frame } from "@/app/Frame";
 import { MachineProvider } from "@/app/machine";
 import { NotFound } from "@/app/NotFound";
@@ -53,27 +54,29 @@ createRoot(root).render(
     <QueryClientProvider client={queries}>
       <MachineProvider>
         <RoomProvider>
-          <BrowserRouter>
-            <SignedIn>
-              <Routes>
-                <Route element={<Frame />}>
-                  <Route index element={<HomePage />} />
-                  <Route path="check" element={<CheckPage />} />
-                  <Route path="kept" element={<KeptPage />} />
-                  <Route path="kept/:number" element={<KeptCheckPage />} />
-                  <Route path="reckoner" element={<ReckonerPage />} />
-                  <Route path="jobs" element={<JobsPage />} />
-                  <Route path="jobs/new" element={<NewJobPage />} />
-                  <Route path="jobs/:number" element={<JobPage />} />
-                  <Route path="jobs/:number/report" element={<ReportPage />} />
-                  <Route path="follow-ups" element={<FollowUpsPage />} />
-                  <Route path="machines" element={<MachinesPage />} />
-                  <Route path="machines/:number" element={<MachinePage />} />
-                  <Route path="*" element={<NotFound />} />
-                </Route>
-              </Routes>
-            </SignedIn>
-          </BrowserRouter>
+          <BenchWaitProvider>
+            <BrowserRouter>
+              <SignedIn>
+                <Routes>
+                  <Route element={<Frame />}>
+                    <Route index element={<HomePage />} />
+                    <Route path="check" element={<CheckPage />} />
+                    <Route path="kept" element={<KeptPage />} />
+                    <Route path="kept/:number" element={<KeptCheckPage />} />
+                    <Route path="reckoner" element={<ReckonerPage />} />
+                    <Route path="jobs" element={<JobsPage />} />
+                    <Route path="jobs/new" element={<NewJobPage />} />
+                    <Route path="jobs/:number" element={<JobPage />} />
+                    <Route path="jobs/:number/report" element={<ReportPage />} />
+                    <Route path="follow-ups" element={<FollowUpsPage />} />
+                    <Route path="machines" element={<MachinesPage />} />
+                    <Route path="machines/:number" element={<MachinePage />} />
+                    <Route path="*" element={<NotFound />} />
+                  </Route>
+                </Routes>
+              </SignedIn>
+            </BrowserRouter>
+          </BenchWaitProvider>
         </RoomProvider>
       </MachineProvider>
     </QueryClientProvider>

@@ -4239,6 +4239,8 @@ export interface components {
         /**
          * CoolingByWinding
          * @description A winding is its own thermometer: its ohms cold, earlier, and now.
+         *
+         *     ``leads`` is what the shorted leads showed [Ω]; it is in both displays, not in the cold figure.
          */
         CoolingByWinding: {
             /**
@@ -4280,6 +4282,8 @@ export interface components {
             metal: components["schemas"]["WindingMetal"];
             /** Within */
             within?: string | null;
+            /** Leads */
+            leads?: string | null;
         };
         /**
          * HeatUpSum

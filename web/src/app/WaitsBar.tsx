@@ -2,30 +2,56 @@ import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import { useWaits } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { left } from "./left";
+import { type BenchWait, useBenchWait } from "./benchWait";
 import { clock } from "./machine";
+import { timeLeft } from "./timeLeft";
 import { useNow } from "./useNow";
 
 /** Every wait that runs, with its clock time and the time left; what is due asks for its reading. */
 export function WaitsBar() {
   const waits = useWaits().data ?? [];
-  const now = useNow(15_000);
-  if (waits.length === 0) return null;
+  const { wait, setWait } = useBenchWait();
+  const now = useNow(5_000);
+  if (waits.length === 0 && !wait) return null;
   return (
     <section
       aria-label="Waiting"
       className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-hairline border-b bg-sheet px-4.5 py-1 text-[0.93rem]"
     >
-      {waits.map((wait) => (
-        <WaitLine key={wait.id} wait={wait} now={now} />
+      {waits.map((one) => (
+        <WaitLine key={one.id} {...lineOf(one)} now={now} />
       ))}
+      {wait && <BenchLine wait={wait} now={now} onDrop={() => setWait(null)} />}
     </section>
   );
 }
 
-function WaitLine({ wait, now }: { wait: Wait; now: number }) {
-  const due = Date.parse(wait.due_at) <= now;
+function lineOf(wait: Wait) {
   const to = `/jobs/${wait.job}${wait.item ? `?item=${encodeURIComponent(wait.item)}` : ""}`;
+  return { to, text: wait.text, where: wait.machine, dueAt: Date.parse(wait.due_at) };
+}
+
+type BenchProps = { wait: BenchWait; now: number; onDrop: () => void };
+
+function BenchLine({ wait, now, onDrop }: BenchProps) {
+  return (
+    <div className="flex items-center gap-2">
+      <WaitLine to="/check" text={wait.text} where="Check" dueAt={wait.dueAt} now={now} />
+      <button
+        type="button"
+        className="min-h-7 text-action-text underline max-sm:min-h-[44px]"
+        onClick={onDrop}
+      >
+        Drop it
+      </button>
+    </div>
+  );
+}
+
+type LineProps = { to: string; text: string; where: string; dueAt: number; now: number };
+
+function WaitLine({ to, text, where, dueAt, now }: LineProps) {
+  const due = dueAt <= now;
   return (
     <div role={due ? "alert" : undefined}>
       <Link
@@ -35,13 +61,13 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
         <Hourglass aria-hidden="true" size={15} className="shrink-0" />
         <span className="min-w-0 max-sm:line-clamp-2">
           {due ? "Due now: " : ""}
-          {wait.text} <span className="font-normal text-muted">({wait.machine})</span>
+          {text} <span className="font-normal text-muted">({where})</span>
           {" · "}
           {due ? (
             <span className="underline">take the reading</span>
           ) : (
             <b className="font-semibold">
-              {clock(wait.due_at)} — {left(Date.parse(wait.due_at) - now)}
+              {clock(new Date(dueAt).toISOString())} — {timeLeft(dueAt - now)}
             </b>
           )}
         </span>

@@ -1,7 +1,9 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { useFinding } from "@/api/queries";
+import { useBenchWait } from "@/app/benchWait";
 import { clock, useMachine } from "@/app/machine";
+import { useNow } from "@/app/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
@@ -12,14 +14,13 @@ import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from 
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
 import { FindingPanel } from "./FindingPanel";
-import { fieldId } from "./FormField";
-import { filled, isNeeded, visible } from "./forms/fields";
-import { FAMILIES, formOf } from "./forms/forms";
+import { firstField } from "./FormField";
 import { HowWarm } from "./HowWarm";
 import { KeptToday } from "./KeptToday";
 import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
 import { PartPanel } from "./PartPanel";
 import { Questions } from "./Questions";
+import { type Cooling, ReadyWhen } from "./ReadyWhen";
 import { MEASURANDS } from "./readings";
 import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
@@ -88,6 +89,7 @@ function Measurement(props: MeasurementProps) {
 
 function Taking({ check, actions, gate }: MeasurementProps) {
   const { shown, expectation } = check;
+  const startWait = useBenchWaiting(check);
   const leaks = useMustStayDead(check);
   if (check.unreachable) {
     return (
@@ -118,6 +120,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
       <Entry check={check} />
       {!tall && <Scales judged={shown ?? expectation} />}
       {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
+      <ReadyWhen check={check} start={startWait} />
       {tall && <Scales judged={shown ?? expectation} />}
       <Curve judged={shown ?? expectation} />
       {check.loose.map((message) => (
@@ -140,6 +143,25 @@ function Taking({ check, actions, gate }: MeasurementProps) {
   );
 }
 
+/**
+ * A wait for the part in Check. Once it is over the part is as warm as the room, which is what was
+ * waited for.
+ */
+function useBenchWaiting(check: Check) {
+  const { wait, setWait } = useBenchWait();
+  const { draft, change } = check;
+  const due = useNow(5_000) >= (wait?.dueAt ?? Number.POSITIVE_INFINITY);
+  useEffect(() => {
+    if (!wait || !due || wait.over) return;
+    change(settledInRoom(draft));
+    setWait({ ...wait, over: true });
+  }, [wait, due, change, draft, setWait]);
+  return ({ minutes }: Cooling) => {
+    const text = `${draft.label || "The part"} has cooled`;
+    setWait({ text, dueAt: Date.now() + minutes * 60_000, over: false });
+  };
+}
+
 /** Whether what was kept of this part says that it must not be energised. */
 function useMustStayDead({ draft }: Check): boolean {
   return useFinding(draft.kept, draft.observed).data?.conclusion === "do not energise";
@@ -158,18 +180,9 @@ function useActions({ change }: Check): MachineActions {
 }
 
 function startNewPart(check: Check, actions: MachineActions) {
-  check.replace(nextPart(check.draft));
+  check.startPart(nextPart(check.draft));
   actions.dead();
-  document.getElementById(firstField(check.draft))?.focus();
-}
-
-/** The field that says first what the part should be. */
-function firstField(draft: Draft): string {
-  const fields = specFields(draft);
-  const form = visible(formOf(draft.kind, fields), fields);
-  const whole = filled(form, fields);
-  const first = form.find((def) => isNeeded(def, whole)) ?? form.find((def) => def.type === "text");
-  return fieldId("spec", first?.at ?? "");
+  document.getElementById(firstField(check.draft.kind, specFields(check.draft)))?.focus();
 }
 
 const FIRST_WORDS: Record<Draft["kind"], string> = {
@@ -262,10 +275,7 @@ function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
     test7: goTo(6),
     test8: goTo(7),
     connection: check.turnConnection,
-    plate: focus(firstField(check.draft)),
-    ...Object.fromEntries(
-      FAMILIES.map((family) => [family.name, () => check.chooseFamily(family)]),
-    ),
+    plate: focus(firstField(check.draft.kind, specFields(check.draft))),
     leads: focus("leadZero"),
     temperature: focus("partTemperature"),
     settled: () => check.draft.room.trim() && check.change(settledInRoom(check.draft)),

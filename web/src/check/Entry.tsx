@@ -3,11 +3,13 @@ import { useMeters } from "@/api/queries";
 import type { FieldError } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
 import { unbroken } from "@/verdict/prose";
-import { type Connection, entryOf, textIn, UNKNOWN_METER } from "./draft";
+import { type Connection, countIn, entryOf, textIn, UNKNOWN_METER } from "./draft";
 import { FormField, fieldId } from "./FormField";
 import { standing } from "./forms/fields";
+import { figuresIn } from "./forms/lists";
 import { type Box, boxesOf, type Form, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
@@ -146,7 +148,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : box.inRow ? "text-[1.55rem] max-sm:text-[1.2rem]" : "text-[1.55rem]"}`}
           value={text}
           onKeyDown={onKeyDown}
-          onChange={(event) => check.changeEntryField(box.at, tidy(event.target.value))}
+          onChange={(event) => spread(check, place, tidy(event.target.value))}
         />
         <span className={`shrink-0 font-mono text-muted ${big ? "text-2xl" : "text-lg"}`}>
           {shown}
@@ -159,6 +161,25 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
       )}
     </div>
   );
+}
+
+/** Several figures in one go, blanks between, go on into the displays that follow. */
+function spread(check: Measuring, place: number, text: string) {
+  const places = boxesOf(check.draft.measurand, check.expectation)
+    .map((box, index) => ({ ...box, index }))
+    .filter((box) => box.index === place || (box.index > place && !box.aside));
+  const figures = places.length > 1 ? figuresIn(text) : [];
+  if (figures.length < 2) {
+    check.changeEntryFields({ [places[0]?.at ?? ""]: text });
+    return;
+  }
+  const last = Math.min(figures.length, places.length) - 1;
+  const given = places.slice(0, last + 1).map(({ at }, index) => {
+    const rest = index === last ? figures.slice(last) : [figures[index]];
+    return [at, rest.join(" ")] as const;
+  });
+  check.changeEntryFields(Object.fromEntries(given));
+  document.getElementById(boxId(places[last]?.index ?? 0))?.focus();
 }
 
 /** The display that follows, those that few people give passed over. */
@@ -201,9 +222,7 @@ type SeriesProps = { check: Measuring; series: Series; first: boolean };
 function SeriesBox({ check, series, first }: SeriesProps) {
   const text = textIn(entryOf(check.draft), series.at);
   const id = first ? "entry" : "entry-1";
-  const count = series.columns
-    ? text.split("\n").filter((line) => line.trim()).length
-    : text.split(/[\s;]+/).filter(Boolean).length;
+  const count = countIn(text, series);
   return (
     <div className="rounded-lg border-2 border-action bg-well px-3 py-1.5 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)]">
       <label htmlFor={id} className="flex justify-between gap-2 text-[0.87rem] text-muted">
@@ -257,7 +276,7 @@ function HowTaken({ check, ohms }: { check: Measuring; ohms: boolean }) {
     <div className="grid w-[13.5rem] shrink-0 grid-cols-[1fr_auto] content-start gap-1.5 max-sm:w-full">
       {def.connected && (
         <Connected
-          value={entry.connection}
+          value={check.connection}
           refusal={check.unsaid ? SAY_HOW : undefined}
           onChoose={(connection) => changeEntry({ connection })}
         />
@@ -343,25 +362,22 @@ type ConnectedProps = {
 function Connected({ value, refusal, onChoose }: ConnectedProps) {
   return (
     <div className="col-span-2">
-      <div
-        role="radiogroup"
-        aria-label="Connection"
-        className={`grid grid-cols-2 overflow-hidden rounded-md border ${value ? "border-edge" : "border-watch"}`}
+      <RadioTiles
+        label="Connection"
+        value={value ?? ""}
+        onChoose={(next) => onChoose(next as Connection)}
+        className={`grid grid-cols-2 overflow-hidden rounded-md border bg-well ${value ? "border-edge" : "border-watch"}`}
       >
         {CONNECTIONS.map((one) => (
-          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-          <button
+          <RadioTile
             key={one.value}
-            type="button"
-            role="radio"
-            aria-checked={one.value === value}
-            onClick={() => onChoose(one.value)}
-            className={`min-h-9 px-2 max-sm:min-h-[44px] ${one.value === value ? "bg-action text-on-action" : "bg-well"}`}
+            value={one.value}
+            className="min-h-9 px-2 !text-center max-sm:min-h-[44px]"
           >
             {one.label}
-          </button>
+          </RadioTile>
         ))}
-      </div>
+      </RadioTiles>
       {refusal && <p className="mt-1 text-[0.9rem] text-bad">{refusal}</p>}
     </div>
   );

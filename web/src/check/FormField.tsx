@@ -2,7 +2,16 @@ import { useOptions } from "@/api/queries";
 import { Field, TextInput } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
-import { type FieldDef, type Fields, slotOf, standing } from "./forms/fields";
+import {
+  type FieldDef,
+  type Fields,
+  filled,
+  isNeeded,
+  slotOf,
+  standing,
+  visible,
+} from "./forms/fields";
+import { formOf, type Kind } from "./forms/forms";
 
 type Props = {
   def: FieldDef;
@@ -81,4 +90,12 @@ function ChoiceField({ def, id, value, error, onChange }: ChoiceProps) {
 
 export function fieldId(area: string, at: string): string {
   return `${area}-${at.replaceAll(".", "-").replace("~", "")}`;
+}
+
+/** The field that says first what a part of this kind should be. */
+export function firstField(kind: Kind, fields: Fields): string {
+  const form = visible(formOf(kind, fields), fields);
+  const whole = filled(form, fields);
+  const first = form.find((def) => isNeeded(def, whole)) ?? form.find((def) => def.type === "text");
+  return fieldId("spec", first?.at ?? "");
 }

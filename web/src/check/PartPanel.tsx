@@ -1,6 +1,11 @@
+import { lazy, useEffect, useState } from "react";
 import { useOptions } from "@/api/queries";
+import { fetchLater } from "@/app/fetchLater";
+import { useKeys } from "@/keys/shortcuts";
 import { Field, TextInput } from "@/ui/Field";
 import { Group } from "@/ui/Group";
+import { OnDemand } from "@/ui/OnDemand";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
 import { FAMILIES, familyOf, type Kind } from "./forms/forms";
 import { SpecFields } from "./SpecFields";
@@ -22,6 +27,7 @@ export function PartPanel({ check }: { check: Check }) {
     <div className="flex flex-col max-lg:gap-0 lg:gap-4">
       <Group title="Part" firstOpen>
         <FamilyChoice check={check} />
+        <FindKind check={check} />
         <KindChoice check={check} />
         <Field id="label" label="Which one">
           <TextInput
@@ -49,32 +55,59 @@ export function PartPanel({ check }: { check: Check }) {
   );
 }
 
-/** What it is: one tap, or one key; the same again takes the next kind of its family. */
+/** What it is: one tap; or found by what people call it. */
 function FamilyChoice({ check }: { check: Check }) {
   const chosen = familyOf(check.draft.kind);
   return (
-    <div
-      role="radiogroup"
-      aria-label="What is it"
+    <RadioTiles
+      label="What is it"
+      value={chosen.name}
+      onChoose={(name) => {
+        const first = FAMILIES.find((one) => one.name === name)?.kinds[0];
+        if (first) check.chooseKind(first.kind);
+      }}
       className="grid grid-cols-3 overflow-hidden rounded-md border border-edge bg-sheet"
     >
       {FAMILIES.map((family) => (
-        // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-        <button
-          key={family.key}
-          type="button"
-          role="radio"
-          aria-checked={family === chosen}
-          onClick={() => check.chooseFamily(family)}
-          className={`flex min-h-9 items-center justify-between gap-1 border-edge px-1.5 shadow-[0_0_0_0.5px_var(--edge)] ${family === chosen ? "bg-action font-semibold text-on-action" : ""}`}
+        <RadioTile
+          key={family.name}
+          value={family.name}
+          className="min-h-9 border-edge px-2 shadow-[0_0_0_0.5px_var(--edge)] data-[state=checked]:font-semibold"
         >
           {family.label}
-          <span aria-hidden="true" className="keyhint font-mono text-sm">
-            {family.key}
-          </span>
-        </button>
+        </RadioTile>
       ))}
-    </div>
+    </RadioTiles>
+  );
+}
+
+const finder = () => import("./KindFinder");
+const KindFinder = lazy(finder);
+
+/** The finder behind its key and its button; fetched when it is wanted, or when nothing else is to do. */
+function FindKind({ check }: { check: Check }) {
+  const [open, setOpen] = useState(false);
+  useEffect(() => fetchLater([finder]), []);
+  useKeys({ kind: () => setOpen(true) });
+  return (
+    <>
+      <button
+        type="button"
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+        className="flex min-h-9 items-center justify-between rounded-md px-2 text-left text-action-text max-sm:min-h-[44px]"
+      >
+        Find it by name
+        <span aria-hidden="true" className="keycap">
+          F
+        </span>
+      </button>
+      {open && (
+        <OnDemand>
+          <KindFinder onClose={() => setOpen(false)} onChoose={check.chooseKind} />
+        </OnDemand>
+      )}
+    </>
   );
 }
 

@@ -1,4 +1,5 @@
 import type { Expectation, Measurand } from "@/api/types";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { StateShape } from "@/verdict/states";
 import type { Kind } from "./forms/forms";
 import { BESIDE, MEASURANDS, READINGS } from "./readings";
@@ -20,7 +21,12 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
   const textOf = (measurand: Measurand) =>
     expectations?.find((one) => one.measurand === measurand)?.text;
   return (
-    <div role="radiogroup" aria-label="Test" className="flex flex-col gap-1">
+    <RadioTiles
+      label="Test"
+      value={chosen}
+      onChoose={(one) => onChoose(one as Measurand)}
+      className="flex flex-col gap-1"
+    >
       <div
         className={`grid grid-cols-[repeat(var(--n),minmax(0,auto))] overflow-hidden rounded-md border border-edge bg-sheet max-sm:text-[0.9rem] ${own.length > 1 ? "max-sm:grid-cols-2" : ""}`}
         style={{ "--n": Math.min(own.length, IN_TILES) } as React.CSSProperties}
@@ -28,11 +34,9 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
         {own.map((measurand, index) => (
           <Tile
             key={measurand}
-            title={READINGS[measurand].title}
+            measurand={measurand}
             text={textOf(measurand) ?? "–"}
             number={index + 1}
-            on={measurand === chosen}
-            onChoose={() => onChoose(measurand)}
           />
         ))}
       </div>
@@ -44,15 +48,13 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
           {across.map((measurand, index) => (
             <Tile
               key={measurand}
-              title={READINGS[measurand].title}
+              measurand={measurand}
               number={across.length > 4 ? undefined : own.length + index + 1}
-              on={measurand === chosen}
-              onChoose={() => onChoose(measurand)}
             />
           ))}
         </div>
       )}
-    </div>
+    </RadioTiles>
   );
 }
 
@@ -62,29 +64,26 @@ function isBeside(measurand: Measurand): boolean {
 }
 
 type TileProps = {
-  title: string;
+  measurand: Measurand;
   text?: string;
   /** Its key; left out where there is no room for it. */
   number: number | undefined;
-  on: boolean;
-  onChoose: () => void;
 };
 
-function Tile({ title, text, number, on, onChoose }: TileProps) {
+function Tile({ measurand, text, number }: TileProps) {
+  const { title } = READINGS[measurand];
   return (
-    // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot; arrows work in the entry
-    <button
-      type="button"
-      role="radio"
-      aria-checked={on}
-      onClick={onChoose}
-      className={`border-edge px-2.5 py-1.5 text-left shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 px-2 max-sm:min-h-[44px]"} ${on ? "bg-action text-on-action" : ""}`}
+    <RadioTile
+      value={measurand}
+      className={`group border-edge px-2.5 py-1.5 shadow-[0_0_0_0.5px_var(--edge)] max-sm:px-2 ${text ? "min-h-14" : "min-h-9 px-2 max-sm:min-h-[44px]"}`}
     >
       {text ? (
         <>
           <span className="block truncate text-[0.95rem] font-semibold">{title}</span>
           <span className="flex items-baseline justify-between gap-2">
-            <span className={`min-w-0 truncate ${on ? "" : "text-muted"}`}>{text}</span>
+            <span className="min-w-0 truncate text-muted group-data-[state=checked]:text-on-action">
+              {text}
+            </span>
             <Key number={number} />
           </span>
         </>
@@ -94,7 +93,7 @@ function Tile({ title, text, number, on, onChoose }: TileProps) {
           <Key number={number} />
         </span>
       )}
-    </button>
+    </RadioTile>
   );
 }
 

@@ -2,7 +2,6 @@ import { describe, expect, test } from "vitest";
 import type { Expectation } from "@/api/types";
 import {
   afterKeeping,
-  chosenAgain,
   conditionsOf,
   type Draft,
   entryOf,
@@ -14,7 +13,7 @@ import {
   specOf,
 } from "./draft";
 import type { Fields } from "./forms/fields";
-import { FAMILIES, familyOf, type Kind } from "./forms/forms";
+import { FAMILIES, type Kind } from "./forms/forms";
 import { MEASURANDS, READINGS } from "./readings";
 
 const KINDS = Object.keys(MEASURANDS) as Kind[];
@@ -221,12 +220,7 @@ describe("what stays and what goes", () => {
     expect(after.kept).toEqual([draft.id]);
   });
 
-  test("a family chosen again takes its next kind, and comes round", () => {
-    const sensor = familyOf("thermocouple");
-    expect(chosenAgain(newDraft(), sensor)).toBe("temperature_sensor");
-    expect(chosenAgain(of("thermocouple", {}), sensor)).toBe("sender");
-    expect(chosenAgain(of("sender", {}), sensor)).toBe("temperature_sensor");
-    expect(new Set(FAMILIES.map((one) => one.key)).size).toBe(FAMILIES.length);
+  test("every kind belongs to one family", () => {
     expect(FAMILIES.flatMap((one) => one.kinds)).toHaveLength(KINDS.length);
   });
 

@@ -1,6 +1,7 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
 import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
-import { type familyOf, formOf, type Kind } from "./forms/forms";
+import { formOf, type Kind } from "./forms/forms";
+import { listIn } from "./forms/lists";
 import { boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
 
 export type Connection = "isolated" | "in_circuit";
@@ -15,6 +16,8 @@ export type Entry = {
 };
 
 type TemperatureSource = NonNullable<ConditionsIn["temperature_source"]>;
+
+export type Warm = { display: string; celsius: string; at: number };
 
 /** Everything that is typed or chosen on the Check screen, as it stands. */
 export type Draft = {
@@ -38,6 +41,8 @@ export type Draft = {
   leadsNulled: boolean;
   pair: string;
   settled: boolean;
+  /** What was read while it was still warm, and when: the start of a wait. */
+  warm: Warm | null;
   measurand: Measurand;
   entries: Partial<Record<Measurand, Entry>>;
   /** Checks that were kept of this part, for its finding. */
@@ -56,12 +61,13 @@ export const UNKNOWN_METER = "unknown";
 /** A part of which nobody said how warm it is. */
 export const NO_TEMPERATURE: Pick<
   Draft,
-  "partTemperature" | "temperatureSource" | "thermometerLimit" | "settled"
+  "partTemperature" | "temperatureSource" | "thermometerLimit" | "settled" | "warm"
 > = {
   partTemperature: "",
   temperatureSource: "guessed",
   thermometerLimit: "",
   settled: true,
+  warm: null,
 };
 
 /** A part that has settled in the room: as warm as the air there. */
@@ -129,14 +135,6 @@ export function ofKind(draft: Draft, kind: Kind): Draft {
   return { ...draft, ...NO_TEMPERATURE, kind, measurand: MEASURANDS[kind][0], kept, observed };
 }
 
-/** The kind that follows in its family, when the family is chosen again; else the family's first. */
-export function chosenAgain(draft: Draft, family: ReturnType<typeof familyOf>): Kind {
-  const place = family.kinds.findIndex((one) => one.kind === draft.kind);
-  const next = family.kinds[(place + 1) % family.kinds.length] ?? family.kinds[0];
-  if (!next) throw new RangeError("a family has kinds");
-  return next.kind;
-}
-
 /** After a check was kept: the entry is empty again, and the next one has a name of its own. */
 export function afterKeeping(draft: Draft): Draft {
   const { rangeTop, connection } = entryOf(draft);
@@ -194,7 +192,11 @@ export function conditionsOf(draft: Draft): ConditionsIn {
 }
 
 /** The reading as typed; null while a display that it needs is empty. */
-export function readingOf(draft: Draft, expectation: Expectation | undefined): Reading | null {
+export function readingOf(
+  draft: Draft,
+  expectation: Expectation | undefined,
+  connection: Connection | null = entryOf(draft).connection,
+): Reading | null {
   const { measurand } = draft;
   const def = READINGS[measurand];
   const entry = entryOf(draft);
@@ -229,7 +231,7 @@ export function readingOf(draft: Draft, expectation: Expectation | undefined): R
       range_top: entry.rangeTop === "auto" ? null : Number(entry.rangeTop),
     });
   }
-  if (def.connected) sent.connection = entry.connection;
+  if (def.connected) sent.connection = connection;
   if (def.settled) sent.settled = draft.settled;
   if (pair) sent.pair = pair;
   if (def.asks) sent.answers = entry.answers;
@@ -272,9 +274,13 @@ function stages(count: number, entry: Entry) {
   return all.slice(0, seen.findLastIndex(Boolean) + 1);
 }
 
-function seriesOf(typed: string, { columns, limit }: Series) {
-  if (columns) return rows(typed, columns, limit);
-  return typed.split(/[\s;]+/).filter(Boolean);
+function seriesOf(typed: string, { columns, ...about }: Series) {
+  return columns ? rows(typed, columns, about) : listIn(typed);
+}
+
+/** How many figures or lines of a series stand there. */
+export function countIn(typed: string, series: Series): number {
+  return seriesOf(typed, series).length;
 }
 
 function orNull(typed: string): string | null {

@@ -22,6 +22,8 @@ export type Series = {
   columns?: [string, string];
   /** What stands after a ± at the end of a line. */
   limit?: string;
+  /** A word may stand first in a line. */
+  words?: boolean;
 };
 
 /** How a test is typed in; what it is called and where it belongs is declared by the core. */
@@ -230,6 +232,7 @@ const FORMS: Record<Measurand, Form> = {
       label: "Shut, and seconds to drain",
       hint: "a line each: holds 6.2, drains 5.1, holds stays",
       columns: ["shut", "seconds"],
+      words: true,
     },
   },
   setting_reach: {

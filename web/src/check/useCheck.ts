@@ -1,17 +1,19 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import type { CheckIn, KeptCheck } from "@/api/types";
+import { useBenchWait } from "@/app/benchWait";
 import { useMachine } from "@/app/machine";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
-import { chosenAgain, type Draft, newDraft, ofKind, specOf } from "./draft";
-import type { familyOf, Kind } from "./forms/forms";
+import { type Draft, newDraft, ofKind, specOf } from "./draft";
+import type { Kind } from "./forms/forms";
 import { useMeasuring } from "./useMeasuring";
 
 /** All that the Check screen knows: one part of any kind, measured on the bench or anywhere. */
 export function useCheck() {
   const [draft, setDraft] = useStored<Draft>("hembit.draft.5", newDraft());
   const { machine, state: stateMachine } = useMachine();
+  const { wait, setWait } = useBenchWait();
   const store = useQueryClient();
   const post = useSend();
   const send = useCallback(
@@ -19,9 +21,10 @@ export function useCheck() {
       const label = check.label || "A check";
       const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label });
       void store.invalidateQueries({ queryKey: ["kept"] });
+      if (wait?.over) setWait(null);
       return sent;
     },
-    [post, store],
+    [post, store, wait, setWait],
   );
   const onMachineRefused = useCallback(() => stateMachine(null), [stateMachine]);
   const measuring = useMeasuring({
@@ -43,18 +46,20 @@ export function useCheck() {
     [change, draft],
   );
 
+  /** Nothing that was waited for of the last part holds for another one. */
+  function startPart(next: Draft) {
+    setWait(null);
+    measuring.replace(next);
+  }
+
   /** Another kind is another part: what was said of the last one does not hold for it. */
   function chooseKind(kind: Kind) {
     if (kind === draft.kind) return;
-    measuring.replace(ofKind(draft, kind));
+    startPart(ofKind(draft, kind));
     if (machine?.state !== "live") stateMachine(null);
   }
 
-  function chooseFamily(family: ReturnType<typeof familyOf>) {
-    chooseKind(chosenAgain(draft, family));
-  }
-
-  return { ...measuring, changeSpec, chooseKind, chooseFamily };
+  return { ...measuring, changeSpec, chooseKind, startPart };
 }
 
 export type Check = ReturnType<typeof useCheck>;

@@ -33,7 +33,12 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const expected = useExpectations(spec, conditions);
   const expectations = spec && !isRefused(expected.error, "spec") ? expected.data : undefined;
   const expectation = expectations?.find((one) => one.measurand === draft.measurand);
-  const reading = readingOf(draft, expectation);
+  const { connected, room } = READINGS[draft.measurand];
+  const entry = entryOf(draft);
+  /** Nothing is beside a part that lies loose: it is isolated, unless somebody says otherwise. */
+  const connection =
+    entry.connection ?? (machine?.state === "loose_part" && room === "dead" ? "isolated" : null);
+  const reading = readingOf(draft, expectation, connection);
   const stated = machine ?? (expectation?.room === "either" ? LOOSE : null);
   const body =
     spec && reading && stated
@@ -69,18 +74,22 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     [keeping.reset, setDraft],
   );
   /** Another text is another reading: answers to questions about the last one do not hold. */
-  const changeEntryField = useCallback(
-    (at: string, value: string | boolean) => {
+  const changeEntryFields = useCallback(
+    (fields: Record<string, string | boolean>) => {
       keeping.reset();
-      if (value) setKept(null);
+      if (Object.values(fields).some(Boolean)) setKept(null);
       setInsisted(false);
       setDraft((now) => {
         const before = entryOf(now);
-        const entry = { ...before, answers: {}, fields: { ...before.fields, [at]: value } };
+        const entry = { ...before, answers: {}, fields: { ...before.fields, ...fields } };
         return { ...now, entries: { ...now.entries, [now.measurand]: entry } };
       });
     },
     [keeping.reset, setDraft],
+  );
+  const changeEntryField = useCallback(
+    (at: string, value: string | boolean) => changeEntryFields({ [at]: value }),
+    [changeEntryFields],
   );
 
   function replace(next: Draft) {
@@ -92,7 +101,7 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   }
 
   /** How it was connected is answered before anything is sent: an outbox cannot ask later. */
-  const unsaid = READINGS[draft.measurand].connected && entryOf(draft).connection === null;
+  const unsaid = connected && connection === null;
 
   function keep() {
     setInsisted(true);
@@ -127,15 +136,16 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const keptHere = kept?.judgement.measurand === draft.measurand ? kept : null;
   return {
     draft,
+    spec,
     change,
     changeEntry,
     changeEntryField,
+    changeEntryFields,
     replace,
+    connection,
     /** Isolated, or in circuit: by a key, the one that is not said. */
     turnConnection: () =>
-      changeEntry({
-        connection: entryOf(draft).connection === "isolated" ? "in_circuit" : "isolated",
-      }),
+      changeEntry({ connection: connection === "isolated" ? "in_circuit" : "isolated" }),
     touch: (field: string) => setTouched((now) => new Set(now).add(field)),
     keep,
     keeping: keeping.isPending,

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import { useFinishFollowUp, useHome } from "@/api/jobs";
 import type { FollowUp, Home } from "@/api/types";
-import { left } from "@/app/left";
 import { clock } from "@/app/machine";
+import { timeLeft } from "@/app/timeLeft";
 import { useNow } from "@/app/useNow";
 import { JobRow } from "@/jobs/JobRow";
 import { day } from "@/jobs/words";
@@ -68,7 +68,7 @@ function Board({ home }: { home: Home }) {
                     <span className={rest <= 0 ? "font-semibold text-watch" : ""}>
                       {rest <= 0
                         ? `due since ${clock(wait.due_at)}`
-                        : `${clock(wait.due_at)} — ${left(rest)}`}
+                        : `${clock(wait.due_at)} — ${timeLeft(rest)}`}
                     </span>
                   </Link>
                 </li>

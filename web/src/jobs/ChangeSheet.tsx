@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { errorAt } from "@/api/errors";
 import { useChangeJob } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { Job, JobChange } from "@/api/types";
@@ -8,7 +9,6 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { TextField } from "@/ui/TextField";
 import { ChangedMeanwhile } from "./ChangedMeanwhile";
-import { errorAt } from "./errors";
 
 /** Complaint, symptom and error code, changed on the version that was on the screen. */
 export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () => void }) {

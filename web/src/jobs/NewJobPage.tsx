@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ask, client } from "@/api/client";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { useMachines } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { Job } from "@/api/types";
@@ -12,8 +13,8 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { FindField } from "@/ui/FindField";
 import { MoreThere } from "@/ui/MoreThere";
 import { Notice } from "@/ui/Notice";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { TextField } from "@/ui/TextField";
-import { errorAt, unplacedErrors } from "./errors";
 
 type JobDraft = {
   machine: number;
@@ -143,28 +144,25 @@ function MachineChoice({ chosen, onChoose }: ChoiceProps) {
         <legend className="text-muted">Machine</legend>
         <FindField text={text} hint="machine, place, customer" onText={setText} />
       </div>
-      <div
-        role="radiogroup"
-        aria-label="Machine"
+      <RadioTiles
+        label="Machine"
+        value={String(chosen)}
+        onChoose={(id) => onChoose(Number(id))}
         className="grid max-h-[15rem] grid-cols-2 gap-1.5 overflow-y-auto max-sm:grid-cols-1"
       >
         {machines.map((one) => (
-          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-          <button
+          <RadioTile
             key={one.id}
-            type="button"
-            role="radio"
-            aria-checked={one.id === chosen}
-            onClick={() => onChoose(one.id)}
-            className={`min-h-[44px] rounded-md border px-3 py-1.5 text-left ${one.id === chosen ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+            value={String(one.id)}
+            className="min-h-[44px] rounded-md border border-edge bg-sheet px-3 py-1.5 data-[state=checked]:border-action"
           >
             <b className="block font-semibold">{one.name}</b>
             <span className="block text-[0.93rem]">
               {[one.customer_name, one.place].filter(Boolean).join(", ")}
             </span>
-          </button>
+          </RadioTile>
         ))}
-      </div>
+      </RadioTiles>
       {found && machines.length === 0 && (
         <p className="text-muted">
           {text ? `No machine fits “${text}”.` : "No machine is here yet."}

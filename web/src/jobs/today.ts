@@ -11,6 +11,7 @@ const OF_THE_PART = [
   "temperatureSource",
   "thermometerLimit",
   "settled",
+  "warm",
   "coldJunction",
   "coldJunctionSource",
   "standsAt",

@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import type { Job } from "@/api/types";
-import { errorAt, unplacedErrors } from "./errors";
 import type { EntryToWrite, Visit } from "./useVisit";
 
 type Writing = { entry: EntryToWrite; label: string; id: string };

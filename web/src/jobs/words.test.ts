@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { left } from "@/app/left";
+import { timeLeft } from "@/app/timeLeft";
 import components from "../api/openapi.json";
 import { FOLLOW_UPS, inDays, titleOf, WAITS } from "./words";
 
@@ -41,14 +41,14 @@ describe("days and times left", () => {
 
   test("minutes, hours and days", () => {
     const minute = 60_000;
-    expect(left(38 * minute)).toBe("38 min");
-    expect(left(37.2 * minute)).toBe("38 min");
-    expect(left(60 * minute)).toBe("1 h 0 min");
-    expect(left(235 * minute)).toBe("3 h 55 min");
-    expect(left(26 * 60 * minute)).toBe("1 d 2 h");
+    expect(timeLeft(38 * minute)).toBe("38 min");
+    expect(timeLeft(37.2 * minute)).toBe("38 min");
+    expect(timeLeft(60 * minute)).toBe("1 h 0 min");
+    expect(timeLeft(235 * minute)).toBe("3 h 55 min");
+    expect(timeLeft(26 * 60 * minute)).toBe("1 d 2 h");
   });
 
   test("a moment is still a minute", () => {
-    expect(left(1)).toBe("1 min");
+    expect(timeLeft(1)).toBe("1 min");
   });
 });

@@ -4,7 +4,7 @@ import { ask, client } from "@/api/client";
 import type { MachineWhole, Position, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
-import { errorAt, unplacedErrors } from "@/jobs/errors";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";

@@ -8,6 +8,7 @@ import { FormField } from "@/check/FormField";
 import type { Fields } from "@/check/forms/fields";
 import { Field } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
 import { Working } from "@/verdict/Working";
 import { SUMS, type SumForm, sumOf } from "./sums";
@@ -21,21 +22,22 @@ export default function ReckonerPage() {
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="border-hairline px-4.5 py-4 lg:border-r">
         <h1 className="legend mb-2">Reckoner</h1>
-        <div role="radiogroup" aria-label="Sum" className="flex flex-col gap-1">
+        <RadioTiles
+          label="Sum"
+          value={form.sum}
+          onChoose={setChosen}
+          className="flex flex-col gap-1"
+        >
           {SUMS.map((one) => (
-            // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-            <button
+            <RadioTile
               key={one.sum}
-              type="button"
-              role="radio"
-              aria-checked={one === form}
-              onClick={() => setChosen(one.sum)}
-              className={`min-h-[44px] rounded-md border border-edge px-3 py-1.5 text-left ${one === form ? "bg-action font-semibold text-on-action" : "bg-sheet"}`}
+              value={one.sum}
+              className="min-h-[44px] rounded-md border border-edge bg-sheet px-3 py-1.5 data-[state=checked]:font-semibold"
             >
               {one.title}
-            </button>
+            </RadioTile>
           ))}
-        </div>
+        </RadioTiles>
       </div>
       <SumSheet key={form.sum} form={form} />
     </div>

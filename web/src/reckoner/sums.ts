@@ -61,6 +61,7 @@ export const SUMS: SumForm[] = [
       text("apart", "minutes ago", "min", need),
       text("now", "Now", "Ω", need),
       text("room", "Room", "°C", need),
+      text("leads", "Lead zero", "Ω", { hint: "in the displays" }),
       choice("metal", "Wound with", items({ copper: "copper", aluminium: "aluminium" }), "copper"),
       text("within", "Until within", "K", { hint: "2" }),
     ],

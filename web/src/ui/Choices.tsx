@@ -1,3 +1,5 @@
+import { RadioTile, RadioTiles } from "./RadioTiles";
+
 type Choice = { value: string; label: string; detail?: string };
 
 type Props = {
@@ -14,22 +16,23 @@ export function Choices({ label, value, items, onChoose }: Props) {
       <p aria-hidden="true" className="mb-1 text-muted">
         {label}
       </p>
-      <div role="radiogroup" aria-label={label} className="flex flex-wrap gap-1.5">
+      <RadioTiles
+        label={label}
+        value={value}
+        onChoose={onChoose}
+        className="flex flex-wrap gap-1.5"
+      >
         {items.map((one) => (
-          // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-          <button
+          <RadioTile
             key={one.value}
-            type="button"
-            role="radio"
-            aria-checked={one.value === value}
-            onClick={() => onChoose(one.value)}
-            className={`min-h-[44px] rounded-md border px-3.5 py-1.5 text-left ${one.value === value ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+            value={one.value}
+            className="min-h-[44px] rounded-md border border-edge bg-sheet px-3.5 py-1.5 data-[state=checked]:border-action"
           >
             <span className={one.detail ? "block font-semibold" : ""}>{one.label}</span>
             {one.detail && <span className="block text-[0.9rem]">{one.detail}</span>}
-          </button>
+          </RadioTile>
         ))}
-      </div>
+      </RadioTiles>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { Options } from "@/api/types";
 import type { SelectItem } from "@/ui/Select";
+import { columnsIn } from "./lists";
 
 /** What stands in a form: a text, or a tick, by the place it has in what is sent. */
 export type Fields = Record<string, string | boolean>;
@@ -133,18 +134,26 @@ function namesIn(value: string): string[] {
     .filter(Boolean);
 }
 
-/** Lines of two figures each, blanks, a tab or a semicolon between; after a ± a `limit` of its own. */
-export function rows(value: string, [first, second]: [string, string], limit?: string) {
-  return value
+/**
+ * Lines of two figures each, blanks, a tab, a comma or a semicolon between; after a ± a `limit` of
+ * its own. A first line without a figure is a header, unless `words` may stand first.
+ */
+export function rows(
+  value: string,
+  [first, second]: [string, string],
+  { limit, words }: { limit?: string | undefined; words?: boolean | undefined } = {},
+) {
+  const lines = value
     .split("\n")
     .map((line) => line.trim())
-    .filter(Boolean)
-    .map((line) => {
-      const [figures = "", own] = limit ? line.split(/±|\+-/) : [line];
-      const [one = "", ...rest] = figures.trim().split(/[\s;]+/);
-      const row = { [first]: one, [second]: rest.join(" ") };
-      return limit && own !== undefined ? { ...row, [limit]: own.trim() } : row;
-    });
+    .filter(Boolean);
+  const isHeader = !words && lines.length > 1 && !/\d/.test(lines[0] ?? "");
+  return (isHeader ? lines.slice(1) : lines).map((line) => {
+    const [figures = "", own] = limit ? line.split(/±|\+-/) : [line];
+    const [one, two] = columnsIn(figures);
+    const row = { [first]: one, [second]: two };
+    return limit && own !== undefined ? { ...row, [limit]: own.trim() } : row;
+  });
 }
 
 /** Set `value` at a path; a number in it makes a list. */

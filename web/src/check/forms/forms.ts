@@ -1,5 +1,4 @@
 import type { Spec } from "@/api/types";
-import { KEYS, type KeyName } from "@/keys/shortcuts";
 import {
   THERMOCOUPLE_MAGNET,
   WINDING,
@@ -59,90 +58,149 @@ export function formOf(kind: Kind, fields: Fields): FieldDef[] {
   return [WINDING_SET_HEAD, ...(WINDING_SETS[set] ?? []), ...WINDING_SET_TAIL];
 }
 
-type Family = { name: KeyName; label: string; key: string; kinds: { kind: Kind; label: string }[] };
+type Built = {
+  kind: Kind;
+  label: string;
+  /** What people call it besides, for whoever looks for it. */
+  also: string;
+};
+type Family = { name: string; label: string; kinds: Built[] };
 
-/** Families as they stand on the screen: one tap or one key each; kinds of one family in a list. */
+/** Families as they stand on the screen, one tap each; kinds of one family in a list. */
 export const FAMILIES: Family[] = [
   {
     name: "element",
     label: "Element",
-    key: KEYS.element.key,
     kinds: [
-      { kind: "heating_element", label: "single, or dual plate" },
-      { kind: "element_bank", label: "bank in parallel" },
-      { kind: "three_phase_set", label: "three-phase set" },
-      { kind: "tapped_element", label: "two halves, tapped" },
-      { kind: "heater_setting", label: "its setting" },
+      {
+        kind: "heating_element",
+        label: "single, or dual plate",
+        also: "heater, cartridge, tubular, hose, mat, dual plate, watts",
+      },
+      { kind: "element_bank", label: "bank in parallel", also: "bank, parallel, heaters, mats" },
+      {
+        kind: "three_phase_set",
+        label: "three-phase set",
+        also: "star, delta, three-phase, 400 V heaters",
+      },
+      {
+        kind: "tapped_element",
+        label: "two halves, tapped",
+        also: "dual element, split, high and low heat",
+      },
+      {
+        kind: "heater_setting",
+        label: "its setting",
+        also: "target, thermostat set too high, heat-up time",
+      },
     ],
   },
   {
     name: "winding",
     label: "Coil",
-    key: KEYS.winding.key,
     kinds: [
-      { kind: "winding", label: "one winding" },
-      { kind: "winding_set", label: "set of windings" },
-      { kind: "thermocouple_magnet", label: "thermocouple and magnet" },
-      { kind: "solenoid_valve", label: "valve, leak-down" },
+      {
+        kind: "winding",
+        label: "one winding",
+        also: "solenoid, relay, contactor, stator, motor, pick-up, transformer, valve coil",
+      },
+      {
+        kind: "winding_set",
+        label: "set of windings",
+        also: "ignition coil, primary and secondary, motor windings, speeds",
+      },
+      {
+        kind: "thermocouple_magnet",
+        label: "thermocouple and magnet",
+        also: "flame does not stay, pilot, millivolts",
+      },
+      { kind: "solenoid_valve", label: "valve, leak-down", also: "leak-down, drain, stuck valve" },
     ],
   },
   {
     name: "igniter",
     label: "Igniter",
-    key: KEYS.igniter.key,
     kinds: [
-      { kind: "igniter", label: "hot surface" },
-      { kind: "spark_igniter", label: "spark" },
-      { kind: "ignition_sequence", label: "the whole sequence" },
+      {
+        kind: "igniter",
+        label: "hot surface",
+        also: "glow bar, silicon carbide, nitride, hot surface",
+      },
+      { kind: "spark_igniter", label: "spark", also: "electrode, gap, spark transformer" },
+      {
+        kind: "ignition_sequence",
+        label: "the whole sequence",
+        also: "does not light, stages, purge, gas valve",
+      },
     ],
   },
   {
     name: "sensor",
     label: "Sensor",
-    key: KEYS.sensor.key,
     kinds: [
-      { kind: "temperature_sensor", label: "in ohms" },
-      { kind: "thermocouple", label: "thermocouple" },
-      { kind: "sender", label: "sender, two wires" },
+      {
+        kind: "temperature_sensor",
+        label: "in ohms",
+        also: "NTC, PTC, thermistor, Pt100, platinum, silicon",
+      },
+      { kind: "thermocouple", label: "thermocouple", also: "type K, J, N, S, millivolts" },
+      { kind: "sender", label: "sender, two wires", also: "gauge, tank, level, oil, fuel" },
     ],
   },
   {
     name: "contact",
     label: "Contact",
-    key: KEYS.contact.key,
     kinds: [
-      { kind: "contact", label: "contact" },
-      { kind: "control", label: "a control's output" },
+      {
+        kind: "contact",
+        label: "contact",
+        also: "thermostat, limit, fuse, switch, relay contact, pressure switch, door switch",
+      },
+      {
+        kind: "control",
+        label: "a control's output",
+        also: "board, controller, output, solid-state relay",
+      },
     ],
   },
   {
     name: "position",
     label: "Position",
-    key: KEYS.position.key,
-    kinds: [{ kind: "position_sensor", label: "three terminals" }],
+    kinds: [
+      {
+        kind: "position_sensor",
+        label: "three terminals",
+        also: "potentiometer, throttle, track, wiper",
+      },
+    ],
   },
   {
     name: "lead",
     label: "HT lead",
-    key: KEYS.lead.key,
-    kinds: [{ kind: "high_tension_lead", label: "lead" }],
+    kinds: [{ kind: "high_tension_lead", label: "lead", also: "spark lead, plug lead, cap" }],
   },
   {
     name: "supply",
     label: "Supply",
-    key: KEYS.supply.key,
     kinds: [
-      { kind: "supply", label: "supply" },
-      { kind: "wires", label: "wires, both ends" },
+      { kind: "supply", label: "supply", also: "mains, volts, phases, battery" },
+      {
+        kind: "wires",
+        label: "wires, both ends",
+        also: "harness, ground, voltage drop, bad joint",
+      },
     ],
   },
   {
     name: "other",
     label: "Other",
-    key: KEYS.other.key,
     kinds: [
-      { kind: "resistive_part", label: "resistive" },
-      { kind: "unknown_part", label: "no figures known" },
+      { kind: "resistive_part", label: "resistive", also: "resistor, any ohms" },
+      {
+        kind: "unknown_part",
+        label: "no figures known",
+        also: "no figures, compare with each other",
+      },
     ],
   },
 ];

@@ -1,12 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import type { FollowUp, FollowUpIn } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
-import { errorAt, unplacedErrors } from "../errors";
 import { partOf, type Visit } from "../useVisit";
 import { FOLLOW_UPS, inDays } from "../words";
 

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import { useEndWait, useFinishFollowUp } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { left } from "@/app/left";
 import { clock } from "@/app/machine";
+import { timeLeft } from "@/app/timeLeft";
 import { useNow } from "@/app/useNow";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
@@ -76,7 +76,7 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
             ? `ended ${clock(wait.ended_at)}`
             : rest <= 0
               ? `due since ${clock(wait.due_at)}`
-              : `${clock(wait.due_at)} — ${left(rest)}`}
+              : `${clock(wait.due_at)} — ${timeLeft(rest)}`}
         </span>
         {wait.reckoned && <span className="block text-[0.87rem] text-muted">{wait.reckoned}</span>}
       </span>

@@ -1,5 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Sum, Wait, WaitIn } from "@/api/types";
 import { clock } from "@/app/machine";
@@ -8,7 +9,6 @@ import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
-import { errorAt, unplacedErrors } from "../errors";
 import type { Visit } from "../useVisit";
 import { WAITS } from "../words";
 

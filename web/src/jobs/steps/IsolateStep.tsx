@@ -1,6 +1,7 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
 import { clock } from "@/app/machine";
 import { useDraft } from "@/app/stored";
+import { figuresIn } from "@/check/forms/lists";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
@@ -65,6 +66,17 @@ export function IsolateStep({ visit }: { visit: Visit }) {
       visit.moveOn(answer, "Proved dead");
     });
   }
+  const fieldsOfPairs = () => [
+    ...(form.current?.querySelectorAll<HTMLInputElement>("[data-pair]") ?? []),
+  ];
+  /** Several figures in one go, blanks between, go on into the pairs that follow. */
+  function typed(place: number, text: string) {
+    const figures = figuresIn(text).slice(0, pairs.length - place);
+    const spread = figures.length > 1 ? figures : [text];
+    const given = spread.map((figure, index) => [pairs[place + index], figure]);
+    change({ readings: { ...draft.readings, ...Object.fromEntries(given) } });
+    if (spread.length > 1) fieldsOfPairs()[place + spread.length - 1]?.focus();
+  }
   /** Return goes to the next pair, and confirms what stood there last: one hand is on the probes. */
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>, pair: string) {
     if (event.key !== "Enter") return;
@@ -73,7 +85,7 @@ export function IsolateStep({ visit }: { visit: Visit }) {
       event.preventDefault();
       change({ readings: { ...draft.readings, [pair]: before } });
     }
-    const fields = [...(form.current?.querySelectorAll<HTMLInputElement>("[data-pair]") ?? [])];
+    const fields = fieldsOfPairs();
     const next = fields[fields.indexOf(event.currentTarget) + 1];
     if (!next) return;
     event.preventDefault();
@@ -147,10 +159,12 @@ export function IsolateStep({ visit }: { visit: Visit }) {
         <ErrorLine said={entry.at("isolation.tester_before")} />
         <p className="pt-1">
           2 · Every conductor to each other and to earth, in volts
-          {last && <span className="text-muted">; Return confirms what was read last time</span>}
+          <span className="text-muted">
+            ; {last ? "Return confirms what was read last time" : "a blank or Return goes on"}
+          </span>
         </p>
         <div className="grid grid-cols-3 gap-2 py-1.5 max-sm:grid-cols-2">
-          {pairs.map((pair) => (
+          {pairs.map((pair, place) => (
             <TextField
               key={pair}
               id={`pair-${pair}`}
@@ -161,7 +175,7 @@ export function IsolateStep({ visit }: { visit: Visit }) {
               inputMode="decimal"
               className="font-mono text-[1.2rem]"
               value={draft.readings[pair] ?? ""}
-              onText={(text) => change({ readings: { ...draft.readings, [pair]: text } })}
+              onText={(text) => typed(place, text)}
               placeholder={last?.readings[pair]}
               onKeyDown={(event) => onKeyDown(event, pair)}
             />

@@ -1,12 +1,16 @@
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
 import { useDraft } from "@/app/stored";
+import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+
+/** That it was looked at, and is as it should be: said in one press. */
+const NOTHING = "sound";
 
 /** Looking at a part, or at the machine as a whole: choices, a note, photos. */
 export function LookStep({ visit, part }: { visit: Visit; part: string }) {
@@ -19,13 +23,17 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
   });
   const entry = useEntry(visit, ["seen", "note"]);
   const items = (useOptions().data?.inspections ?? []).filter(
-    (one) => one.kinds.length === 0 || (kind && one.kinds.includes(kind)),
+    (one) =>
+      one.value !== NOTHING && (one.kinds.length === 0 || (kind && one.kinds.includes(kind))),
   );
   function submit(event: FormEvent) {
     event.preventDefault();
+    note(draft.seen);
+  }
+  function note(seen: string[]) {
     const name = whole ? "the machine" : (partOf(job, part)?.name ?? "");
     entry.write(
-      { kind: "looked", part, seen: draft.seen, note: draft.note },
+      { kind: "looked", part, seen, note: draft.note },
       `look at ${name}`,
       draft.id,
       (answer) => {
@@ -33,12 +41,6 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
         visit.moveOn(answer, `Looked at ${name}`);
       },
     );
-  }
-  /** Nothing to see excludes everything else, and the other way round. */
-  function see(values: string[]) {
-    const added = values.find((one) => !draft.seen.includes(one));
-    if (added === "sound") change({ seen: ["sound"] });
-    else change({ seen: values.filter((one) => one !== "sound") });
   }
   const earlier = job.entries.filter((one) => one.kind === "looked" && one.part === part);
   return (
@@ -48,10 +50,15 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
           {one.text} ({one.by})
         </p>
       ))}
-      <Several label="What is to be seen" values={draft.seen} items={items} onChange={see} />
+      <Several
+        label="What is to be seen"
+        values={draft.seen}
+        items={items}
+        onChange={(seen) => change({ seen })}
+      />
       {entry.at("seen") && (
         <p role="alert" className="font-medium text-bad">
-          {draft.seen.length ? entry.at("seen") : "Choose what you saw, or “nothing to see”."}
+          {draft.seen.length ? entry.at("seen") : "Choose what you saw, or press “Nothing to see”."}
         </p>
       )}
       <Labelled id="look-note" label="Note" error={entry.at("note")}>
@@ -64,7 +71,13 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
         />
       </Labelled>
       <PhotoStrip job={job} step="look" part={whole ? null : part} />
-      <FormFoot action="Note what was seen" pending={entry.pending} others={entry.others} />
+      <FormFoot action="Note what was seen" pending={entry.pending} others={entry.others}>
+        {draft.seen.length === 0 && (
+          <Button disabled={entry.pending} onClick={() => note([NOTHING])}>
+            Nothing to see
+          </Button>
+        )}
+      </FormFoot>
     </form>
   );
 }

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
-import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec } from "@/api/types";
+import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec, WaitIn } from "@/api/types";
 import { useStored } from "@/app/stored";
 import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
@@ -151,6 +151,19 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
             onRelation={(relation, reason) => setOwn({ ...own, relation, reason })}
             standing={standing}
             onTheirs={() => visit.moveOn(job, "Theirs stands")}
+            onWait={({ sum }) =>
+              visit.post(
+                "waits",
+                {
+                  id: crypto.randomUUID(),
+                  kind: "cool_down",
+                  text: `${there.name} has cooled`,
+                  item: visit.place?.item.key ?? "",
+                  until: { how: "reckoned", sum },
+                } as WaitIn,
+                "a wait",
+              )
+            }
           />
         </>
       )}

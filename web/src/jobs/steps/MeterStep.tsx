@@ -2,6 +2,7 @@ import type { FormEvent } from "react";
 import { useMeters } from "@/api/queries";
 import { useDraft } from "@/app/stored";
 import { UNKNOWN_METER } from "@/check/draft";
+import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
@@ -105,6 +106,11 @@ export function MeterStep({ visit }: { visit: Visit }) {
           on={draft.nulled}
           onChange={(nulled) => change({ nulled })}
         />
+        {!(draft.steady && draft.open && draft.battery) && (
+          <Button onClick={() => change({ steady: true, open: true, battery: true })}>
+            Still, OL apart, battery good: all three
+          </Button>
+        )}
       </div>
       <FormFoot
         action="Meter and leads are good"

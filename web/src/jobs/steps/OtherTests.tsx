@@ -2,6 +2,7 @@ import type { Measurand } from "@/api/types";
 import type { Kind } from "@/check/forms/forms";
 import { BESIDE, READINGS } from "@/check/readings";
 import type { Measuring } from "@/check/useMeasuring";
+import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 
 type OtherProps = {
   kind: Kind;
@@ -19,20 +20,21 @@ export function OtherTests({ measuring, first, chosen, onChoose }: OtherProps) {
   const isOhms = READINGS[first].ohms && READINGS[first].role !== "to_case";
   if (!isOhms || offered.length === 0) return null;
   return (
-    <div role="radiogroup" aria-label="Test" className="flex flex-wrap gap-1 text-[0.92rem]">
+    <RadioTiles
+      label="Test"
+      value={chosen}
+      onChoose={(one) => onChoose(one === first ? null : (one as Measurand))}
+      className="flex flex-wrap gap-1 text-[0.92rem]"
+    >
       {[first, ...offered].map((one) => (
-        // biome-ignore lint/a11y/useSemanticElements: a tile, not a radio dot
-        <button
+        <RadioTile
           key={one}
-          type="button"
-          role="radio"
-          aria-checked={one === chosen}
-          onClick={() => onChoose(one === first ? null : one)}
-          className={`min-h-8 rounded-md border px-2.5 max-sm:min-h-[44px] ${one === chosen ? "border-action bg-action text-on-action" : "border-edge bg-sheet"}`}
+          value={one}
+          className="min-h-8 rounded-md border border-edge bg-sheet px-2.5 max-sm:min-h-[44px] data-[state=checked]:border-action"
         >
           {READINGS[one].title}
-        </button>
+        </RadioTile>
       ))}
-    </div>
+    </RadioTiles>
   );
 }

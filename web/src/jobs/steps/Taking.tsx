@@ -1,7 +1,9 @@
+import { errorAt } from "@/api/errors";
 import type { JobReading, ReadingIn } from "@/api/types";
 import { clock } from "@/app/machine";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
+import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
 import type { Measuring } from "@/check/useMeasuring";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
@@ -10,7 +12,6 @@ import { TextField } from "@/ui/TextField";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
 import { ChangedMeanwhile } from "../ChangedMeanwhile";
-import { errorAt } from "../errors";
 
 export type Relation = NonNullable<ReadingIn["relation"]>;
 
@@ -37,6 +38,7 @@ type TakingProps = {
   relation: Relation;
   onRelation: (relation: Relation, reason: string) => void;
   onTheirs: () => void;
+  onWait: (cooling: Cooling) => Promise<unknown>;
 };
 
 /** The entry, the rail and the verdict; and, for a repeat, why it takes another's place. */
@@ -61,6 +63,7 @@ export function Taking(props: TakingProps) {
           }
         />
       )}
+      <ReadyWhen check={measuring} start={props.onWait} />
       {scaled && tall && <Scales judged={scaled} />}
       {scaled && <Curve judged={scaled} />}
       <ChangedMeanwhile

@@ -1,4 +1,4 @@
-import { Refused } from "@/api/client";
+import { Refused } from "./client";
 
 /** What the server says of one field; its name may be the end of a longer place. */
 export function errorAt(error: Error | null, field: string): string | undefined {

@@ -1,5 +1,5 @@
 /** The time left, in the words of a kitchen clock. */
-export function left(milliseconds: number): string {
+export function timeLeft(milliseconds: number): string {
   const minutes = Math.max(1, Math.ceil(milliseconds / 60_000));
   if (minutes < 60) return `${minutes} min`;
   const hours = Math.floor(minutes / 60);

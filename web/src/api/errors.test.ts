@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { NotReached, Refused } from "@/api/client";
+import { NotReached, Refused } from "./client";
 import { errorAt, unplacedErrors } from "./errors";
 
 const one = (field: string, message: string) => ({ field, message, code: "invalid", choices: [] });
