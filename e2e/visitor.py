@@ -51,13 +51,15 @@ class Visitor(Technician):
         expect(self.page.get_by_role("heading", level=2, name=title, exact=True)).to_be_visible()
         return self
 
-    def take_up(self, step: str, item: str) -> Visitor:
-        """Go to an item of the route, opening its step when it is shut."""
+    def take_up(self, step: str, item: str = "") -> Visitor:
+        """Go to an item of the route, opening its step where it is shut and has several."""
         line = self.route.get_by_role("button", name=re.compile(rf":\s*{re.escape(step)}"))
-        if line.get_attribute("aria-expanded") != "true":
+        items = line.locator("xpath=..").get_by_role("listitem")
+        if not item or line.get_attribute("aria-expanded") != "true":
             line.click()
-        mine = line.locator("xpath=..").get_by_role("listitem")
-        mine.get_by_role("button", name=re.compile(re.escape(item))).first.click()
+        mine = items.get_by_role("button", name=re.compile(re.escape(item)))
+        if item and mine.first.get_attribute("aria-current") != "step":
+            mine.first.click()
         return self
 
     def prove_dead(self, volts: str = "0.0") -> Visitor:
@@ -85,9 +87,7 @@ class Visitor(Technician):
         page = self.page
         page.get_by_role("radio", name="Bench meter 2").click()
         page.get_by_label("Leads shorted read").fill(shorted)
-        self.press("Still, OL apart, battery good: all three")
-        self.press("Meter and leads are good")
-        return self
+        return self.press("All three are so: still, OL apart, battery good")
 
     def record(self, text: str, verdict: str) -> Visitor:
         """Type a display, see the verdict, press Return."""

@@ -61,8 +61,7 @@ class ByKeyboard(BrowserCase):
     def test_a_delta_without_the_mouse(self) -> None:
         self.technician.open_check()
         keys = self.page.keyboard
-        keys.press("h")
-        keys.press("h")
+        self.technician.find_kind("delta")
         expect(self.page.get_by_label("Connected in")).to_be_visible()
         keys.press("w")
         keys.type("1500")

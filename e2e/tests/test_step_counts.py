@@ -33,7 +33,9 @@ class OnTheBench(BrowserCase):
             ilse.see_verdict("Within")
             page.keyboard.press("Enter")
             ilse.see_verdict("Kept at")
-        expect(page.get_by_role("region", name="Finding")).to_contain_text("Sound, as far as it was tested")
+        expect(page.get_by_role("region", name="Finding")).to_contain_text(
+            "Sound, as far as it was tested"
+        )
         self.assertLessEqual(len(steps), 15, steps)
 
     def test_a_coil_that_has_just_run_with_its_wait(self) -> None:

@@ -11,6 +11,7 @@ from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Finding, Observation
 from hembit_core.findings.rules import dead, general, live, sensing
 from hembit_core.judge import expectations
+from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 
 Rule = Callable[[AnySpec, Evidence], Finding | None]
@@ -89,8 +90,16 @@ def find(
             "cites": found.cites or tuple(dict.fromkeys(one.measurand for one in evidence.judgements)),
             "not_tested": tuple(about(one).title for one in untested),
             "untested": untested,
+            "dead_members": _dead_members(evidence),
         }
     )
+
+
+def _dead_members(evidence: Evidence) -> int | None:
+    """How many members of a bank are dead, where the step of its ladder is the only one that fits."""
+    along = evidence.coded(Code.MEMBERS_DEAD)
+    fitting = [place for place, one in enumerate(along.rail.rungs) if one.fits] if along else []
+    return fitting[0] if len(fitting) == 1 else None
 
 
 def _untested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tuple[str, ...]:

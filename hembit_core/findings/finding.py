@@ -85,6 +85,7 @@ class Finding(Model):
     rules_out : what they exclude.
     not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
     asks_cause : it died of something; the cause is to be found before the job closes.
+    dead_members : of a bank, how many of its members are dead, where its readings say just one number.
     """
 
     code: FindingCode | None = None
@@ -97,3 +98,4 @@ class Finding(Model):
     untested: tuple[str, ...] = ()
     next_step: str
     asks_cause: bool = False
+    dead_members: int | None = None

@@ -7,13 +7,14 @@ from enum import StrEnum
 
 from hembit_core.findings.finding import Conclusion
 from hembit_core.model import Model
+from hembit_core.planning.part_tests import has_dead_test
 from hembit_core.planning.route import (
-    TO_REPLACE,
     Done,
     Route,
     RouteItem,
     RoutePart,
     StepKind,
+    culprits,
 )
 
 
@@ -52,13 +53,13 @@ def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
     blocks = []
     listed = tuple(parts)
     for part in listed:
-        if part.bad and part.decided is None:
+        if part.bad and part.decided is None and not culprits(part, listed):
             blocks.append(f"{part.name}: the readings say {part.concluded}; decide on it")
-        if part.changed:
+        if part.changed and has_dead_test(part.spec):
             blocks.append(f"{part.name}: {part.changed} was renewed; measure the whole again")
         if part.asks_cause and not part.cause:
             blocks.append(f"{part.name} died of something: name the cause first")
-        if part.decided in TO_REPLACE and not part.fitted and part.key not in done.on_order:
+        if part.is_to_go and not part.fitted and part.key not in done.on_order:
             blocks.append(f"{part.name} is to be replaced: fit it, or put the spare on order")
     if any(part.fitted for part in listed) and not done.gate_passed:
         blocks.append("A part was fitted: the gate before energising is still open")

@@ -11,8 +11,8 @@ from hembit_core.families.registry import with_role
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
-from hembit_core.planning.part_tests import PartTest, minutes_of, tests_of
-from hembit_core.planning.route import SUPPLY, RoutePart, School
+from hembit_core.planning.part_tests import PartTest, can_be_judged, has_dead_test, minutes_of, tests_of
+from hembit_core.planning.route import BAD, SUPPLY, RoutePart, School, culprits
 from hembit_core.planning.symptoms import Symptom, suspicion
 
 _UNSETTLED = (Conclusion.UNDECIDED, Conclusion.WATCH)
@@ -129,9 +129,9 @@ def _weighed(visit: Visit, part: RoutePart, test: PartTest, rank: float) -> Weig
     folded = _folded(visit, part, test)
     if folded:
         return Weighed(part, test, rank, "folded", folded)
-    if test.room == "live":
+    if test.room == "live" or test.step == "live":
         dead = visit.must_stay_dead()
-        supply = "" if part.key == SUPPLY else visit.supply_trouble()
+        supply = "" if part.key == SUPPLY or test.room != "live" else visit.supply_trouble()
         if dead or supply:
             return Weighed(part, test, rank, "blocked", dead or supply, bool(supply))
     return Weighed(part, test, rank, "due", _why(visit, part, test))
@@ -141,6 +141,8 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
     """Why a test does not matter now; empty when it does."""
     if part.key == SUPPLY:
         return ""
+    if not can_be_judged(part.spec, test.measurand):
+        return "Its spec has no figure to judge this by"
     if test.role is Role.INSULATION:
         decides = _decides_a_leak(part, test)
         return "" if decides else "Where a figure is read to the case, and after a repair"
@@ -149,13 +151,31 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
     bank = visit.part(part.part_of)
     if bank is not None and not _points_at_members(bank) and not part.taken and not part.fitted:
         return f"{bank.name} speaks for it until the bank is off"
+    renewed = any(one.part_of == part.key and one.fitted for one in visit.parts)
+    if renewed and test.role is Role.TO_CASE and not part.must_stay_dead:
+        return "The insulation test before energising covers it"
+    if bank is not None and not part.taken and not part.fitted:
+        found = culprits(bank, visit.parts)
+        if found:
+            names = ", ".join(one.name for one in found)
+            return f"{names} is why {bank.name} is off; it is measured whole again after that"
     if suspicion(visit.symptom, part.spec.kind, test.measurand) == 0:
         return f"Says nothing about “{visit.symptom.label}”"
     if part.bad and part.taken and part.reading(test.measurand) is None and test.room != "live":
         return f"Decided: {part.decided or part.concluded}"
-    if test.side and (part.concluded is None or part.concluded not in _UNSETTLED):
-        return "Only if the plain tests do not decide"
+    if test.side:
+        if part.concluded not in _UNSETTLED:
+            return "Only if the plain tests do not decide"
+        explains = explained(visit, part)
+        if explains:
+            return f"{explains.name} explains the complaint: this one if it comes back"
     return _folded_live(visit, part, test)
+
+
+def explained(visit: Visit, part: RoutePart) -> RoutePart | None:
+    """Another part that was decided or exchanged: it explains the complaint."""
+    others = (one for one in visit.parts if one.key not in (part.key, SUPPLY))
+    return next((one for one in others if one.fitted or one.decided in BAD), None)
 
 
 def _folded_live(visit: Visit, part: RoutePart, test: PartTest) -> str:
@@ -164,12 +184,8 @@ def _folded_live(visit: Visit, part: RoutePart, test: PartTest) -> str:
     bad = visit.found
     if bad is not None:
         return f"{bad.name} is found: put it right, then prove it live"
-    waiting = visit.school is School.DEAD_FIRST and not part.taken and _has_dead_test(part)
+    waiting = visit.school is School.DEAD_FIRST and not part.taken and has_dead_test(part.spec)
     return "Dead first: its dead tests have not been taken" if waiting else ""
-
-
-def _has_dead_test(part: RoutePart) -> bool:
-    return any(one.room == "dead" and not one.side for one in tests_of(part.spec))
 
 
 def _points_at_members(bank: RoutePart) -> bool:

@@ -9,13 +9,12 @@ from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome
 from hembit_core.planning.closing import what_blocks_closing
-from hembit_core.planning.folding import Visit, Weighed, weigh
+from hembit_core.planning.folding import Visit, Weighed, explained, weigh
 from hembit_core.planning.naming import named_in
-from hembit_core.planning.part_tests import minutes_of, tests_of
+from hembit_core.planning.part_tests import can_be_judged, has_dead_test, minutes_of, tests_of
 from hembit_core.planning.route import (
     MACHINE,
     SUPPLY,
-    TO_REPLACE,
     Choices,
     Done,
     ItemState,
@@ -26,6 +25,7 @@ from hembit_core.planning.route import (
     School,
     StepKind,
     Taken,
+    culprits,
 )
 from hembit_core.planning.symptoms import Symptom, suspicion
 
@@ -133,7 +133,7 @@ def _ordered(keys: list[_Key], order: Sequence[str]) -> list[_Key]:
 
 def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> Iterable[RouteItem]:
     if kind in _MEASURING:
-        mine = [one for one in weighed if one.test.step == kind and not one.part.fitted]
+        mine = [one for one in weighed if one.test.step == kind and _stands_in_its_step(one)]
         yield from (_test_item(one) for one in sorted(mine, key=lambda one: -one.rank))
     elif kind is StepKind.ISOLATE:
         yield _plain("isolate", "Off, locked, proved dead", done.isolated)
@@ -174,6 +174,13 @@ def _strongest(visit: Visit) -> float:
     return max((_speaks(visit, one) for one in visit.parts if one.key != SUPPLY), default=0.0)
 
 
+def _stands_in_its_step(one: Weighed) -> bool:
+    """A part that was fitted has its proof runs elsewhere; if one of its members was renewed after
+    that, it is measured whole again.
+    """
+    return not one.part.fitted or bool(one.part.changed and one.test.room == "dead")
+
+
 def _plain(key: str, title: str, is_done: bool, part: str | None = None) -> RouteItem:
     return RouteItem(key=key, title=title, state="done" if is_done else "due", part=part)
 
@@ -211,7 +218,7 @@ def _decisions(visit: Visit) -> Iterable[RouteItem]:
             yield RouteItem(
                 key=f"decide:{part.key}",
                 title=part.name,
-                state=_decision_state(part),
+                state=_decision_state(visit, part),
                 why=str(part.decided or part.concluded),
                 part=part.key,
             )
@@ -225,24 +232,35 @@ def _decisions(visit: Visit) -> Iterable[RouteItem]:
             )
 
 
-def _decision_state(part: RoutePart) -> ItemState:
-    """A sound part asks for no decision; it may be overruled all the same."""
+def _decision_state(visit: Visit, part: RoutePart) -> ItemState:
+    """What asks for a decision: not a sound part, nor a bank whose dead members are found, nor one
+    that its readings leave open while another explains the complaint. Each may have one all the same.
+    """
     if part.decided or part.fitted:
         return "done"
+    if culprits(part, visit.parts):
+        return "folded"
+    if part.concluded is Conclusion.UNDECIDED and explained(visit, part):
+        return "folded"
     return "folded" if part.concluded in _NOTHING_TO_DECIDE else "due"
 
 
 def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
     fitted = [part for part in visit.parts if part.fitted]
     for part in visit.parts:
-        if part.fitted or part.decided in TO_REPLACE:
+        if part.fitted or part.is_to_go:
             yield from _replacing(part, done)
-    coming = any(part.decided in TO_REPLACE and part.key not in done.on_order for part in visit.parts)
+    coming = any(part.is_to_go and part.key not in done.on_order for part in visit.parts)
     if coming or fitted:
-        yield _plain("gate", "Before energising: earth, insulation, covers", done.gate_passed)
+        gate = _plain("gate", "Before energising: earth, insulation, covers", done.gate_passed)
+        whole = next((one for one in visit.parts if one.changed and has_dead_test(one.spec)), None)
+        if whole and not done.gate_passed:
+            why = f"{whole.changed} was renewed: {whole.name} is measured whole first"
+            gate = gate.model_copy(update={"state": "blocked", "why": why})
+        yield gate
     for part in fitted:
         for test in tests_of(part.spec):
-            if test.room == "live" and not test.side:
+            if test.room == "live" and not test.side and can_be_judged(part.spec, test.measurand):
                 yield _proof_run(part, test.measurand, test.title, visit.must_stay_dead())
 
 

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache, lru_cache
 
+from hembit_core.conditions import Conditions
 from hembit_core.families.registry import FAMILIES, AnySpec, about
 from hembit_core.judging.expect import measurand_of
 from hembit_core.measurand import Measurand, Role, Room
@@ -56,6 +58,30 @@ def part_test(measurand: str) -> PartTest:
 def tests_of(spec: AnySpec) -> tuple[PartTest, ...]:
     """The family's own tests, in its own order."""
     return tuple(part_test(measurand_of(one)) for one in FAMILIES[type(spec)].readings)
+
+
+def has_dead_test(spec: AnySpec) -> bool:
+    """Whether a plain test on the dead machine says something of the part."""
+    return any(one.room == "dead" and not one.side for one in tests_of(spec))
+
+
+@cache
+def _everything_said() -> Conditions:
+    given = {"part_temperature": "21", "supply": "230", "cold_junction": "21"}
+    return Conditions.model_validate(given)
+
+
+@lru_cache(maxsize=1024)
+def can_be_judged(spec: AnySpec, measurand: str) -> bool:
+    """Whether the spec has the figures for this test, once every condition is said.
+
+    It has them where the family says what to expect; the insulation test has its limit from
+    the shop's rules.
+    """
+    if about(measurand).role is Role.INSULATION:
+        return True
+    expected = FAMILIES[type(spec)].expectations(spec, _everything_said())
+    return any(one.measurand == measurand for one in expected)
 
 
 def minutes_of(test: PartTest, behind_panel: bool, rules: Rules | None = None) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from enum import StrEnum
 from typing import Annotated, Literal
 
@@ -59,7 +60,8 @@ class RoutePart(Model):
     a person accepted or overruled it to. ``spare_taken`` are the readings of the new part,
     before fitting; ``fitted`` says that a new part went in during this visit. ``changed`` names
     what was renewed inside it since it was measured: the whole is then measured again. ``leaks``
-    says that the part that is in the machine now does, and nobody settled it.
+    says that the part that is in the machine now does, and nobody settled it. ``dead_members`` is how
+    many of a bank's members its own readings say are dead.
     """
 
     key: str
@@ -77,6 +79,7 @@ class RoutePart(Model):
     looked: bool = False
     changed: str = ""
     leaks: bool = False
+    dead_members: int | None = None
 
     def reading(self, *measurands: str) -> Taken | None:
         """The first of these tests that was taken."""
@@ -88,9 +91,23 @@ class RoutePart(Model):
         return (self.decided or self.concluded) in BAD and not self.fitted
 
     @property
+    def is_to_go(self) -> bool:
+        """Decided to be exchanged. A supply is put right where it stands."""
+        return self.decided in TO_REPLACE and self.key != SUPPLY
+
+    @property
     def must_stay_dead(self) -> bool:
         """Whether it must not be energised as it is now, old part or new."""
         return self.leaks or (self.concluded is Conclusion.DO_NOT_ENERGISE and self.bad)
+
+
+def culprits(bank: RoutePart, parts: Iterable[RoutePart]) -> tuple[RoutePart, ...]:
+    """The members that explain what a bank reads: as many bad ones as it says are dead.
+
+    Empty while some are still to be found, or the bank's own readings do not say how many there are.
+    """
+    found = tuple(one for one in parts if one.part_of == bank.key and one.bad and one.taken)
+    return found if found and len(found) == bank.dead_members else ()
 
 
 BAD = frozenset(
@@ -141,6 +158,10 @@ class Choices(Model):
     )
     skipped: tuple[Skip, ...] = Field(default=(), max_length=200)
     added: tuple[Added, ...] = Field(default=(), max_length=60)
+
+    def why_skipped(self, key: str) -> str:
+        """The reason that was given for leaving an item out; empty where it was not."""
+        return next((one.reason for one in self.skipped if one.key == key), "")
 
 
 ItemState = Literal["due", "done", "blocked", "skipped", "folded"]

@@ -35,7 +35,7 @@ class ReadingOut(Model):
     job: int
     part: str
     spare: bool
-    before_fitting: bool
+    past: bool
     measurand: str
     title: str
     figure: str
@@ -100,14 +100,14 @@ def summary(job: Job) -> JobSummary:
     return JobSummary.model_validate(summary_fields(job))
 
 
-def reading_out(one: Reading, before_fitting: bool = False) -> ReadingOut:
+def reading_out(one: Reading, past: bool = False) -> ReadingOut:
     """A reading, briefly."""
     return ReadingOut(
         id=one.pk,
         job=one.job_id,
         part=key_of(one.position_id),
         spare=one.spare,
-        before_fitting=before_fitting,
+        past=past,
         measurand=one.measurand,
         title=one.title,
         figure=one.figure,

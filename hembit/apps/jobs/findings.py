@@ -10,6 +10,7 @@ from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
 from hembit_core import CORE_VERSION, Conditions
+from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import about
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.find import find
@@ -39,7 +40,10 @@ def refresh_finding(
         .select_related("check_kept")
         .order_by("at")
     )
-    readings = _of_this_period(_since_a_member_was_fitted(job, position, readings))
+    renewed = _last_renewal(job, position, part)
+    if renewed:
+        readings = [one for one in readings if one.at > renewed.at]
+    readings = _of_this_period(readings)
     seen = _seen(job, position, part)
     if not readings and not seen:
         return None
@@ -53,7 +57,7 @@ def refresh_finding(
     )
     told = found.model_dump(mode="json")
     latest = PartFinding.objects.filter(job=job, position=position, part=part).last()
-    if latest and latest.finding == told:
+    if latest and latest.finding == told and not (renewed and latest.at < renewed.at):
         return latest
     finding = PartFinding(
         job=job,
@@ -69,19 +73,19 @@ def refresh_finding(
     return finding
 
 
-def _since_a_member_was_fitted(
-    job: Job, position: Position | None, readings: list[Reading]
-) -> list[Reading]:
-    """What was read since something was exchanged that the part is made of.
+def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) -> Entry | None:
+    """The last fitting of something that the part is made of.
 
     A bank is made of its members, an ignition sequence of every other part of the machine.
     """
-    members = [str(one.pk) for one in position.members.all()] if position else []
-    if position and readings and readings[-1].measurand == "sequence":
-        others = position.machine.positions.exclude(pk=position.pk)
-        members = [str(one.pk) for one in others]
-    fitted = Entry.objects.filter(job=job, kind="fitted", data__part__in=members).last()
-    return [one for one in readings if one.at > fitted.at] if fitted else readings
+    if position is None or part is None:
+        return None
+    is_sequence = isinstance(part.part_spec, IgnitionSequence)
+    members = (
+        position.machine.positions.exclude(pk=position.pk) if is_sequence else position.members.all()
+    )
+    made_of = [str(one.pk) for one in members]
+    return Entry.objects.filter(job=job, kind="fitted", data__part__in=made_of).last()
 
 
 def _of_this_period(readings: list[Reading]) -> list[Reading]:

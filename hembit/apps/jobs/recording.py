@@ -57,7 +57,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         visit = Visit.load(job)
         position = visit.position(given.part)
         standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
-        _check_superseding(given, standing)
+        _check_superseding(given, standing, visit)
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
         check, _ = keep(
             CheckIn(
@@ -73,7 +73,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             now,
         )
         part = visit.parts.get(position.pk) if position and not given.spare else None
-        corrects = given.relation == Relation.CORRECTS
+        corrects = given.relation == Relation.CORRECTS and standing is not None
         Reading(
             check_kept=check,
             job=job,
@@ -104,8 +104,11 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
     return find_job(number)
 
 
-def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
-    """A repeat or a correction names the reading it takes the place of, and why."""
+def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit) -> None:
+    """A repeat or a correction names the reading it takes the place of, and why.
+
+    One that was taken before an exchange stands for itself: whoever names it takes a new reading.
+    """
     saw = given.supersedes
     if (standing.pk if standing else None) == saw:
         if standing and given.relation == Relation.CORRECTS and not given.reason:
@@ -115,6 +118,8 @@ def _check_superseding(given: ReadingIn, standing: Reading | None) -> None:
             ).at("reason")
         return
     if standing is None:
+        if any(one.pk == saw and visit.is_past(one) for one in visit.standing):
+            return
         raise InputError(
             "The reading that this one corrects does not stand any more. Take it as a new one."
         ).at("supersedes")

@@ -23,8 +23,6 @@ from hembit_core.planning.route import (
 )
 from hembit_core.planning.symptoms import Symptom
 
-_SEQUENCE = "ignition_sequence"
-
 
 @dataclass(frozen=True)
 class Plan:
@@ -64,7 +62,7 @@ def route_parts(visit: Visit) -> list[RoutePart]:
 def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
     position = visit.position(key)
     found = visit.finding(key)
-    renewed = renewed_in(visit, key)
+    renewed = visit.renewed_in(key)
     if found and renewed and found.at < renewed.at:
         found = None
     finding = Finding.model_validate(found.finding) if found else None
@@ -86,6 +84,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         looked=visit.last("looked", key) is not None,
         changed=visit.name(renewed.data["part"]) if renewed and not found else "",
         leaks=_leaks(visit, key),
+        dead_members=finding.dead_members if finding else None,
     )
 
 
@@ -106,27 +105,11 @@ def _leaks(visit: Visit, key: str) -> bool:
     return not (about_it and Conclusion(decision.data["conclusion"]) in _SETTLED)
 
 
-def renewed_in(visit: Visit, key: str) -> Entry | None:
-    """The last fitting of what this part is made of; what was read of the whole before is past.
-
-    A bank is made of its members, an ignition sequence of every other part of the machine.
-    """
-    position = visit.position(key)
-    whole = position is not None and getattr(visit.specs.get(position.pk), "kind", "") == _SEQUENCE
-    members = {
-        str(one.pk)
-        for one in visit.positions
-        if str(one.part_of_id) == key or (whole and str(one.pk) != key)
-    }
-    fitted = [one for one in visit.entries_of("fitted") if one.data["part"] in members]
-    return fitted[-1] if fitted else None
-
-
 def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
     """The readings that stand of the part that is fitted now, the latest of each test."""
     position = visit.position(key)
     part = visit.parts.get(position.pk) if position else None
-    renewed = renewed_in(visit, key)
+    renewed = visit.renewed_in(key)
     return _latest(
         one
         for one in visit.standing
@@ -158,7 +141,7 @@ def standing_decision(visit: Visit, key: str) -> Entry | None:
     if decision is None or found is None:
         return decision
     is_news = found.at > decision.at and found.conclusion != decision.data["found"]
-    renewed, replaced = renewed_in(visit, key), visit.last("fitted", key)
+    renewed, replaced = visit.renewed_in(key), visit.last("fitted", key)
     if renewed and renewed.at > decision.at:
         return None
     return None if is_news and not replaced else decision

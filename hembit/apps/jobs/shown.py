@@ -227,7 +227,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         blocks_closing=tuple(plan.blocks),
         left_open=plan.left_open,
         parts=tuple(_parts(visit)),
-        readings=tuple(reading_out(one, visit.is_of_part_before(one)) for one in visit.readings),
+        readings=tuple(reading_out(one, visit.is_past(one)) for one in visit.readings),
         entries=tuple(
             EntryOut(
                 id=one.pk,

@@ -11,6 +11,7 @@ from django.db.models import Max
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Relation, Wait
 from hembit.apps.machines.models import FittedPart, Position
 from hembit_core.errors import InputError
+from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.route import MACHINE, SUPPLY
 
@@ -155,7 +156,7 @@ class Visit:
             mine = [
                 one
                 for one in self.standing
-                if not one.spare and (one.position_id, one.part_id) == where
+                if not one.spare and (one.position_id, one.part_id) == where and not self.is_past(one)
             ]
         return next((one for one in reversed(mine) if one.measurand == measurand), None)
 
@@ -187,6 +188,39 @@ class Visit:
             ),
             None,
         )
+
+    def renewed_in(self, key: str) -> Entry | None:
+        """The last fitting of what this part is made of; what was read of the whole before is past.
+
+        A bank is made of its members, an ignition sequence of every other part of the machine.
+        """
+        position = self.position(key)
+        whole = position is not None and isinstance(self.specs.get(position.pk), IgnitionSequence)
+        members = {
+            str(one.pk)
+            for one in self.positions
+            if str(one.part_of_id) == key or (whole and str(one.pk) != key)
+        }
+        own = self.last("fitted", key)
+        fitted = [
+            one
+            for one in self.entries_of("fitted")
+            if one.data["part"] in members and (own is None or one.at > own.at)
+        ]
+        return fitted[-1] if fitted else None
+
+    @cached_property
+    def _renewals(self) -> dict[str, Entry | None]:
+        """Of the supply and every position."""
+        keys = (SUPPLY, *(str(one.pk) for one in self.positions))
+        return {key: self.renewed_in(key) for key in keys} if self.fitted_here else {}
+
+    def is_past(self, one: Any) -> bool:
+        """Whether a reading says nothing of the part as it is now: of another, or before a renewal."""
+        if one.spare:
+            return False
+        renewed = self._renewals.get(key_of(one.position_id))
+        return self.is_of_part_before(one) or (renewed is not None and one.at <= renewed.at)
 
     def is_of_part_before(self, one: Any) -> bool:
         """Whether a reading is of a part that was taken out meanwhile."""

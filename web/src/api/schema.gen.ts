@@ -4083,6 +4083,7 @@ export interface components {
          *     rules_out : what they exclude.
          *     not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
          *     asks_cause : it died of something; the cause is to be found before the job closes.
+         *     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
          */
         Finding: {
             code?: components["schemas"]["FindingCode"] | null;
@@ -4118,6 +4119,8 @@ export interface components {
              * @default false
              */
             asks_cause: boolean;
+            /** Dead Members */
+            dead_members?: number | null;
         };
         /**
          * FindingCode
@@ -5086,8 +5089,8 @@ export interface components {
             part: string;
             /** Spare */
             spare: boolean;
-            /** Before Fitting */
-            before_fitting: boolean;
+            /** Past */
+            past: boolean;
             /** Measurand */
             measurand: string;
             /** Title */

@@ -13,11 +13,17 @@ const MAY_BE_WARM = new Set<Kind>(["winding", "winding_set", "spark_igniter", "i
 /** Whether any test of this kind is in ohms: leads and the part's temperature belong to it. */
 export const takesOhms = (kind: Kind) => MEASURANDS[kind].some((one) => READINGS[one].ohms);
 
+type Props = {
+  check: Measuring;
+  /** In a visit: the whole machine has settled in the room, said once. */
+  all?: { on: boolean; onChange: (on: boolean) => void } | undefined;
+};
+
 /**
  * Beside the entry, where it cannot be missed: what the leads read, and how warm the part is. A
  * resistance that is judged without its temperature is the first mistake of the trade.
  */
-export function HowWarm({ check }: { check: Measuring }) {
+export function HowWarm({ check, all }: Props) {
   const { draft, change } = check;
   const sources = useOptions().data?.temperature_sources ?? [];
   const { ohms, room, role } = READINGS[draft.measurand];
@@ -80,6 +86,7 @@ export function HowWarm({ check }: { check: Measuring }) {
           above
         />
       )}
+      {all && <TickBox label="all parts here" on={all.on} onChange={all.onChange} />}
       {MAY_BE_WARM.has(draft.kind) && (
         <TickBox label="settled" on={draft.settled} onChange={(settled) => change({ settled })} />
       )}

@@ -70,7 +70,7 @@ function linesOf(job: Job): Line[] {
           {one.title.toLowerCase()}{" "}
           <b className={`font-semibold ${one.superseded_by ? "line-through" : ""}`}>{one.figure}</b>
           , {one.state}
-          {one.before_fitting && " (the part before)"}
+          {one.past && " (before the exchange)"}
           {one.superseded_by && " (superseded)"}
           {one.reason && ` — ${one.reason}`}
         </Link>

@@ -52,13 +52,14 @@ type LineProps = {
 function StepLine({ job, step, chosen, open, onToggle, onChoose }: LineProps) {
   const shown = step.items.filter((item) => item.state !== "folded" || item.key === chosen);
   const folded = step.items.filter((item) => item.state === "folded" && item.key !== chosen);
+  const only = step.items.length === 1 ? step.items[0] : undefined;
   const quiet = step.state === "folded" || step.state === "skipped";
   return (
     <li className="border-hairline border-b last:border-b-0">
       <button
         type="button"
         aria-expanded={open}
-        onClick={onToggle}
+        onClick={() => (only ? onChoose(only.key) : onToggle())}
         className="flex min-h-9 w-full items-center gap-2.5 py-1 text-left max-sm:min-h-[44px]"
       >
         <StepMark state={step.state} />

@@ -1,5 +1,5 @@
 import type { Job } from "@/api/types";
-import { type Draft, newDraft, UNKNOWN_METER } from "@/check/draft";
+import { type Draft, newDraft, settledInRoom, UNKNOWN_METER } from "@/check/draft";
 
 /** What goes from one reading of a job to the next: meter, leads, the room, the supply. */
 const OF_THE_JOB = ["meter", "leadZero", "leadsNulled", "room", "supply", "rule"] as const;
@@ -18,7 +18,10 @@ const OF_THE_PART = [
   "pair",
 ] as const;
 
-export type Today = Pick<Draft, (typeof OF_THE_JOB)[number]>;
+export type Today = Pick<Draft, (typeof OF_THE_JOB)[number]> & {
+  /** Said of the whole machine: it has settled in the room; and how often it had lapsed by then. */
+  allSettled: number | null;
+};
 export type OfPart = Pick<Draft, (typeof OF_THE_PART)[number]>;
 
 function picked<Name extends keyof Draft>(draft: Draft, names: readonly Name[]): Pick<Draft, Name> {
@@ -35,6 +38,12 @@ export function lapses(job: Pick<Job, "entries" | "waits">): number {
   return job.entries.filter((one) => one.kind === "went_live").length + job.waits.length;
 }
 
+/** A part of a machine that has settled as a whole, and of which nothing else was said. */
+export function settledWithAll<Own extends OfPart>(own: Own, today: Today, ended: number): Own {
+  if (today.allSettled !== ended || !today.room.trim() || own.partTemperature) return own;
+  return { ...own, ...settledInRoom(today) };
+}
+
 /** Today's conditions as the job knows them: from its meter check and its last reading. */
 export function todayOf(job: Job): Today {
   const text = (name: string) => {
@@ -48,10 +57,11 @@ export function todayOf(job: Job): Today {
     leadZero: job.meter && !job.meter.leads_nulled ? job.meter.shorted : text("lead_zero"),
     leadsNulled: job.meter?.leads_nulled ?? job.conditions.leads_nulled === true,
     supply: text("supply"),
+    allSettled: null,
   };
 }
 
 /** A change of the whole draft, divided: what stays with the job, and what with the part. */
-export function divided(draft: Draft): { today: Today; part: OfPart } {
+export function divided(draft: Draft): { today: Omit<Today, "allSettled">; part: OfPart } {
   return { today: picked(draft, OF_THE_JOB), part: picked(draft, OF_THE_PART) };
 }

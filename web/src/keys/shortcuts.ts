@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 
 /** Every key of the app, in the order the help shows them. One list for handling and for help. */
 export const KEYS = {
@@ -50,7 +50,8 @@ function inTextField(target: EventTarget | null): boolean {
 export function useKeys(actions: Partial<Record<KeyName, () => void>>) {
   const latest = useRef(actions);
   latest.current = actions;
-  useEffect(() => {
+  // Before anything is painted: whoever sees the place may press its keys.
+  useLayoutEffect(() => {
     function listen(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.defaultPrevented) return;
       if (document.querySelector("[role=dialog]")) return;

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { useSaveCustomer } from "@/api/jobs";
 import type { Customer, CustomerIn } from "@/api/types";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";

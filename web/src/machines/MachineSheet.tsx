@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from "react";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { useSaveMachine } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { MachineIn, MachineWhole } from "@/api/types";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";

@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { ask, client } from "@/api/client";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import type { MachineWhole, Position, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";

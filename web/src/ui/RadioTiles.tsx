@@ -1,5 +1,5 @@
 import { RadioGroup } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 
 type TilesProps = {
   label: string;
@@ -13,6 +13,9 @@ type TilesProps = {
 
 /** One of a few, each a tile to be pressed; arrow keys go from one to the next. On Radix RadioGroup. */
 export function RadioTiles({ label, value, onChoose, className, style, children }: TilesProps) {
+  // Radix chooses what an arrow key reaches only while the key is still down; a quick press is over
+  // before the focus has moved.
+  const arrowed = useRef(false);
   return (
     <RadioGroup.Root
       aria-label={label}
@@ -20,6 +23,14 @@ export function RadioTiles({ label, value, onChoose, className, style, children 
       onValueChange={onChoose}
       className={className}
       style={style}
+      onKeyDownCapture={({ key }) => {
+        arrowed.current = key.startsWith("Arrow");
+      }}
+      onFocusCapture={({ target }) => {
+        const reached = (target as HTMLElement).getAttribute("value");
+        if (arrowed.current && reached !== null && reached !== value) onChoose(reached);
+        arrowed.current = false;
+      }}
     >
       {children}
     </RadioGroup.Root>

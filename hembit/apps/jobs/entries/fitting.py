@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
+from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part
 from hembit_core import PartSpec
@@ -15,7 +16,8 @@ from hembit_core.figures import Voltage
 from hembit_core.judging.states import Outcome
 from hembit_core.planning.fitting import Feed, check_feed
 from hembit_core.planning.gate import EnergisingGate, pass_gate
-from hembit_core.planning.part_tests import tests_of
+from hembit_core.planning.part_tests import has_dead_test
+from hembit_core.planning.route import Choices
 
 
 class FittedEntry(EntryIn):
@@ -32,14 +34,18 @@ class FittedEntry(EntryIn):
     unmeasured_because: Reason = ""
 
     def accept(self, moment: Moment) -> dict[str, Any]:
-        """Measured before it goes in; the old part is taken out, its history stays."""
+        """Measured before it goes in; the old part is taken out, its history stays.
+
+        Where its measuring was skipped on the route, the reason given there stands.
+        """
         visit = moment.visit
         position = visit.position(self.part)
         if position is None:
             raise InputError("A supply is not fitted. Choose a part.").at("part")
         spec = self.spec or visit.spec(self.part)
         readings = visit.spare_readings(self.part)
-        if not self.unmeasured_because:
+        because = self.unmeasured_because or _why_skipped(visit, self.part, readings)
+        if not because:
             _check_spare(position.name, spec, readings)
         given = PartIn(spec=spec, serial=self.serial, fitted_on=self.fitted_on)
         part = fit_part(position, given, moment.now, visit.job.number)
@@ -50,14 +56,20 @@ class FittedEntry(EntryIn):
             done_at__isnull=True,
         ).update(done_at=moment.now, done_by=moment.person)
         return self.data() | {
+            "unmeasured_because": because,
             "fitted_part": part.pk,
             "spares": [str(one.pk) for one in readings],
         }
 
 
+def _why_skipped(visit: Visit, part: str, readings: list[Any]) -> str:
+    """Why a part of which nothing was read was left unmeasured, as the route has it."""
+    choices = Choices.model_validate(visit.job.choices)
+    return "" if readings else choices.why_skipped(f"spare:{part}")
+
+
 def _check_spare(name: str, spec: Any, readings: list[Any]) -> None:
-    has_dead_test = any(one.room == "dead" and not one.side for one in tests_of(spec))
-    if has_dead_test and not readings:
+    if has_dead_test(spec) and not readings:
         raise InputError(
             f"Measure the new part for {name} before it is fitted, or say why it cannot be."
         ).at("unmeasured_because")

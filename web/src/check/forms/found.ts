@@ -12,12 +12,12 @@ const ALL: Found[] = FAMILIES.flatMap((family) =>
 
 /** The kinds that every word fits, at the start of one of their own; those by their title first. */
 export function foundKinds(words: string): Found[] {
-  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-  const starts = (text: string) => {
-    const own = text.toLowerCase().split(/[^a-z0-9]+/);
-    return wanted.every((word) => own.some((one) => one.startsWith(word)));
-  };
+  const wanted = wordsOf(words);
+  const starts = (text: string) =>
+    wanted.every((word) => wordsOf(text).some((own) => own.startsWith(word)));
   const byTitle = ALL.filter((one) => starts(one.title));
   const byWord = ALL.filter((one) => !byTitle.includes(one) && starts(`${one.title} ${one.also}`));
   return [...byTitle, ...byWord];
 }
+
+const wordsOf = (text: string) => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];

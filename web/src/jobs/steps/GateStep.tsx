@@ -1,10 +1,13 @@
 import type { FormEvent } from "react";
 import { useDraft } from "@/app/stored";
+import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+
+type Ticks = Record<"nothing" | "bypasses" | "covers", boolean>;
 
 /** The gate before energising after a repair: protective conductor, insulation, nothing left, covers. */
 export function GateStep({ visit }: { visit: Visit }) {
@@ -26,15 +29,18 @@ export function GateStep({ visit }: { visit: Visit }) {
   ]);
   function submit(event: FormEvent) {
     event.preventDefault();
+    write(draft);
+  }
+  function write({ nothing, bypasses, covers }: Ticks) {
     const shown = (text: string) => (text.trim() ? text : null);
     const gate = {
       protective_conductor: shown(draft.conductor),
       no_protective_conductor_because: draft.noConductor,
       insulation: shown(draft.insulation),
       no_insulation_because: draft.noInsulation,
-      nothing_left_inside: draft.nothing,
-      bypasses_removed: draft.bypasses,
-      covers_on: draft.covers,
+      nothing_left_inside: nothing,
+      bypasses_removed: bypasses,
+      covers_on: covers,
     };
     entry.write({ kind: "gate_passed", gate }, "gate before energising", draft.id, (answer) => {
       forget();
@@ -103,7 +109,16 @@ export function GateStep({ visit }: { visit: Visit }) {
           onChange={(covers) => change({ covers })}
         />
       </div>
-      <FormFoot action="It may be energised" pending={entry.pending} others={entry.others} />
+      <FormFoot action="It may be energised" pending={entry.pending} others={entry.others}>
+        {!(draft.nothing && draft.bypasses && draft.covers) && (
+          <Button
+            disabled={entry.pending}
+            onClick={() => write({ nothing: true, bypasses: true, covers: true })}
+          >
+            All three are so: nothing left inside, bypasses out, covers on
+          </Button>
+        )}
+      </FormFoot>
     </form>
   );
 }

@@ -1,3 +1,4 @@
+import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
 import { useDraft } from "@/app/stored";
@@ -42,6 +43,18 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
       },
     );
   }
+  const others = (visit.place?.step.items ?? []).filter(
+    (one) => one.state === "due" && one.part && one.part !== part,
+  );
+  /** Nothing on the other parts either: one entry each, as if each had been gone through. */
+  async function noteAll() {
+    for (const one of others) {
+      const looked = { kind: "looked" as const, part: one.part ?? "", seen: [NOTHING], note: "" };
+      await visit.write(looked, `look at ${one.title}`);
+    }
+    note([NOTHING]);
+  }
+  const all = useMutation({ mutationFn: noteAll });
   const earlier = job.entries.filter((one) => one.kind === "looked" && one.part === part);
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
@@ -71,10 +84,19 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
         />
       </Labelled>
       <PhotoStrip job={job} step="look" part={whole ? null : part} />
-      <FormFoot action="Note what was seen" pending={entry.pending} others={entry.others}>
+      <FormFoot
+        action="Note what was seen"
+        pending={entry.pending}
+        others={[...entry.others, ...(all.error ? [all.error.message] : [])]}
+      >
         {draft.seen.length === 0 && (
-          <Button disabled={entry.pending} onClick={() => note([NOTHING])}>
+          <Button disabled={entry.pending || all.isPending} onClick={() => note([NOTHING])}>
             Nothing to see
+          </Button>
+        )}
+        {draft.seen.length === 0 && others.length > 0 && (
+          <Button disabled={entry.pending || all.isPending} onClick={() => all.mutate()}>
+            {others.length === 1 ? "Nor on the other" : `Nor on the other ${others.length}`}
           </Button>
         )}
       </FormFoot>

@@ -12,7 +12,7 @@ import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
 import { Cautions } from "../Cautions";
-import { divided, emptyOfPart, lapses, type OfPart } from "../today";
+import { divided, emptyOfPart, lapses, type OfPart, settledWithAll } from "../today";
 import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
 import { OtherTests } from "./OtherTests";
@@ -43,7 +43,11 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   const key = `hembit.job.${job.number}.${spare ? "spare" : "part"}.${part}`;
   const ended = lapses(job);
   const [stored, setOwn] = useStored<PartDraft>(key, emptyPart(ended));
-  const own = useMemo(() => stillSo(stored, ended), [stored, ended]);
+  const { today } = visit;
+  const own = useMemo(() => {
+    const still = stillSo(stored, ended);
+    return spare ? still : settledWithAll(still, today, ended);
+  }, [stored, ended, today, spare]);
   const { draft, setDraft } = useJoined(visit, there?.spec.kind, measurand, own, setOwn);
   const standing = standingOf(job, part, measurand, spare);
   const gate = useJobGate(visit, room, spare || own.loose);
@@ -121,7 +125,18 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
           The server does not answer. What you record is kept here, not judged, and sent later.
         </Notice>
       )}
-      <HowWarm check={measuring} />
+      <HowWarm
+        check={measuring}
+        all={
+          spare || !today.room.trim()
+            ? undefined
+            : {
+                on: today.allSettled === ended,
+                onChange: (on) =>
+                  visit.setToday((now) => ({ ...now, allSettled: on ? ended : null })),
+              }
+        }
+      />
       {gate.needs ? (
         <JobGate
           gate={gate}
@@ -195,9 +210,22 @@ function stillSo(own: PartDraft, ended: number): PartDraft {
   return own.lapses === ended ? own : { ...own, ...NO_TEMPERATURE, lapses: ended };
 }
 
-/** After a reading was recorded its entry is empty; how warm the part is stays for its next test. */
-function afterRecording({ loose }: PartDraft): Partial<PartDraft> {
-  return { id: crypto.randomUUID(), entries: {}, loose, reason: "", relation: "corrects" };
+/**
+ * After a reading was recorded its entry is empty; how warm the part is, and how it was connected,
+ * stays for its next test.
+ */
+function afterRecording({ loose, entries }: PartDraft): Partial<PartDraft> {
+  const emptied = Object.entries(entries).map(([test, entry]) => [
+    test,
+    { ...entry, fields: {}, answers: {} },
+  ]);
+  return {
+    id: crypto.randomUUID(),
+    entries: Object.fromEntries(emptied),
+    loose,
+    reason: "",
+    relation: "corrects",
+  };
 }
 
 /** The part's own entry and the job's conditions, as one draft that the entry understands. */
@@ -222,7 +250,7 @@ function useJoined(
   const setDraft = useCallback(
     (next: Draft | ((now: Draft) => Draft)) => {
       const made = divided(typeof next === "function" ? next(draft) : next);
-      setToday(made.today);
+      setToday((now) => ({ ...now, ...made.today }));
       setOwn((now) => ({ ...now, ...made.part }));
     },
     [draft, setToday, setOwn],
@@ -238,6 +266,6 @@ function standingOf(job: Job, part: string, measurand: string, spare: boolean): 
       one.measurand === measurand &&
       one.spare === spare &&
       !one.superseded_by &&
-      !one.before_fitting,
+      !one.past,
   );
 }

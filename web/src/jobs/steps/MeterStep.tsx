@@ -34,11 +34,14 @@ export function MeterStep({ visit }: { visit: Visit }) {
   ]);
   function submit(event: FormEvent) {
     event.preventDefault();
+    write(draft);
+  }
+  function write({ steady, open, battery }: Pick<typeof draft, "steady" | "open" | "battery">) {
     const check = {
       shorted: draft.shorted,
-      steady: draft.steady,
-      open_reads_ol: draft.open,
-      battery_good: draft.battery,
+      steady,
+      open_reads_ol: open,
+      battery_good: battery,
       leads_nulled: draft.nulled,
     };
     const meter = chosen === UNKNOWN_METER ? null : Number(chosen);
@@ -106,17 +109,21 @@ export function MeterStep({ visit }: { visit: Visit }) {
           on={draft.nulled}
           onChange={(nulled) => change({ nulled })}
         />
-        {!(draft.steady && draft.open && draft.battery) && (
-          <Button onClick={() => change({ steady: true, open: true, battery: true })}>
-            Still, OL apart, battery good: all three
-          </Button>
-        )}
       </div>
       <FormFoot
         action="Meter and leads are good"
         pending={entry.pending}
         others={[...said, ...entry.others]}
-      />
+      >
+        {!(draft.steady && draft.open && draft.battery) && (
+          <Button
+            disabled={entry.pending}
+            onClick={() => write({ steady: true, open: true, battery: true })}
+          >
+            All three are so: still, OL apart, battery good
+          </Button>
+        )}
+      </FormFoot>
     </form>
   );
 }
