@@ -63,11 +63,10 @@ class Technician:
         return self.choose("read by", "contact probe")
 
     def isolated(self) -> Technician:
-        """Say that the part's ends were free, where that is asked and not said yet."""
-        tiles = self.page.get_by_role("radiogroup", name="Connection").get_by_role("radio")
-        said = [tile.get_attribute("aria-checked") for tile in tiles.all()]
-        if said and "true" not in said:
-            tiles.first.click()
+        """Say that the part's ends were free, where the verdict asks for it."""
+        verdict = self.page.get_by_role("region", name="Verdict")
+        if verdict.get_by_text("How it was connected was not said").count():
+            self.page.get_by_role("radio", name="Isolated").click()
         return self
 
     def give_ntc(self, ohms: str, beta: str, celsius: str) -> Technician:
@@ -87,7 +86,11 @@ class Technician:
         return self
 
     def choose(self, field: str, choice: str) -> Technician:
-        """Choose ``choice`` in the list called ``field``."""
+        """Choose ``choice`` in the list called ``field``, or among the answers side by side."""
+        side_by_side = self.page.get_by_role("radiogroup", name=field, exact=True)
+        if side_by_side.count():
+            side_by_side.get_by_role("radio", name=choice, exact=True).click()
+            return self
         self.page.get_by_label(field, exact=True).click()
         self.page.get_by_role("option").first.wait_for()
         whole = self.page.get_by_role("option", name=choice, exact=True)

@@ -203,7 +203,7 @@ def _check(parsed: Quantity, function: Function, coupling: str | None, text: str
     too_fine = parsed.step < _FINEST or 0 < abs(parsed.value) < _FINEST
     if abs(parsed.value) > _BEYOND[function] or too_fine:
         raise InputError(
-            f"“{shown}” reads as {parsed.value:.0e} {unit}, which no meter shows. "
+            f"“{shown}” as one figure in {unit} is more, or finer, than any meter shows. "
             "Type the display as it stands."
         )
     if parsed.value >= 0 or function is Function.MILLIVOLTAGE:

@@ -2,10 +2,17 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
+from django.utils import timezone
 from playwright.sync_api import expect
 
 from e2e.steps import counted
 from e2e.tests.browser_case import BrowserCase
+from e2e.visitor import Visitor, visitor
+from hembit.apps.demo.workshop import load_machines
+from hembit.apps.jobs.models import Job
+from hembit.apps.shop.models import ShopMeter
 
 MINUTE = 60_000
 
@@ -69,3 +76,104 @@ class OnTheBench(BrowserCase):
             ilse.see_verdict("Kept at")
         expect(page.get_by_role("region", name="Waiting")).to_have_count(0)
         self.assertLessEqual(len(steps), 12, steps)
+
+
+class AtTheMachine(BrowserCase):
+    """From the machine's own page to the closed record."""
+
+    def open_job(self, machine: str, complaint: str, symptom: str) -> Visitor:
+        self.page.get_by_role("link", name="Open a job").click()
+        self.page.get_by_label("Complaint").fill(complaint)
+        self.page.get_by_role("radio", name=symptom, exact=True).click()
+        return visitor(self.technician).press("Open it and lay the route")
+
+    def at_the_page_of(self, machine: str) -> None:
+        self.page.goto(f"{self.live_server_url}/machines/{load_machines()[machine].pk}")
+        expect(self.page.get_by_role("link", name="Open a job")).to_be_visible()
+
+    def nothing_to_see_and_the_meter_is_good(self, ilse: Visitor, button: str) -> None:
+        ilse.at("The machine as a whole").press(button)
+        ilse.at("Meter, leads, battery")
+        self.page.get_by_label("Leads shorted read").fill("0.2")
+        ilse.press("All three are so: still, OL apart, battery good")
+
+    def test_an_oven_that_will_not_light(self) -> None:
+        page = self.page
+        self.at_the_page_of("Rack oven")
+        self.used_bench_meter_2_last()
+        with counted() as steps:
+            ilse = self.open_job("Rack oven", "Fan runs, no flame, locks out.", "will not light")
+            ilse.at("Supply: volts, every pair")
+            page.keyboard.press("v")
+            expect(ilse.band).to_contain_text("LIVE since")
+            page.get_by_role("textbox", name="L1–N", exact=True).fill("121 119 240")
+            ilse.see_verdict("Within")
+            page.keyboard.press("Enter")
+            ilse.at("Off, locked, proved dead")
+            page.keyboard.press("Alt+d")
+            expect(ilse.band).to_contain_text("not proved dead")
+            ilse.prove_dead()
+            self.nothing_to_see_and_the_meter_is_good(ilse, "Nothing here, nor on the other")
+            ilse.at("Hot-surface igniter: ohms, cold")
+            page.get_by_label("The room is at").fill("23")
+            page.get_by_label("all parts here").check()
+            ilse.record("OL", "Open")
+            ilse.at("Gas valve coil: winding, end to end").record("49.2", "Within")
+            ilse.at("Gas valve coil: terminal to case").record("OL", "Within")
+            ilse.at("Flow switch: should be closed").record("0.3", "Just within")
+            ilse.at("Hot-surface igniter").press("Accept: replace")
+            ilse.at("Hot-surface igniter: measure the new part").record("62", "Within")
+            ilse.at("Hot-surface igniter: fit it").press("It is fitted")
+            ilse.at("Before energising: earth, insulation, covers")
+            page.get_by_label("Protective conductor").fill("0.12")
+            page.get_by_label("Insulation at 500 V DC").fill("210 M")
+            ilse.press("All three are so: nothing left inside, bypasses out, covers on")
+            ilse.at("Hot-surface igniter: called for, as a proof run")
+            page.keyboard.press("v")
+            page.get_by_role("textbox", name="Volts on the display").fill("120.5 3.4")
+            ilse.choose("It glows", "yes").see_verdict("Within")
+            page.get_by_role("textbox", name="Volts on the display").press("Enter")
+            ilse.at("Ignition sequence: stage by stage")
+            page.locator("#entry").fill("25.6 25.4 121 25.1")
+            ilse.see_verdict("Within")
+            page.keyboard.press("Enter")
+            # The machine lights: volts across its switch would say nothing more.
+            ilse.at("Report and close").press("Close the job")
+            ilse.said("Closed")
+        self.assertLessEqual(len(steps), 45, steps)
+        self.assertEqual(Job.objects.latest("pk").state, "closed")
+
+    def used_bench_meter_2_last(self) -> None:
+        machine = load_machines()["Curing room"]
+        meter = ShopMeter.objects.get(name="Bench meter 2")
+        Job.objects.create(
+            client_id=uuid4(),
+            machine=machine,
+            symptom="yearly_check",
+            technician=self.people["Ilse Fennick"],
+            opened_by=self.people["Ilse Fennick"],
+            opened_at=timezone.now(),
+            changed_at=timezone.now(),
+            conditions={"meter": meter.pk},
+        )
+
+    def test_a_machine_that_trips(self) -> None:
+        page = self.page
+        self.at_the_page_of("Retort")
+        with counted() as steps:
+            ilse = self.open_job("Retort", "Trips some minutes into every batch.", "trips")
+            ilse.at("Off, locked, proved dead").prove_dead()
+            self.nothing_to_see_and_the_meter_is_good(ilse, "Nothing here, nor on the other 3")
+            ilse.at("Upper element: terminal to case").record("OL", "Within")
+            ilse.at("Middle element: terminal to case").record("OL", "Within")
+            ilse.at("Lower element: terminal to case").record("0.4M", "Leaking")
+            ilse.at("Lower element: insulation test").record("0.2M", "Leaking")
+            # A leak is found: ohms along the others say little of a trip, their cases do.
+            ilse.at("Drain valve coil: terminal to case").record("OL", "Within")
+            ilse.at("Lower element").press("Accept: do not energise")
+            ilse.at("Lower element: what did it die of?").press("water in it")
+            ilse.at("Report and close").see("must not be energised")
+            ilse.press("Locked off and tagged: close it").said("Closed")
+        self.assertLessEqual(len(steps), 28, steps)
+        page.get_by_role("link", name="Look at the report").click()
+        ilse.see("locked off and tagged")

@@ -173,12 +173,14 @@ AnyReading = (
 @dataclass(frozen=True)
 class Family:
     """One family. ``own`` are the tests that its module judges; ``ohms`` is its single reading in
-    ohms, which tests across families build on.
+    ohms, which tests across families build on. A supply, a sequence and a setting are no ``thing``:
+    there is nothing to be looked at, taken out or fitted.
     """
 
     module: ModuleType
     own: tuple[type, ...]
     ohms: type[ResistanceReading] | None = None
+    thing: bool = True
 
     @property
     def readings(self) -> tuple[type, ...]:
@@ -222,7 +224,7 @@ FAMILIES: dict[type, Family] = {
     ThermocoupleMagnet: Family(thermocouple_magnet, (FlamePair,)),
     Igniter: Family(igniter, (IgniterResistance, IgniterCalled), IgniterResistance),
     SparkIgniter: Family(spark_igniter, (SetResistances, SparkGap)),
-    IgnitionSequence: Family(ignition_sequence, (SequenceReading,)),
+    IgnitionSequence: Family(ignition_sequence, (SequenceReading,), thing=False),
     TemperatureSensor: Family(
         temperature_sensor,
         (SensorResistance, SensorPoints, SensorResponse, ControllerShows),
@@ -234,11 +236,11 @@ FAMILIES: dict[type, Family] = {
     PositionSensor: Family(position_sensor, (TrackAndHalves, Sweep)),
     HighTensionLead: Family(resistive, (PartResistance,), PartResistance),
     ResistivePart: Family(resistive, (PartResistance,), PartResistance),
-    Supply: Family(supply, (SupplyVolts,)),
+    Supply: Family(supply, (SupplyVolts,), thing=False),
     Wires: Family(wires, (WireEnds,)),
     Control: Family(control, (ControlOutput,)),
     SolenoidValve: Family(solenoid_valve, (LeakDown,)),
-    HeaterSetting: Family(heater_setting, (SettingReach,)),
+    HeaterSetting: Family(heater_setting, (SettingReach,), thing=False),
     UnknownPart: Family(unknown_part, (UnknownResistance, TerminalToCase), UnknownResistance),
 }
 

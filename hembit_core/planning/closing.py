@@ -127,7 +127,7 @@ def _of_tests(route: Route, names: Mapping[str, str]) -> Iterator[OpenEnd]:
         if items:
             yield OpenEnd(
                 kind=OpenEndKind.NOT_MEASURED,
-                what=f"{step.title}, not done: {_told(items, names)}",
+                what=f"{step.title}, not done: {_told(items, names, step.title)}",
                 why=_WHY[kind],
             )
 
@@ -145,12 +145,17 @@ def _open(items: Iterable[RouteItem]) -> list[RouteItem]:
     return [one for one in items if one.state in ("due", "blocked")]
 
 
-def _told(items: Sequence[RouteItem], names: Mapping[str, str]) -> str:
-    """The tests with their parts; counted, and the parts named, where they are many."""
-    of = [names.get(one.part or "", "") for one in items]
+def _told(items: Sequence[RouteItem], names: Mapping[str, str], step: str) -> str:
+    """The tests with their parts, where the step does not name them; counted where they are many."""
+    of = [name if (name := names.get(one.part or "", "")) != step else "" for one in items]
     if len(items) > _NAMED:
         return f"{len(items)} tests of {', '.join(dict.fromkeys(name for name in of if name))}"
     return "; ".join(
-        f"{name}, {one.title[:1].lower()}{one.title[1:]}" if name else one.title
+        f"{name}, {_inside(one.title)}" if name else _inside(one.title)
         for one, name in zip(items, of, strict=True)
     )
+
+
+def _inside(title: str) -> str:
+    """A title within a sentence: only its first letter gets small, ``°C`` stays."""
+    return title[:1].lower() + title[1:]

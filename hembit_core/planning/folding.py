@@ -13,9 +13,11 @@ from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
 from hembit_core.planning.part_tests import PartTest, can_be_judged, has_dead_test, minutes_of, tests_of
 from hembit_core.planning.route import BAD, SUPPLY, RoutePart, School, culprits
-from hembit_core.planning.symptoms import Symptom, suspicion
+from hembit_core.planning.symptoms import Symptom, strongest_weight, suspicion, test_weight
 
 _UNSETTLED = (Conclusion.UNDECIDED, Conclusion.WATCH)
+_BY_THE_GATE = (Role.TO_CASE, Role.INSULATION)
+"""What the insulation test before energising covers."""
 _CAUSES = (Role.OPENS, Role.TO_CASE)
 
 
@@ -58,6 +60,20 @@ class Visit:
     def unexplained(self) -> RoutePart | None:
         """A part that died of something nobody has named yet."""
         return next((one for one in self.parts if one.asks_cause and not one.cause), None)
+
+    @property
+    def ran_through(self) -> RoutePart | None:
+        """A sequence that passed from its first stage to its last, with what is fitted now."""
+        return next(
+            (
+                one
+                for one in self.parts
+                if not one.changed
+                and (taken := one.reading(*with_role(Role.SEQUENCE)))
+                and taken.outcome is Outcome.ACCEPT
+            ),
+            None,
+        )
 
     def must_stay_dead(self) -> str:
         """Why nothing may be energised now; empty when it may."""
@@ -143,6 +159,8 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
         return ""
     if not can_be_judged(part.spec, test.measurand):
         return "Its spec has no figure to judge this by"
+    if part.changed and test.room == "dead" and not test.side and test.role not in _BY_THE_GATE:
+        return ""
     if test.role is Role.INSULATION:
         decides = _decides_a_leak(part, test)
         return "" if decides else "Where a figure is read to the case, and after a repair"
@@ -161,6 +179,9 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
             return f"{names} is why {bank.name} is off; it is measured whole again after that"
     if suspicion(visit.symptom, part.spec.kind, test.measurand) == 0:
         return f"Says nothing about “{visit.symptom.label}”"
+    answer = _answers_the_complaint(visit, part, test)
+    if answer is not None:
+        return f"{answer.name} explains “{visit.symptom.label}”: this one if it comes back"
     if part.bad and part.taken and part.reading(test.measurand) is None and test.room != "live":
         return f"Decided: {part.decided or part.concluded}"
     if test.side:
@@ -178,12 +199,34 @@ def explained(visit: Visit, part: RoutePart) -> RoutePart | None:
     return next((one for one in others if one.fitted or one.decided in BAD), None)
 
 
+def _answers_the_complaint(visit: Visit, part: RoutePart, test: PartTest) -> RoutePart | None:
+    """Another part that failed, or was exchanged for failing, the test that the complaint asks for
+    far more than for this one: where something trips, a leak that was found says more than ohms.
+    """
+    mine = test_weight(visit.symptom, test.measurand)
+    for one in visit.parts:
+        if one.key in (part.key, SUPPLY) or not (one.bad or one.fitted):
+            continue
+        failed = [
+            test_weight(visit.symptom, taken.measurand)
+            for taken in one.taken
+            if taken.outcome is Outcome.REJECT
+        ]
+        weight = strongest_weight(visit.symptom) if one.fitted else max(failed, default=0.0)
+        if mine < weight / 2:
+            return one
+    return None
+
+
 def _folded_live(visit: Visit, part: RoutePart, test: PartTest) -> str:
     if test.room == "dead" or test.step != "live":
         return ""
     bad = visit.found
     if bad is not None:
         return f"{bad.name} is found: put it right, then prove it live"
+    ran = visit.ran_through
+    if ran is not None and ran.key != part.key:
+        return f"{ran.name} ran through: it works in there"
     waiting = visit.school is School.DEAD_FIRST and not part.taken and has_dead_test(part.spec)
     return "Dead first: its dead tests have not been taken" if waiting else ""
 

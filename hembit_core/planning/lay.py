@@ -140,7 +140,7 @@ def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> 
     elif kind is StepKind.LOOK:
         yield _plain(f"look:{MACHINE}", "The machine as a whole", done.looked, part=MACHINE)
         for part in visit.parts:
-            if part.key != SUPPLY and not _member_unasked(visit, part):
+            if part.is_thing and not _member_unasked(visit, part):
                 yield _look(visit, part)
     elif kind is StepKind.METER:
         yield _plain("meter", "Meter, leads, battery", done.meter_checked)
@@ -212,9 +212,8 @@ def _handling(part: RoutePart) -> str:
 
 def _decisions(visit: Visit) -> Iterable[RouteItem]:
     for part in visit.parts:
-        if part.key == SUPPLY and (part.concluded is None or not part.bad):
-            continue
-        if part.concluded is not None or part.decided is not None:
+        said = part.concluded is not None or part.decided is not None
+        if said and (part.key != SUPPLY or part.bad):
             yield RouteItem(
                 key=f"decide:{part.key}",
                 title=part.name,

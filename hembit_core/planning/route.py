@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from hembit_core.families.registry import FAMILIES
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judge import PartSpec
 from hembit_core.judging.states import Outcome, State
@@ -92,8 +93,13 @@ class RoutePart(Model):
 
     @property
     def is_to_go(self) -> bool:
-        """Decided to be exchanged. A supply is put right where it stands."""
-        return self.decided in TO_REPLACE and self.key != SUPPLY
+        """Decided to be exchanged. A supply is put right where it stands, as is a sequence."""
+        return self.decided in TO_REPLACE and self.is_thing
+
+    @property
+    def is_thing(self) -> bool:
+        """Whether it can be looked at, taken out and fitted."""
+        return FAMILIES[type(self.spec)].thing
 
     @property
     def must_stay_dead(self) -> bool:

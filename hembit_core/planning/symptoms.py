@@ -47,4 +47,14 @@ def suspicion(symptom: Symptom, kind: str, measurand: str) -> float:
     rows = table("symptoms")
     row = rows["symptoms"][symptom]
     weight = row["kinds"].get(kind, row.get("default", 0.15))
-    return float(rows["priors"][kind] * weight * row["tests"].get(measurand, 1))
+    return float(rows["priors"][kind] * weight) * test_weight(symptom, measurand)
+
+
+def test_weight(symptom: Symptom, measurand: str) -> float:
+    """How much a symptom asks for one test more than for others of the same part, relative [1]."""
+    return float(table("symptoms")["symptoms"][symptom]["tests"].get(measurand, 1))
+
+
+def strongest_weight(symptom: Symptom) -> float:
+    """The weight of the test that a symptom asks for most, relative [1]."""
+    return float(max((1, *table("symptoms")["symptoms"][symptom]["tests"].values())))

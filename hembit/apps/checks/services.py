@@ -17,12 +17,12 @@ from hembit.apps.people.models import Person
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
-from hembit_core.families.registry import asks_connection
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
 from hembit_core.judging.summary import figure_of
+from hembit_core.judging.unsaid import connection_is_missing
 from hembit_core.safety import Live, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
@@ -129,9 +129,8 @@ def _must_stay_dead(checks: tuple[UUID, ...]) -> bool:
 
 
 def _check_connection_said(given: CheckIn) -> None:
-    """How it was connected is answered, never assumed: a path beside turns a verdict."""
-    reading = given.reading
-    if asks_connection(reading.measurand) and getattr(reading, "connection", None) is None:
+    """How it was connected is answered, never assumed, where a path beside turns a verdict."""
+    if connection_is_missing(given.reading):
         raise InputError("Say how it was connected: isolated, with one end off, or in circuit.").at(
             "reading.connection"
         )

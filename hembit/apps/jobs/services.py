@@ -47,7 +47,19 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
             opened_by=person,
             opened_at=now or timezone.now(),
             choices=Choices(school=given.school).model_dump(mode="json"),
+            conditions=_meter_in_hand(person),
         )
+
+
+def _meter_in_hand(person: Person) -> dict[str, Any]:
+    """The meter this person read with last, in whichever job."""
+    before = (
+        Job.objects.filter(technician=person, conditions__meter__isnull=False)
+        .order_by("-changed_at")
+        .values_list("conditions__meter", flat=True)
+        .first()
+    )
+    return {} if before is None else {"meter": before}
 
 
 def find_job(number: int) -> Job:

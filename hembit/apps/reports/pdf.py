@@ -68,7 +68,7 @@ def render(report: Report) -> bytes:
             for one in report.follow_ups
         ),
     )
-    _list(pdf, "What was left open", (f"{one.what}. {one.why}" for one in report.left_open))
+    _list(pdf, "What was left open", report.left_open)
     _list(pdf, "What was not tested", report.not_tested)
     _list(pdf, "What was skipped", report.skipped)
     _photos(pdf, report)

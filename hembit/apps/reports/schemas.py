@@ -11,7 +11,6 @@ from hembit_core.findings.finding import FindingCode
 from hembit_core.judging.judgement import Rail, Row
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
-from hembit_core.planning.closing import OpenEnd
 
 
 class MeasuredInJob(Model):
@@ -90,7 +89,7 @@ class Report(Model):
     parts: tuple[FittedPart, ...]
     photos: tuple[PhotoOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
-    left_open: tuple[OpenEnd, ...]
+    left_open: tuple[str, ...]
     not_tested: tuple[str, ...]
     skipped: tuple[str, ...]
     cautions: tuple[str, ...]

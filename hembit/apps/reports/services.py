@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from datetime import datetime
 
 from django.conf import settings
@@ -23,6 +23,7 @@ from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
 from hembit_core.notation import interval
+from hembit_core.planning.closing import OpenEnd
 from hembit_core.planning.route import MACHINE
 
 _WORK = (
@@ -60,11 +61,20 @@ def report_of(number: int, now: datetime) -> Report:
         parts=parts,
         photos=tuple(photo_out(one) for one in job.photos.select_related("taken_by", "position")),
         follow_ups=follow_ups,
-        left_open=left_open,
+        left_open=tuple(_left_open(visit, left_open)),
         not_tested=tuple(_not_tested(visit, found)),
         skipped=tuple(_skipped(visit)),
         cautions=_cautions(found),
     )
+
+
+def _left_open(visit: Visit, ends: Iterable[OpenEnd]) -> Iterator[str]:
+    """What is left open, and why that matters; of a danger, why it was left as it is."""
+    closed = visit.last("closed")
+    reasons = closed.data.get("reasons", {}) if closed else {}
+    for one in ends:
+        because = reasons.get(one.part or "", "") if one.is_danger else ""
+        yield f"{one.what}. {one.why}{f' Left so: {because}.' if because else ''}"
 
 
 def _plate(machine: Machine) -> str:

@@ -32,6 +32,9 @@ from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.rules import Rules
 
 _NEXT = "Put the supply right before any part is judged from volts or amps."
+_FINER = (
+    "Name the meter, or take one that is finer on volts: nothing is concluded from live tests before."
+)
 _PASSED = "The supply has passed: now volts and amps at the part mean something."
 
 
@@ -164,6 +167,10 @@ def _coupling_warnings(spec: Supply, wrong: tuple[str, ...]) -> tuple[Notice, ..
     return (Notice(code=NoticeCode.COUPLING, text=text),)
 
 
+def _next_step(row: Row) -> str:
+    return _FINER if row.state is State.NOT_DECIDABLE else _NEXT
+
+
 def _verdict(
     spec: Supply,
     rows: tuple[Row, ...],
@@ -171,7 +178,7 @@ def _verdict(
     wrong: tuple[str, ...],
     unread: list[str],
 ) -> Verdict:
-    plain = verdict_of_rows(rows, lambda row: _NEXT, _PASSED)
+    plain = verdict_of_rows(rows, _next_step, _PASSED)
     if wrong:
         return Verdict(
             Code.WRONG_COUPLING,

@@ -219,6 +219,68 @@ class Folding(unittest.TestCase):
         )
 
 
+class WhatIsNotAskedAnyMore(unittest.TestCase):
+    LEAKS = placed(
+        "1", ELEMENT, name="Lower", taken=(taken("terminal_to_case", State.LEAKING, Outcome.REJECT),),
+        concluded=Conclusion.DO_NOT_ENERGISE, decided=Conclusion.REPLACE,
+    )  # fmt: skip
+
+    def test_a_test_that_its_spec_has_no_figure_for(self) -> None:
+        bare = lay(Symptom.YEARLY_CHECK, [placed("1", THERMOSTAT, concluded=Conclusion.UNDECIDED)])
+        self.assertIn("no figure", item(bare, "1:contact_switching").why)
+        spec = part("contact", device="thermostat", opens_at="90")
+        known = lay(Symptom.YEARLY_CHECK, [placed("1", spec, concluded=Conclusion.UNDECIDED)])
+        self.assertNotIn("no figure", item(known, "1:contact_switching").why)
+
+    def test_ohms_where_something_trips_and_a_leak_was_found(self) -> None:
+        route = lay(Symptom.TRIPS, [self.LEAKS, placed("2", ELEMENT, name="Upper")])
+        self.assertEqual(item(route, "2:terminal_to_case").state, "due")
+        along = item(route, "2:between_terminals")
+        self.assertEqual((along.state, along.why[:5]), ("folded", "Lower"))
+
+    def test_a_break_leaves_every_other_break_to_be_looked_for(self) -> None:
+        broken = placed(
+            "1", ELEMENT, taken=(taken("between_terminals", State.OPEN, Outcome.REJECT),),
+            concluded=Conclusion.REPLACE,
+        )  # fmt: skip
+        route = lay(Symptom.NO_HEAT, [broken, placed("2", LIMIT), placed("3", IGNITER)])
+        self.assertEqual(item(route, "2:contact_closed").state, "due")
+        self.assertEqual(item(route, "3:igniter_resistance").state, "due")
+
+    def test_live_tests_once_the_sequence_ran_through(self) -> None:
+        sequence = part("ignition_sequence", stages=[{"name": "igniter powered", "voltage": "120"}])
+        switch = placed("2", LIMIT, taken=(taken("contact_closed"),))
+        ran = placed("3", sequence, name="Sequence", taken=(taken("sequence"),))
+        there = [placed("supply", SUPPLY, taken=(taken("supply_volts"),)), switch, ran]
+        found = item(lay(Symptom.WILL_NOT_LIGHT, there), "2:contact_volts")
+        self.assertEqual(
+            (found.state, found.why), ("folded", "Sequence ran through: it works in there")
+        )
+        there[2] = ran.model_copy(update={"changed": "Igniter"})
+        self.assertEqual(item(lay(Symptom.WILL_NOT_LIGHT, there), "2:contact_volts").state, "due")
+
+    def test_a_sequence_is_not_looked_at_nor_exchanged(self) -> None:
+        sequence = part("ignition_sequence", stages=[{"name": "igniter powered", "voltage": "120"}])
+        route = lay(Symptom.WILL_NOT_LIGHT, [placed("3", sequence, decided=Conclusion.REPLACE)])
+        self.assertEqual(keys(route, StepKind.LOOK), ["look:machine"])
+        self.assertEqual(keys(route, StepKind.FIT), [])
+
+    def test_the_other_members_once_the_dead_one_is_found(self) -> None:
+        off = (taken("bank_resistance", State.OUTSIDE, Outcome.REJECT),)
+        bank = placed("1", BANK, name="Bank", taken=off, dead_members=1, concluded=Conclusion.REPLACE)
+        dead = placed(
+            "2", ELEMENT, name="Bank, member 1", part_of="1", concluded=Conclusion.REPLACE,
+            taken=(taken("between_terminals", State.OPEN, Outcome.REJECT),),
+        )  # fmt: skip
+        other = placed("3", ELEMENT, name="Bank, member 2", part_of="1")
+        found = lay(Symptom.SOME_HEAT, [bank, dead, other])
+        self.assertEqual(item(found, "3:between_terminals").state, "folded")
+        self.assertEqual(item(found, "decide:1").state, "folded")
+        self.assertEqual(item(found, "decide:2").state, "due")
+        two = [bank.model_copy(update={"dead_members": 2}), dead, other]
+        self.assertEqual(item(lay(Symptom.SOME_HEAT, two), "3:between_terminals").state, "due")
+
+
 class Closing(unittest.TestCase):
     broken = placed("7", ELEMENT, name="Grill", concluded=Conclusion.REPLACE)
 
@@ -231,6 +293,17 @@ class Closing(unittest.TestCase):
         bank = placed("1", BANK, name="Bank", changed="Bank, member 1")
         self.assertIn("measure the whole again", what_blocks_closing([bank], Done())[0])
         self.assertIn("was renewed", item(lay(Symptom.SOME_HEAT, [bank]), "1:bank_resistance").why)
+
+    def test_a_bank_that_was_fitted_is_measured_again_after_its_member_was(self) -> None:
+        bank = placed("1", BANK, name="Bank", changed="Bank, member 1", fitted=True)
+        route = lay(Symptom.SOME_HEAT, [bank])
+        self.assertEqual(item(route, "1:bank_resistance").state, "due")
+        self.assertEqual(item(route, "gate").state, "blocked")
+
+    def test_a_whole_that_works_only_live_does_not_keep_the_job_open(self) -> None:
+        sequence = part("ignition_sequence", stages=[{"name": "igniter powered", "voltage": "120"}])
+        whole = placed("3", sequence, name="Sequence", changed="Igniter")
+        self.assertEqual(what_blocks_closing([whole], Done()), [])
 
     def test_a_spare_that_came_is_not_waited_for(self) -> None:
         decided = self.broken.model_copy(update={"decided": Conclusion.REPLACE})

@@ -6037,7 +6037,7 @@ export interface components {
             /** Follow Ups */
             follow_ups: components["schemas"]["FollowUpOut"][];
             /** Left Open */
-            left_open: components["schemas"]["OpenEnd"][];
+            left_open: string[];
             /** Not Tested */
             not_tested: string[];
             /** Skipped */

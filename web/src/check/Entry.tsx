@@ -4,11 +4,12 @@ import type { FieldError } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
+import { fitsInARow, Segments } from "@/ui/Segments";
 import { Select } from "@/ui/Select";
 import { unbroken } from "@/verdict/prose";
 import { type Connection, countIn, entryOf, textIn, UNKNOWN_METER } from "./draft";
-import { FormField, fieldId } from "./FormField";
-import { standing } from "./forms/fields";
+import { FormField } from "./FormField";
+import { type FieldDef, standing } from "./forms/fields";
 import { figuresIn } from "./forms/lists";
 import { type Box, boxesOf, type Form, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
@@ -73,6 +74,7 @@ export function Entry({ check }: { check: Measuring }) {
           }
         />
       ))}
+      <TakeBack check={check} />
       <FieldMessage id="range" error={check.refusal("reading.range_top", "set")?.message} />
       <FieldMessage id="reading" error={check.refusal("reading", "set")?.message} />
     </div>
@@ -89,14 +91,12 @@ type RowChoiceProps = {
 function RowChoice({ check, row, rowChoice }: RowChoiceProps) {
   const place = (check.expectation?.rows ?? []).findIndex((one) => one.label === row);
   const def = rowChoice(row, place);
-  const id = fieldId("reading", def.at);
   return (
     <div className="flex min-w-0 flex-col justify-center gap-0.5">
-      <label htmlFor={id} className="text-[0.87rem] text-muted">
+      <span aria-hidden="true" className="text-[0.87rem] text-muted">
         acted
-      </label>
-      <Select
-        id={id}
+      </span>
+      <Segments
         label={def.label}
         value={standing(def, entryOf(check.draft).fields)}
         items={Array.isArray(def.items) ? def.items : []}
@@ -302,17 +302,40 @@ function HowTaken({ check, ohms }: { check: Measuring; ohms: boolean }) {
       )}
       {(def.extras ?? []).map((extra) => (
         <div key={extra.at} className="col-span-2">
-          <FormField
-            def={extra}
-            fields={entry.fields}
-            area="reading"
-            error={undefined}
-            onChange={check.changeEntryField}
-            onLeave={() => undefined}
-          />
+          <Extra check={check} def={extra} />
         </div>
       ))}
     </div>
+  );
+}
+
+/** What belongs to the reading besides its figures: a few short answers stand side by side. */
+function Extra({ check, def }: { check: Measuring; def: FieldDef }) {
+  const { fields } = entryOf(check.draft);
+  if (def.type === "choice" && Array.isArray(def.items) && fitsInARow(def.items)) {
+    return (
+      <>
+        <span aria-hidden="true" className="text-[0.87rem] text-muted">
+          {def.label}
+        </span>
+        <Segments
+          label={def.label}
+          value={standing(def, fields)}
+          items={def.items}
+          onChoose={(next) => check.changeEntryField(def.at, next)}
+        />
+      </>
+    );
+  }
+  return (
+    <FormField
+      def={def}
+      fields={fields}
+      area="reading"
+      error={undefined}
+      onChange={check.changeEntryField}
+      onLeave={() => undefined}
+    />
   );
 }
 
@@ -349,6 +372,17 @@ function Complaint({
         </div>
       )}
     </div>
+  );
+}
+
+/** What was answered about this reading can be taken back; the question then comes again. */
+function TakeBack({ check }: { check: Measuring }) {
+  const count = Object.keys(entryOf(check.draft).answers).length;
+  if (count === 0) return null;
+  return (
+    <Button className="mt-2" onClick={() => check.changeEntry({ answers: {} })}>
+      {count === 1 ? "Take the answer back" : `Take the ${count} answers back`}
+    </Button>
   );
 }
 

@@ -100,8 +100,12 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     setDraft(next);
   }
 
-  /** How it was connected is answered before anything is sent: an outbox cannot ask later. */
-  const unsaid = connected && connection === null;
+  /**
+   * How it was connected is answered before anything is sent, unless the verdict is the same either
+   * way: an outbox cannot ask later.
+   */
+  const asks = judged.data?.warnings.some((one) => one.code === "connection_not_said") ?? true;
+  const unsaid = connected && connection === null && asks;
 
   function keep() {
     setInsisted(true);

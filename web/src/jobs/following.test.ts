@@ -26,6 +26,14 @@ describe("what follows an item", () => {
     expect(following(job([look, measure], "look:1"), "1:ohms")).toBe("2:ohms");
   });
 
+  test("what is due in a later step, before going back; closing waits", () => {
+    const measure = step("measure", "done", [item("1:ohms", "done")]);
+    const fit = step("fit", "due", [item("spare:1", "due")]);
+    const close = step("close", "due", [item("close", "due")]);
+    expect(following(job([look, measure, fit, close], "look:1"), "1:ohms")).toBe("spare:1");
+    expect(following(job([look, measure, close], "look:1"), "1:ohms")).toBe("look:1");
+  });
+
   test("what comes next on the route once the step is through", () => {
     const measure = step("measure", "done", [item("1:ohms", "done")]);
     expect(following(job([look, measure], "look:1"), "1:ohms")).toBe("look:1");

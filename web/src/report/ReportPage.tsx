@@ -138,10 +138,7 @@ function Page({ report }: { report: Report }) {
           (one) => `${day(one.due_on)}: ${[one.part, one.text].filter(Boolean).join(" – ")}`,
         )}
       />
-      <Lines
-        title="What was left open"
-        lines={report.left_open.map((one) => `${one.what}. ${one.why}`)}
-      />
+      <Lines title="What was left open" lines={report.left_open} />
       <Lines title="What was not tested" lines={report.not_tested} />
       <Lines title="What was skipped" lines={report.skipped} />
       <Section title="Photos" empty={report.photos.length === 0}>

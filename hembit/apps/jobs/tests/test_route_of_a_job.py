@@ -164,6 +164,27 @@ class FitAndClose(VisitCase):
         self.assertIn("was rejected", said["unmeasured_because"])
         self.good(self.entry("fitted", part=self.element, unmeasured_because="until Thursday’s boat"))
 
+    def test_a_spare_whose_measuring_was_skipped_is_fitted_for_that_reason(self) -> None:
+        self.broken()
+        job = self.whole()
+        why = {"key": f"spare:{self.element}", "reason": "its ends are potted"}
+        body = {"version": job["version"], "choices": {**job["choices"], "skipped": [why]}}
+        self.good(self.send("patch", f"jobs/{self.number}", body))
+        job = self.good(self.entry("fitted", part=self.element))
+        self.assertIn("Not measured before: its ends are potted", job["entries"][-1]["text"])
+
+    def test_a_job_starts_with_the_meter_its_technician_read_with_last(self) -> None:
+        self.broken()
+        self.assertEqual(self.open_job()["conditions"], {"meter": self.meter})
+
+    def test_an_overflow_is_taken_without_a_word_on_its_connection(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        figure = {"measurand": "between_terminals", "display": "24.6"}
+        refused = self.refused(self.reading(self.element, "", reading=figure))
+        self.assertIn("Say how it was connected", refused["reading.connection"])
+        self.good(self.reading(self.element, "", reading={**figure, "display": "OL"}))
+
     def test_a_spare_on_order_lets_the_job_close_and_fitting_ends_it(self) -> None:
         self.broken()
         order = {

@@ -68,7 +68,7 @@ class Report(VisitCase):
             "Lower deck, front element was broken: no current could pass.",
         )
         self.assertEqual(report["in_short"]["done"], "Lower deck, front element was replaced.")
-        self.assertIn("not done", " ".join(one["what"] for one in report["left_open"]).lower())
+        self.assertIn("not done", " ".join(report["left_open"]).lower())
 
     def test_a_danger_stands_first_and_says_not_to_switch_it_on(self) -> None:
         self.open_job()
@@ -78,6 +78,17 @@ class Report(VisitCase):
         report = self.good(self.get(f"jobs/{self.number}/report"))
         self.assertEqual(report["found"][0]["decided"], "do not energise")
         self.assertIn("Do not switch it on", report["in_short"]["watch"])
+        self.assertIn("must not be energised", report["left_open"][0])
+
+    def test_a_danger_that_was_left_says_why(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
+        self.good(self.decide(self.element))
+        self.good(self.entry("cause_named", part=self.element, cause="steam"))
+        self.good(self.entry("closed", reasons={self.element: "locked off and tagged"}))
+        report = self.good(self.get(f"jobs/{self.number}/report"))
+        self.assertIn("Left so: locked off and tagged.", report["left_open"][0])
 
     def test_due_and_read_are_in_one_unit(self) -> None:
         probe = self.place(

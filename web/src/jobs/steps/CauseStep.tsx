@@ -1,9 +1,13 @@
 import type { FormEvent } from "react";
 import { useDraft } from "@/app/stored";
+import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+
+/** What such parts die of most, each named with one press. */
+const USUAL = ["blocked air", "stuck contact", "grounded element", "water in it", "loose terminal"];
 
 /** What a part died of, in words; the job does not close without it. */
 export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
@@ -15,8 +19,11 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
   const entry = useEntry(visit, ["cause"]);
   function submit(event: FormEvent) {
     event.preventDefault();
+    name(draft.cause);
+  }
+  function name(cause: string) {
     entry.write(
-      { kind: "cause_named", part, cause: draft.cause },
+      { kind: "cause_named", part, cause },
       `cause, ${there?.name}`,
       draft.id,
       (answer) => {
@@ -28,9 +35,16 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <p>
-        A part like this does not die by itself: blocked air, a stuck contact, a grounded element,
-        water, a loose terminal. A new one dies of the same.
+        A part like this does not die by itself, and a new one dies of the same. Name it with one
+        press, or in your own words below.
       </p>
+      <div className="flex flex-wrap gap-2">
+        {USUAL.map((cause) => (
+          <Button key={cause} disabled={entry.pending} onClick={() => name(cause)}>
+            {cause}
+          </Button>
+        ))}
+      </div>
       {there?.cause && <p>Named: {there.cause}</p>}
       <Labelled id="cause" label="What it died of" error={entry.at("cause")}>
         <TextArea

@@ -2,6 +2,7 @@ import type { FormEvent } from "react";
 import { Link } from "react-router";
 import type { Job } from "@/api/types";
 import { useDraft } from "@/app/stored";
+import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { StateShape } from "@/verdict/states";
@@ -9,6 +10,9 @@ import { FollowUpForm } from "../later/FollowUpForm";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+
+/** What is done with a part that must not be energised and stays in the machine. */
+const LOCKED = "locked off and tagged";
 
 type CloseDraft = { reasons: Record<string, string> };
 
@@ -24,11 +28,16 @@ export function CloseStep({ visit }: { visit: Visit }) {
   if (job.state === "closed") return <Reopen visit={visit} />;
   function submit(event: FormEvent) {
     event.preventDefault();
-    entry.write({ kind: "closed", reasons: draft.reasons }, "closing", draft.id, (answer) => {
+    close(draft.reasons);
+  }
+  function close(reasons: Record<string, string>) {
+    entry.write({ kind: "closed", reasons }, "closing", draft.id, (answer) => {
       forget();
       visit.moveOn(answer, "Closed");
     });
   }
+  const unsaid = dangers.filter((one) => !draft.reasons[one.part ?? ""]?.trim());
+  const locked = Object.fromEntries(unsaid.map((one) => [one.part ?? "", LOCKED]));
   return (
     <div className="flex flex-col gap-4">
       {job.blocks_closing.length > 0 ? (
@@ -66,7 +75,13 @@ export function CloseStep({ visit }: { visit: Visit }) {
               }
             />
           ))}
-        <FormFoot action="Close the job" pending={entry.pending} others={entry.others} />
+        <FormFoot action="Close the job" pending={entry.pending} others={entry.others}>
+          {job.blocks_closing.length === 0 && unsaid.length > 0 && (
+            <Button disabled={entry.pending} onClick={() => close({ ...draft.reasons, ...locked })}>
+              {unsaid.length > 1 ? "All locked off and tagged" : "Locked off and tagged"}: close it
+            </Button>
+          )}
+        </FormFoot>
       </form>
     </div>
   );

@@ -96,7 +96,9 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
         )}
         {draft.seen.length === 0 && others.length > 0 && (
           <Button disabled={entry.pending || all.isPending} onClick={() => all.mutate()}>
-            {others.length === 1 ? "Nor on the other" : `Nor on the other ${others.length}`}
+            {others.length === 1
+              ? "Nothing here, nor on the other"
+              : `Nothing here, nor on the other ${others.length}`}
           </Button>
         )}
       </FormFoot>
