@@ -123,3 +123,14 @@ def deviation(value: float, nominal: float) -> str:
     if value > 3 * nominal:
         return f"about {significant(value / nominal, 2 if value < 100 * nominal else 3)} times nominal"
     return percent(value / nominal - 1)
+
+
+def inside(title: str) -> str:
+    """A title within a sentence: only its first letter gets small, ``°C`` and ``F2`` stay.
+
+    Examples
+    --------
+    >>> inside("At a known °C")
+    'at a known °C'
+    """
+    return title[:1].lower() + title[1:]

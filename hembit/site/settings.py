@@ -119,8 +119,11 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 USE_TZ = True
-# Times are stored in UTC; pages show them in the browser's zone, the PDF in the shop's.
-TIME_ZONE = os.environ.get("HEMBIT_TIME_ZONE", "UTC")
+# Times are stored in UTC; pages and the PDF show them by the shop's clock: this machine's zone,
+# unless another is set. Days are typed and written as they are in the locale.
+_ZONE_HERE = os.path.realpath("/etc/localtime").partition("zoneinfo/")[2] or "UTC"
+TIME_ZONE = os.environ.get("HEMBIT_TIME_ZONE", _ZONE_HERE)
+LOCALE = os.environ.get("HEMBIT_LOCALE", "en-GB")
 # What stands on the customer's page.
 SHOP_NAME = os.environ.get("HEMBIT_SHOP", "Fennick & Daughter" if DEMO_PEOPLE else "Workshop")
 LANGUAGE_CODE = "en-gb"

@@ -173,14 +173,15 @@ AnyReading = (
 @dataclass(frozen=True)
 class Family:
     """One family. ``own`` are the tests that its module judges; ``ohms`` is its single reading in
-    ohms, which tests across families build on. A supply, a sequence and a setting are no ``thing``:
-    there is nothing to be looked at, taken out or fitted.
+    ohms, which tests across families build on. ``lights`` says that gas is lit by it. A supply, a
+    sequence and a setting are no ``thing``: nothing to be looked at, taken out or fitted.
     """
 
     module: ModuleType
     own: tuple[type, ...]
     ohms: type[ResistanceReading] | None = None
     thing: bool = True
+    lights: bool = False
 
     @property
     def readings(self) -> tuple[type, ...]:
@@ -221,10 +222,10 @@ FAMILIES: dict[type, Family] = {
     TappedElement: Family(tapped_element, (TappedResistance, TerminalToCase)),
     Winding: Family(winding, (WindingResistance, TerminalToCase, WindingRunning), WindingResistance),
     WindingSet: Family(winding_set, (SetResistances, TerminalToCase)),
-    ThermocoupleMagnet: Family(thermocouple_magnet, (FlamePair,)),
-    Igniter: Family(igniter, (IgniterResistance, IgniterCalled), IgniterResistance),
-    SparkIgniter: Family(spark_igniter, (SetResistances, SparkGap)),
-    IgnitionSequence: Family(ignition_sequence, (SequenceReading,), thing=False),
+    ThermocoupleMagnet: Family(thermocouple_magnet, (FlamePair,), lights=True),
+    Igniter: Family(igniter, (IgniterResistance, IgniterCalled), IgniterResistance, lights=True),
+    SparkIgniter: Family(spark_igniter, (SetResistances, SparkGap), lights=True),
+    IgnitionSequence: Family(ignition_sequence, (SequenceReading,), thing=False, lights=True),
     TemperatureSensor: Family(
         temperature_sensor,
         (SensorResistance, SensorPoints, SensorResponse, ControllerShows),

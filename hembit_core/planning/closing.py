@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from hembit_core.findings.finding import Conclusion
 from hembit_core.model import Model
+from hembit_core.notation import inside
 from hembit_core.planning.part_tests import has_dead_test
 from hembit_core.planning.route import (
     Done,
@@ -151,11 +152,6 @@ def _told(items: Sequence[RouteItem], names: Mapping[str, str], step: str) -> st
     if len(items) > _NAMED:
         return f"{len(items)} tests of {', '.join(dict.fromkeys(name for name in of if name))}"
     return "; ".join(
-        f"{name}, {_inside(one.title)}" if name else _inside(one.title)
+        f"{name}, {inside(one.title)}" if name else inside(one.title)
         for one, name in zip(items, of, strict=True)
     )
-
-
-def _inside(title: str) -> str:
-    """A title within a sentence: only its first letter gets small, ``°C`` stays."""
-    return title[:1].lower() + title[1:]

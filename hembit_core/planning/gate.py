@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Annotated
 
 from pydantic import StringConstraints
@@ -16,11 +17,20 @@ from hembit_core.rules import Rules, default_rules
 Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)]
 
 
+class Gas(StrEnum):
+    """What was seen of the gas line."""
+
+    TIGHT = "tight"
+    NOT_OPENED = "not_opened"
+    LEAKS = "leaks"
+
+
 class EnergisingGate(Model):
     """What was checked before it is energised.
 
     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
-    may be left out with a reason (protection class II, extra-low voltage).
+    may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
+    machine that burns gas: whether a gas line was opened, and every joint that was is tight.
     """
 
     protective_conductor: DisplayText | None = None
@@ -30,6 +40,7 @@ class EnergisingGate(Model):
     nothing_left_inside: bool
     bypasses_removed: bool
     covers_on: bool
+    gas: Gas | None = None
 
 
 class GatePassed(Model):
@@ -38,8 +49,12 @@ class GatePassed(Model):
     lines: tuple[str, ...]
 
 
-def pass_gate(given: EnergisingGate, rules: Rules | None = None) -> GatePassed:
+def pass_gate(
+    given: EnergisingGate, rules: Rules | None = None, *, burns_gas: bool = False
+) -> GatePassed:
     """Check ``given`` against the limits; say each line with the limit used.
+
+    ``burns_gas`` says that the machine does: its gas line is then asked for.
 
     Raises
     ------
@@ -63,7 +78,22 @@ def pass_gate(given: EnergisingGate, rules: Rules | None = None) -> GatePassed:
     ):
         if not getattr(given, field):
             raise InputError(sentence).at(field)
-    return GatePassed(lines=(*lines, "nothing left inside, bypasses out, covers on"))
+    gas = (_gas(given.gas),) if burns_gas else ()
+    return GatePassed(lines=(*lines, *gas, "nothing left inside, bypasses out, covers on"))
+
+
+def _gas(gas: Gas | None) -> str:
+    if gas is None:
+        raise InputError(
+            "Say whether a gas line was opened, and whether every joint that was is tight, by leak "
+            "fluid or a pressure test, never by a flame."
+        ).at("gas")
+    if gas is Gas.LEAKS:
+        raise InputError(
+            "The gas line leaks. Shut the gas off, air the room, no switch and no flame; whoever is "
+            "licensed for gas makes it tight before anything is energised."
+        ).at("gas")
+    return "gas line not opened" if gas is Gas.NOT_OPENED else "gas line tight at every opened joint"
 
 
 def _protective_conductor(given: EnergisingGate, limit: float) -> str:

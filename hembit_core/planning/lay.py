@@ -8,6 +8,7 @@ from typing import TypeVar
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome
+from hembit_core.notation import inside
 from hembit_core.planning.closing import what_blocks_closing
 from hembit_core.planning.folding import Visit, Weighed, explained, weigh
 from hembit_core.planning.naming import named_in
@@ -301,7 +302,7 @@ def _proof_run(part: RoutePart, measurand: str, title: str, why: str) -> RouteIt
     state: ItemState = "done" if taken else "blocked" if why else "due"
     return RouteItem(
         key=f"{part.key}:{measurand}",
-        title=f"{part.name}: {title.lower()}, as a proof run",
+        title=f"{part.name}: {inside(title)}, as a proof run",
         state=state,
         why=why if state == "blocked" else "",
         part=part.key,

@@ -52,6 +52,26 @@ class Supplies(unittest.TestCase):
             ),
             ("single_phase_230", {"L_N": "190", "L_PE": "190", "N_PE": "0.2"}, "low supply"),
             ("single_phase_230", {"L_N": "262", "L_PE": "262", "N_PE": "0.2"}, "high supply"),
+            (
+                "split_phase_120_240",
+                {"L1_N": "120", "L2_N": "240", "L1_L2": "120", "L1_PE": "0.2", "N_PE": "120"},
+                "L1 and neutral exchanged",
+            ),
+            (
+                "three_phase_230_400",
+                {
+                    "L1_N": "231",
+                    "L2_N": "230",
+                    "L3_N": "229",
+                    "L1_PE": "88",
+                    "L2_PE": "70",
+                    "L3_PE": "91",
+                    "L1_L2": "400",
+                    "L2_L3": "399",
+                    "L3_L1": "401",
+                },
+                "protective earth missing",
+            ),
             ("dc_12", {"plus_minus": "-12.4"}, "polarity reversed"),
             ("dc_12", {"plus_minus": "10.9"}, "low supply"),
             ("dc_24", {"plus_minus": "31.0"}, "high supply"),
@@ -72,6 +92,15 @@ class Supplies(unittest.TestCase):
         whole = volts("single_phase_230", L_N="231", L_PE="231", N_PE="0.4")
         self.assertEqual((whole.state, whole.outcome), (State.WITHIN, Outcome.ACCEPT))
         self.assertIn("has passed", whole.next_step)
+
+    def test_legs_to_earth_may_be_left_out_and_that_is_said(self) -> None:
+        legs = {"L1_N": "121", "L2_N": "119", "L1_L2": "240"}
+        silent = volts("split_phase_120_240", **legs)
+        self.assertEqual(silent.outcome, Outcome.ACCEPT)
+        self.assertIn("Not read: L1–PE, L2–PE, N–PE", " ".join(silent.explanation))
+        whole = volts("split_phase_120_240", **legs, L1_PE="121", L2_PE="119", N_PE="0.3")
+        self.assertEqual((whole.outcome, len(whole.rows)), (Outcome.ACCEPT, 6))
+        self.assertNotIn("Not read", " ".join(whole.explanation))
 
     def test_sound_systems(self) -> None:
         for system, pairs in (

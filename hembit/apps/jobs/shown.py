@@ -105,6 +105,14 @@ class LastIsolation(Model):
     readings: dict[str, str]
 
 
+class HandingOver(Model):
+    """What whoever takes the job over must know; nobody has yet."""
+
+    note: str
+    by: str
+    at: datetime
+
+
 class JobOut(JobSummary):
     """A job whole."""
 
@@ -121,7 +129,9 @@ class JobOut(JobSummary):
     meter: MeterOfJob | None
     machine_now: MachineNow
     pairs_to_prove: tuple[str, ...]
+    burns_gas: bool
     last_isolation: LastIsolation | None
+    handing_over: HandingOver | None
     route: Route
     blocks_closing: tuple[str, ...]
     left_open: tuple[OpenEnd, ...]
@@ -201,6 +211,13 @@ def _last_isolation(visit: Visit) -> LastIsolation | None:
     )
 
 
+def _handing_over(visit: Visit) -> HandingOver | None:
+    said, taken = visit.last("handed_over"), visit.last("took_over")
+    if said is None or (taken is not None and taken.at > said.at):
+        return None
+    return HandingOver(note=said.data["note"], by=said.by_name, at=said.at)
+
+
 def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     """The job whole, for the person who asks, now."""
     visit = Visit.load(job)
@@ -222,7 +239,9 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         meter=_meter(visit),
         machine_now=state_of(visit, person.name, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),
+        burns_gas=visit.burns_gas,
         last_isolation=_last_isolation(visit),
+        handing_over=_handing_over(visit),
         route=plan.route,
         blocks_closing=tuple(plan.blocks),
         left_open=plan.left_open,

@@ -12,6 +12,7 @@ from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, 
 from hembit.apps.machines.models import FittedPart, Position
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
+from hembit_core.families.registry import FAMILIES
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.route import MACHINE, SUPPLY
 
@@ -89,6 +90,11 @@ class Visit:
     def specs(self) -> dict[int, Any]:
         """The spec of the part in each position now."""
         return {number: part.part_spec for number, part in self.parts.items()}
+
+    @property
+    def burns_gas(self) -> bool:
+        """Whether gas is lit in the machine."""
+        return any(FAMILIES[type(spec)].lights for spec in self.specs.values())
 
     def position(self, key: str) -> Position | None:
         """The position with that key; None for the supply and the machine as a whole.

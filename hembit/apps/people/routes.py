@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.contrib.auth import logout
 from django.http import HttpRequest
 from ninja import Router
@@ -18,11 +19,7 @@ router = Router(tags=["people"])
 @router.get("/session", response=SessionOut, operation_id="get_session", auth=None)
 def get_session(request: HttpRequest) -> SessionOut:
     """Who is signed in."""
-    if isinstance(request.user, Person):
-        return SessionOut(person=PersonOut.model_validate(request.user))
-    return SessionOut(
-        person=None, demo=tuple(DemoPerson.model_validate(one) for one in services.demo_people())
-    )
+    return _session_of(request.user if isinstance(request.user, Person) else None)
 
 
 @router.post("/session", response=SessionOut, operation_id="sign_in", auth=own_pages)
@@ -34,7 +31,7 @@ def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
         raise HttpError(
             401, "Name and password do not fit. Check both, and the Caps Lock key."
         ) from None
-    return SessionOut(person=PersonOut.model_validate(person))
+    return _session_of(person)
 
 
 @router.delete("/session", response=SessionOut, operation_id="sign_out")
@@ -48,3 +45,13 @@ def sign_out(request: HttpRequest) -> SessionOut:
 def list_people(request: HttpRequest) -> list[Person]:
     """Everybody who works here."""
     return services.list_people()
+
+
+def _session_of(person: Person | None) -> SessionOut:
+    demo = () if person else services.demo_people()
+    return SessionOut(
+        person=PersonOut.model_validate(person) if person else None,
+        demo=tuple(DemoPerson.model_validate(one) for one in demo),
+        locale=settings.LOCALE,
+        time_zone=settings.TIME_ZONE,
+    )

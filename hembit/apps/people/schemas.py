@@ -28,10 +28,15 @@ class DemoPerson(Model):
 
 
 class SessionOut(Model):
-    """Who is signed in; ``demo`` names the demo's people while nobody is."""
+    """Who is signed in; ``demo`` names the demo's people while nobody is.
+
+    ``locale`` and ``time_zone`` say how the shop writes a day, and its clock.
+    """
 
     person: PersonOut | None
     demo: tuple[DemoPerson, ...] = ()
+    locale: str
+    time_zone: str
 
 
 class SignIn(Model):

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Sequence
 from hembit.apps.jobs.briefs import FollowUpOut
 from hembit.apps.reports.schemas import FittedPart, Found, InShort
 from hembit_core.findings.finding import Conclusion, FindingCode
+from hembit_core.notation import inside
 from hembit_core.planning.closing import OpenEnd
 
 _WRONG = {
@@ -65,7 +66,7 @@ def _wrong(found: Sequence[Found]) -> str:
 
 def _words(one: Found) -> str:
     usual = _WRONG.get(one.code) if one.code else None
-    return usual or f"did not pass: {one.headline[:1].lower()}{one.headline[1:]}"
+    return usual or f"did not pass: {inside(one.headline)}"
 
 
 def _done(found: Sequence[Found], parts: Iterable[FittedPart]) -> str:
@@ -82,7 +83,7 @@ def _done(found: Sequence[Found], parts: Iterable[FittedPart]) -> str:
 def _watch(dangers: list[str], found: Sequence[Found], follow_ups: Iterable[FollowUpOut]) -> str:
     coming = [" – ".join(text for text in (one.part, one.text) if text) for one in follow_ups]
     watched = [f"{one.part} is nearing its limit" for one in found if one.decided == Conclusion.WATCH]
-    warned = [f"Do not switch it on: {one[:1].lower()}{one[1:]}" for one in dangers]
+    warned = [f"Do not switch it on: {inside(one)}" for one in dangers]
     return _listed([*warned, *coming, *watched]) or "There is nothing to watch."
 
 

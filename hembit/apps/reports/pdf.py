@@ -13,6 +13,7 @@ from fpdf.enums import XPos, YPos
 from hembit.apps.photos.files import path_of
 from hembit.apps.reports.rail_drawing import HEIGHT, draw_rail
 from hembit.apps.reports.schemas import Found, MeasuredInJob, Report
+from hembit_core.notation import inside
 
 FONTS = Path(__file__).resolve().parent / "fonts"
 OUTCOMES = {"accept": "accepted", "reject": "rejected", "undecided": "undecided"}
@@ -150,7 +151,7 @@ def _measured(pdf: _Page, one: MeasuredInJob) -> None:
     if pdf.get_y() > pdf.h - 20 - (HEIGHT + 12 if single else 10 + 4 * len(one.rows)):
         pdf.add_page()
     which = ", new part" if one.spare else ", the part before" if one.part_before else ""
-    pdf.text_line(f"{one.part}{which}: {one.test.lower()}", bold=True)
+    pdf.text_line(f"{one.part}{which}: {inside(one.test)}", bold=True)
     shape = _SHAPES.get(one.state, "○")
     pdf.text_line(f"Due {one.due} · read {one.read} · {shape} {one.state}, {OUTCOMES[one.outcome]}")
     if single:

@@ -22,7 +22,7 @@ from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
-from hembit_core.notation import interval
+from hembit_core.notation import inside, interval
 from hembit_core.planning.closing import OpenEnd
 from hembit_core.planning.route import MACHINE
 
@@ -178,7 +178,7 @@ def _parts(visit: Visit) -> Iterable[FittedPart]:
 def _not_tested(visit: Visit, found: Iterable[Found]) -> Iterable[str]:
     for one in found:
         if one.not_tested:
-            yield f"{one.part}: {', '.join(title.lower() for title in one.not_tested)}"
+            yield f"{one.part}: {', '.join(inside(title) for title in one.not_tested)}"
     measured = {key_of(one.position_id) for one in visit.standing}
     untouched = [
         position.name

@@ -66,10 +66,11 @@ def expectations(spec: Supply, conditions: Conditions) -> tuple[Expectation, ...
 
 def _expectation(spec: Supply, rules: Rules) -> Expectation:
     rows = tuple(one.empty() for one in _rows_due(spec, rules).values())
+    due = dict.fromkeys(row.due for row in rows if row.key not in spec.to_earth)
     return expect(
         SupplyVolts,
         rows[0].rail,
-        text="  ·  ".join(dict.fromkeys(row.due for row in rows)),
+        text="  ·  ".join(due),
         detail=spec.entry["label"],
         overflow_means="take a higher range",
         zero_means="no supply there, or the tester is dead: prove it",
@@ -108,6 +109,7 @@ def judge(spec: Supply, reading: SupplyVolts, conditions: Conditions, rule: Deci
         if name in figures
         else one.empty()
         for name, one in due.items()
+        if name in figures or name not in spec.to_earth
     )
     unread = [name for name in due if name not in figures]
     pattern = find_pattern(spec, {name: one.value for name, one in figures.items()}, conditions.rules)
@@ -202,7 +204,14 @@ def _verdict(
             ],
             pattern=pattern.code,
         )
-    if plain.state in (State.WITHIN, State.JUST_WITHIN) and unread:
+    passes = plain.state in (State.WITHIN, State.JUST_WITHIN)
+    to_earth = [name for name in unread if name in spec.to_earth]
+    unread = [name for name in unread if name not in to_earth]
+    if passes and to_earth:
+        plain.explanation.append(
+            f"Not read: {', '.join(to_earth)}. An earth that is lost, or exchanged, shows only there."
+        )
+    if passes and unread:
         plain = replace(plain, undecided_by=("not_every_pair",), unsettled="not every pair was read")
         plain.explanation.append(f"Not read: {', '.join(unread)}.")
         if plain.state is State.WITHIN:

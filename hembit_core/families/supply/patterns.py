@@ -179,27 +179,39 @@ def _leg_missing(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | No
 
 
 def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
-    if not {"L–N", "L–PE", "N–PE"} <= set(spec.pairs) or "L–N" not in volts:
-        return None
-    line, nominal = volts["L–N"], spec.pairs["L–N"]
-    if abs(line / nominal - 1) > 0.1:
-        return None
-    if "N–PE" in volts and abs(volts["N–PE"] / nominal - 1) <= 0.1 and volts.get("L–PE", 0.0) < 5:
-        return SupplyPattern(
-            PatternCode.LINE_AND_NEUTRAL_EXCHANGED,
-            "line and neutral exchanged",
-            "Full volts from neutral to earth, none from line to earth.",
-            "Exchanged at the plug, the outlet or the terminals: a single-pole switch then leaves the "
-            "part live. Put it right before anything else, by a licensed person where the law asks.",
-        )
-    if "L–PE" in volts and volts["L–PE"] < 0.9 * nominal:
+    """What the volts to earth say: a line exchanged with the neutral, or the earth itself missing."""
+    legs = [name.removesuffix("–PE") for name in spec.pairs if name.endswith("–PE") and name != "N–PE"]
+    for leg in legs:
+        if _exchanged_with_neutral(spec, volts, leg):
+            line = "line" if len(legs) == 1 else leg
+            return SupplyPattern(
+                PatternCode.LINE_AND_NEUTRAL_EXCHANGED,
+                f"{line} and neutral exchanged",
+                f"Full volts from neutral to earth, none from {line} to earth.",
+                "Exchanged at the plug, the outlet or the terminals: a single-pole switch then leaves "
+                "the part live. Put it right before anything else, by a licensed person where the law "
+                "asks.",
+            )
+    read = [leg for leg in legs if f"{leg}–N" in volts and f"{leg}–PE" in volts]
+    right = all(abs(volts[f"{leg}–N"] / spec.pairs[f"{leg}–N"] - 1) <= 0.1 for leg in read)
+    low = all(volts[f"{leg}–PE"] < 0.9 * spec.pairs[f"{leg}–PE"] for leg in read)
+    if read and right and low:
         return SupplyPattern(
             PatternCode.EARTH_MISSING,
             "protective earth missing",
-            "Line to neutral is right, line to earth is not.",
+            "To neutral the volts are right, to earth they are not.",
             "Do not use the machine. Find the break in the protective conductor: a licensed job.",
         )
     return None
+
+
+def _exchanged_with_neutral(spec: Supply, volts: Mapping[str, float], leg: str) -> bool:
+    """Neutral stands as far from earth as the leg should, and the leg on it."""
+    line, neutral = volts.get(f"{leg}–N"), volts.get("N–PE")
+    nominal = spec.pairs[f"{leg}–PE"]
+    if line is None or neutral is None or abs(line / spec.pairs[f"{leg}–N"] - 1) > 0.1:
+        return False
+    return abs(neutral / nominal - 1) <= 0.1 and volts.get(f"{leg}–PE", 0.0) < 5
 
 
 def _ghost(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:

@@ -41,7 +41,15 @@ class Supply(Model):
     @property
     def pairs(self) -> dict[str, float]:
         """Nominal volts of each pair of terminals [V]; 0 where nothing is due."""
-        return {name: float(volts) for name, volts in self.entry["pairs"].items()}
+        return {name: float(volts) for name, volts in self.entry["pairs"].items()} | self.to_earth
+
+    @property
+    def to_earth(self) -> dict[str, float]:
+        """Nominal volts of the pairs to earth that a supply of several legs has besides [V].
+
+        They may be left out; the verdict then says so.
+        """
+        return {name: float(volts) for name, volts in self.entry.get("earth", {}).items()}
 
     def band(self, nominal: float, rules: Rules) -> Band:
         """The band round ``nominal`` [V]. Between neutral and earth a few volts are usual."""

@@ -15,6 +15,7 @@ from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
+from hembit_core.notation import inside
 
 _LOOKS = {
     Observation.CRACKED: ("Cracked: replace it", Conclusion.REPLACE),
@@ -150,7 +151,7 @@ def sound(spec: AnySpec, evidence: Evidence) -> Finding | None:
             rests_on=("what was seen",),
             next_step="Measure it.",
         )
-    read = ", ".join(dict.fromkeys(about(one.measurand).title for one in evidence.judgements)).lower()
+    read = ", ".join(dict.fromkeys(inside(about(one.measurand).title) for one in evidence.judgements))
     last = evidence.judgements[-1]
     missing = _not_seen(spec, evidence)
     if missing:

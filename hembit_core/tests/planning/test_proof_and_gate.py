@@ -196,6 +196,17 @@ class BeforeEnergising(unittest.TestCase):
         self.assertIn("protective conductor 0.12 Ω, at most 0.3 Ω", lines[0])
         self.assertIn("insulation 40 MΩ, at least 1 MΩ at 500 V DC", lines[1])
 
+    def test_a_machine_that_burns_gas_is_asked_for_its_gas_line(self) -> None:
+        self.assertNotIn("gas", " ".join(pass_gate(EnergisingGate.model_validate(self.good)).lines))
+        for gas, said in ((None, "Say whether"), ("leaks", "Shut the gas off")):
+            given = EnergisingGate.model_validate(self.good | {"gas": gas})
+            with self.assertRaises(InputError) as caught:
+                pass_gate(given, burns_gas=True)
+            self.assertEqual(caught.exception.field, "gas")
+            self.assertIn(said, caught.exception.message)
+        tight = EnergisingGate.model_validate(self.good | {"gas": "tight"})
+        self.assertIn("tight", " ".join(pass_gate(tight, burns_gas=True).lines))
+
     def test_limits(self) -> None:
         self.assertIn("0.31 Ω, above 0.3 Ω", self.refused(protective_conductor="0.31").message)
         self.assertEqual(self.refused(insulation="0.9 M").field, "insulation")

@@ -56,6 +56,15 @@ export function useJob(number: number, enabled = true) {
   });
 }
 
+/** The customer's page; `seen` is what else it must be newer than. */
+export function useReport(number: number, seen = 0) {
+  return useQuery({
+    queryKey: ["report", number, seen],
+    queryFn: () => ask(client.GET("/api/jobs/{number}/report", { params: { path: { number } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
 export function useChangeJob(number: number) {
   const store = useQueryClient();
   return useMutation({

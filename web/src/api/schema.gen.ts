@@ -837,6 +837,8 @@ export interface components {
         /**
          * SessionOut
          * @description Who is signed in; ``demo`` names the demo's people while nobody is.
+         *
+         *     ``locale`` and ``time_zone`` say how the shop writes a day, and its clock.
          */
         SessionOut: {
             person: components["schemas"]["PersonOut"] | null;
@@ -845,6 +847,10 @@ export interface components {
              * @default []
              */
             demo: components["schemas"]["DemoPerson"][];
+            /** Locale */
+            locale: string;
+            /** Time Zone */
+            time_zone: string;
         };
         /**
          * SignIn
@@ -4901,6 +4907,21 @@ export interface components {
             finding: components["schemas"]["Finding"];
         };
         /**
+         * HandingOver
+         * @description What whoever takes the job over must know; nobody has yet.
+         */
+        HandingOver: {
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * JobOut
          * @description A job whole.
          */
@@ -4953,7 +4974,10 @@ export interface components {
             machine_now: components["schemas"]["MachineNow"];
             /** Pairs To Prove */
             pairs_to_prove: string[];
+            /** Burns Gas */
+            burns_gas: boolean;
             last_isolation: components["schemas"]["LastIsolation"] | null;
+            handing_over: components["schemas"]["HandingOver"] | null;
             route: components["schemas"]["Route"];
             /** Blocks Closing */
             blocks_closing: string[];
@@ -5341,7 +5365,8 @@ export interface components {
          * @description What was checked before it is energised.
          *
          *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
-         *     may be left out with a reason (protection class II, extra-low voltage).
+         *     may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
+         *     machine that burns gas: whether a gas line was opened, and every joint that was is tight.
          */
         EnergisingGate: {
             /** Protective Conductor */
@@ -5364,6 +5389,7 @@ export interface components {
             bypasses_removed: boolean;
             /** Covers On */
             covers_on: boolean;
+            gas?: components["schemas"]["Gas"] | null;
         };
         /**
          * Feed
@@ -5436,6 +5462,12 @@ export interface components {
             unmeasured_because: string;
         };
         /**
+         * Gas
+         * @description What was seen of the gas line.
+         * @enum {string}
+         */
+        Gas: "tight" | "not_opened" | "leaks";
+        /**
          * GatePassedEntry
          * @description What was checked before it is energised after a repair.
          */
@@ -5451,6 +5483,24 @@ export interface components {
              */
             kind: "gate_passed";
             gate: components["schemas"]["EnergisingGate"];
+        };
+        /**
+         * HandedOverEntry
+         * @description What whoever takes the job over must know; it stands with the job until somebody does.
+         */
+        HandedOverEntry: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "handed_over";
+            /** Note */
+            note: string;
         };
         /**
          * Isolation
@@ -6773,7 +6823,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
+                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["HandedOverEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
             };
         };
         responses: {

@@ -1,7 +1,8 @@
 import { useLocation } from "react-router";
+import { clock } from "@/app/dates";
 import { KeysDialog } from "@/keys/KeysDialog";
 import { Button } from "@/ui/Button";
-import { clock, useMachine } from "./machine";
+import { useMachine } from "./machine";
 import { type Room, useRoomHere } from "./room";
 
 /** Dead or live, in words, shape and colour, at all times: of the job that is open, or of Check. */

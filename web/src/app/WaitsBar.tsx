@@ -2,8 +2,8 @@ import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import { useWaits } from "@/api/jobs";
 import type { Wait } from "@/api/types";
+import { clock } from "@/app/dates";
 import { type BenchWait, useBenchWait } from "./benchWait";
-import { clock } from "./machine";
 import { timeLeft } from "./timeLeft";
 import { useNow } from "./useNow";
 

@@ -28,21 +28,3 @@ export function useMachine(): MachineStore {
   if (!store) throw new Error("useMachine needs a MachineProvider above it");
   return store;
 }
-
-/** A clock time as people here read it. */
-export function clock(iso: string): string {
-  return new Date(iso).toLocaleTimeString([], {
-    hour: "2-digit",
-    minute: "2-digit",
-    hour12: false,
-  });
-}
-
-export function dateAndClock(iso: string): string {
-  const day = new Date(iso).toLocaleDateString([], {
-    day: "numeric",
-    month: "short",
-    year: "numeric",
-  });
-  return `${day}, ${clock(iso)}`;
-}

@@ -2,7 +2,8 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { useFinding } from "@/api/queries";
 import { useBenchWait } from "@/app/benchWait";
-import { clock, useMachine } from "@/app/machine";
+import { clock } from "@/app/dates";
+import { useMachine } from "@/app/machine";
 import { useNow } from "@/app/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Curve, isTall, Scales } from "@/rail/Scales";
@@ -72,16 +73,17 @@ type MeasurementProps = { check: Check; actions: MachineActions; gate: Gate };
  * what is being typed there must not lose its field when the expectation arrives.
  */
 function Measurement(props: MeasurementProps) {
-  const { shown, expectation, unreachable } = props.check;
+  const { check } = props;
+  const { expectation, unreachable } = check;
   return (
     <>
       {expectation && !unreachable && (
         <div className="flex gap-6 max-sm:flex-col max-sm:gap-2">
           <ProbeSketch probes={expectation.probes} />
-          <Expect expectation={shown?.expectation ?? expectation} />
+          <Expect expectation={check.judgement?.expectation ?? expectation} />
         </div>
       )}
-      <HowWarm check={props.check} />
+      <HowWarm check={check} />
       <Taking {...props} />
     </>
   );
@@ -94,7 +96,9 @@ function Taking({ check, actions, gate }: MeasurementProps) {
   if (check.unreachable) {
     return (
       <>
-        <Notice alert>The server does not answer. What you typed is kept here, not judged.</Notice>
+        <Notice alert>
+          The shop is not reached. What you typed stays here, and is judged when it is.
+        </Notice>
         <Entry check={check} />
       </>
     );

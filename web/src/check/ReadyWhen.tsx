@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Spec, Sum } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock } from "@/app/dates";
 import { useNow } from "@/app/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";

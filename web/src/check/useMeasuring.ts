@@ -24,11 +24,12 @@ export type Source = {
 
 /** One reading of one part: what is expected, the verdict as it is typed, and how to keep it. */
 export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused, send }: Source) {
-  const [kept, setKept] = useState<KeptCheck | null>(null);
+  const [kept, setKept] = useState<{ check: KeptCheck; spec: string } | null>(null);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [insisted, setInsisted] = useState(false);
   const settled = useSettled(draft);
 
+  const specText = JSON.stringify(spec);
   const conditions = conditionsOf(draft);
   const expected = useExpectations(spec, conditions);
   const expectations = spec && !isRefused(expected.error, "spec") ? expected.data : undefined;
@@ -49,7 +50,7 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const keeping = useMutation({
     mutationFn: send,
     onSuccess: (check) => {
-      setKept(check);
+      setKept(check && { check, spec: specText });
       setInsisted(false);
       setDraft(afterKeeping);
     },
@@ -137,7 +138,9 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     judged.error,
     settled || insisted,
   );
-  const keptHere = kept?.judgement.measurand === draft.measurand ? kept : null;
+  /** What was kept stands until something else is typed, or the part is another one. */
+  const still = kept?.check.judgement.measurand === draft.measurand && kept.spec === specText;
+  const keptHere = still ? kept.check : null;
   return {
     draft,
     spec,
@@ -158,12 +161,14 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     unsaid: unsaid && insisted,
     expectations,
     expectation,
-    expecting: expected.isLoading,
+    expecting: expected.isLoading && expected.failureCount === 0,
     judgement: current,
     shown: current ?? keptHere?.judgement,
     keptHere,
     machineError: lapsed,
-    unreachable: sources.some((one) => one instanceof NotReached),
+    unreachable: [...sources, expected.failureReason, judged.failureReason].some(
+      (one) => one instanceof NotReached,
+    ),
     refusal: (field: string, text: string) =>
       shown(refused, field, text, { settled, insisted, touched: touched.has(field) }),
     /** The same for a field with many entries: what is wrong with the first of them. */

@@ -1,11 +1,10 @@
 import { Link } from "react-router";
 import { useFinishFollowUp, useHome } from "@/api/jobs";
 import type { FollowUp, Home } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock, day } from "@/app/dates";
 import { timeLeft } from "@/app/timeLeft";
 import { useNow } from "@/app/useNow";
 import { JobRow } from "@/jobs/JobRow";
-import { day } from "@/jobs/words";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 

@@ -1,6 +1,7 @@
 import { ChevronDown } from "lucide-react";
 import { lazy, useEffect, useState } from "react";
 import { Link } from "react-router";
+import { clock } from "@/app/dates";
 import { fetchLater } from "@/app/fetchLater";
 import { useSession } from "@/people/session";
 import { OnDemand } from "@/ui/OnDemand";
@@ -8,16 +9,18 @@ import { useWide } from "@/ui/useWide";
 import type { Visit } from "./useVisit";
 
 const changeSheet = () => import("./ChangeSheet");
+const handOverSheet = () => import("./HandOverSheet");
 const ChangeSheet = lazy(changeSheet);
+const HandOverSheet = lazy(handOverSheet);
 
 /** Whose machine it is, what was complained of, and who is at it. */
 export function JobHead({ visit }: { visit: Visit }) {
   const { job } = visit;
   const { person } = useSession();
-  const [changing, setChanging] = useState(false);
+  const [sheet, setSheet] = useState<"change" | "hand over" | null>(null);
   const mine = person?.id === job.technician_id;
   const wide = useWide();
-  useEffect(() => fetchLater([changeSheet]), []);
+  useEffect(() => fetchLater([changeSheet, handOverSheet]), []);
   const [open, setOpen] = useState(false);
   if (!wide && !open) {
     return (
@@ -67,9 +70,18 @@ export function JobHead({ visit }: { visit: Visit }) {
           <button
             type="button"
             className="min-h-7 text-action-text underline max-sm:min-h-[44px]"
-            onClick={() => setChanging(true)}
+            onClick={() => setSheet("change")}
           >
             Change
+          </button>
+        )}
+        {job.state === "open" && mine && (
+          <button
+            type="button"
+            className="min-h-7 text-action-text underline max-sm:min-h-[44px]"
+            onClick={() => setSheet("hand over")}
+          >
+            Hand over
           </button>
         )}
         <Link
@@ -79,9 +91,21 @@ export function JobHead({ visit }: { visit: Visit }) {
           Report
         </Link>
       </p>
-      {changing && (
+      {job.handing_over && (
+        <p className="mt-1 border-l-4 border-watch pl-2">
+          <b className="font-semibold">
+            Left by {job.handing_over.by} at {clock(job.handing_over.at)}:
+          </b>{" "}
+          {job.handing_over.note}
+        </p>
+      )}
+      {sheet && (
         <OnDemand>
-          <ChangeSheet job={job} onClose={() => setChanging(false)} />
+          {sheet === "change" ? (
+            <ChangeSheet job={job} onClose={() => setSheet(null)} />
+          ) : (
+            <HandOverSheet visit={visit} onClose={() => setSheet(null)} />
+          )}
         </OnDemand>
       )}
     </section>

@@ -1,11 +1,12 @@
 import { type FormEvent, useMemo } from "react";
 import { Link } from "react-router";
 import type { Job } from "@/api/types";
-import { dateAndClock } from "@/app/machine";
+import { dateAndClock } from "@/app/dates";
 import { useDraft } from "@/app/stored";
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
 import { useEntry } from "./useEntry";
 import { partOf, type Visit } from "./useVisit";
@@ -67,7 +68,7 @@ function linesOf(job: Job): Line[] {
         >
           {named(one.part)}
           {one.spare && "new part, "}
-          {one.title.toLowerCase()}{" "}
+          {inside(one.title)}{" "}
           <b className={`font-semibold ${one.superseded_by ? "line-through" : ""}`}>{one.figure}</b>
           , {one.state}
           {one.past && " (before the exchange)"}

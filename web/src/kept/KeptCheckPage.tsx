@@ -2,7 +2,7 @@ import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
 import { useKeptCheck } from "@/api/queries";
 import type { KeptCheck } from "@/api/types";
-import { dateAndClock } from "@/app/machine";
+import { dateAndClock } from "@/app/dates";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import { Expect } from "@/check/Tests";
 import { Curve, Scales } from "@/rail/Scales";

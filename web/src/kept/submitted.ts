@@ -1,5 +1,5 @@
 import type { KeptCheck } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock } from "@/app/dates";
 import type { FieldDef, Fields } from "@/check/forms/fields";
 import { formOf } from "@/check/forms/forms";
 import { READINGS } from "@/check/readings";

@@ -4,11 +4,12 @@ import { Link } from "react-router";
 import { ask, client, Refused } from "@/api/client";
 import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
+import { day } from "@/app/dates";
 import { useNumber } from "@/app/useNumber";
-import { day } from "@/jobs/words";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
+import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
 import { MachineSheet } from "./MachineSheet";
 import { PartSheet } from "./PartSheet";
@@ -198,7 +199,7 @@ function PositionRow({ position, depth, last, baseline, open, onToggle, onReplac
               <>
                 <b className="font-semibold">{last.state}</b>, {last.figure}
                 <span className="block text-[0.93rem] text-muted">
-                  {last.title.toLowerCase()}, {day(last.at)}
+                  {inside(last.title)}, {day(last.at)}
                 </span>
               </>
             ) : (
@@ -211,7 +212,7 @@ function PositionRow({ position, depth, last, baseline, open, onToggle, onReplac
         <div className="pb-3" style={{ paddingLeft: `${depth * 1.4}rem` }}>
           <p>
             {baseline
-              ? `Baseline of this part: ${baseline.figure}, ${baseline.title.toLowerCase()}, ${day(baseline.at)}.`
+              ? `Baseline of this part: ${baseline.figure}, ${inside(baseline.title)}, ${day(baseline.at)}.`
               : "This part has no baseline yet: its first good reading will be it."}
           </p>
           {position.earlier.map((one) => (

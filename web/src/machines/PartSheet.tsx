@@ -5,6 +5,7 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import type { MachineWhole, Position, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
+import { DateField } from "@/ui/DateField";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -134,14 +135,13 @@ export function PartSheet({ machine, position, onClose }: Props) {
             maxLength={80}
             onText={(serial) => change({ serial })}
           />
-          <TextField
+          <DateField
             id="part-day"
             label="Fitted on"
             hint="if known"
             error={errorAt(saving.error, "fitted_on")}
-            type="date"
             value={draft.fittedOn}
-            onText={(fittedOn) => change({ fittedOn })}
+            onDay={(fittedOn) => change({ fittedOn })}
           />
         </div>
         <SheetFoot pending={saving.isPending} others={others} onClose={onClose} />

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { usePositionReadings } from "@/api/jobs";
-import { dateAndClock } from "@/app/machine";
+import { dateAndClock } from "@/app/dates";
 import { Pager } from "@/ui/Pager";
+import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
 
 /** Every reading of a position over all jobs and parts, the newest first. */
@@ -24,7 +25,7 @@ export function PositionHistory({ position }: { position: number }) {
               <StateShape state={one.state} size={15} />
               <span>
                 {one.spare && "new part, "}
-                {one.title.toLowerCase()}
+                {inside(one.title)}
                 {one.superseded_by && <span className="text-muted"> (superseded)</span>}
               </span>
               <span className="max-md:col-start-2">

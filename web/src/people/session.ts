@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "@/api/client";
 import type { Person, Session } from "@/api/types";
+import { setShop } from "@/app/dates";
 
 /** Who is signed in. */
 export function useSession(): {
@@ -10,7 +11,11 @@ export function useSession(): {
 } {
   const found = useQuery({
     queryKey: ["session"],
-    queryFn: () => ask(client.GET("/api/session")),
+    queryFn: async () => {
+      const session = await ask(client.GET("/api/session"));
+      setShop(session.locale, session.time_zone);
+      return session;
+    },
     staleTime: 60_000,
   });
   return { person: found.data?.person ?? null, session: found.data, failed: found.isError };

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Refused } from "@/api/client";
 import { useMeters, useReckoned } from "@/api/queries";
 import type { FieldError } from "@/api/types";
+import { clock } from "@/app/dates";
 import { useStored } from "@/app/stored";
 import { UNKNOWN_METER } from "@/check/draft";
 import { FormField } from "@/check/FormField";
@@ -123,8 +124,5 @@ function said(
 }
 
 function clockAfter(minutes: number): string {
-  return new Date(Date.now() + minutes * 60_000).toLocaleTimeString([], {
-    hour: "2-digit",
-    minute: "2-digit",
-  });
+  return clock(Date.now() + minutes * 60_000);
 }

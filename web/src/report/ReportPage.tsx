@@ -1,14 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { Link } from "react-router";
-import { ask, client } from "@/api/client";
+import { useReport } from "@/api/jobs";
 import type { Report } from "@/api/types";
-import { dateAndClock } from "@/app/machine";
+import { dateAndClock, day } from "@/app/dates";
 import { useNumber } from "@/app/useNumber";
-import { day } from "@/jobs/words";
 import { Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
+import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
 
 const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided" } as const;
@@ -16,10 +15,7 @@ const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided"
 /** The customer's page: complaint, what was measured, found and done; printed in black and white. */
 export default function ReportPage() {
   const number = useNumber();
-  const found = useQuery({
-    queryKey: ["report", number],
-    queryFn: () => ask(client.GET("/api/jobs/{number}/report", { params: { path: { number } } })),
-  });
+  const found = useReport(number);
   if (!found.data) {
     return (
       <div className="p-4.5">
@@ -106,7 +102,7 @@ function Page({ report }: { report: Report }) {
               <p className="font-semibold">
                 {one.part}
                 {one.spare ? ", new part" : one.part_before ? ", the part before" : ""}:{" "}
-                {one.test.toLowerCase()}
+                {inside(one.test)}
               </p>
               <p className="flex items-center gap-1.5">
                 <StateShape state={one.state} size={15} />

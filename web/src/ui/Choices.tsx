@@ -1,4 +1,7 @@
+import { useId } from "react";
+import { FieldMessage } from "./Field";
 import { RadioTile, RadioTiles } from "./RadioTiles";
+import { useMended } from "./useMended";
 
 type Choice = { value: string; label: string; detail?: string };
 
@@ -6,11 +9,14 @@ type Props = {
   label: string;
   value: string;
   items: Choice[];
+  error?: string | undefined;
   onChoose: (value: string) => void;
 };
 
 /** One of a few, each a target for a thumb. */
-export function Choices({ label, value, items, onChoose }: Props) {
+export function Choices({ label, value, items, error, onChoose }: Props) {
+  const wrong = useMended(error);
+  const id = useId();
   return (
     <div>
       <p aria-hidden="true" className="mb-1 text-muted">
@@ -19,7 +25,10 @@ export function Choices({ label, value, items, onChoose }: Props) {
       <RadioTiles
         label={label}
         value={value}
-        onChoose={onChoose}
+        onChoose={(next) => {
+          wrong.mend();
+          onChoose(next);
+        }}
         className="flex flex-wrap gap-1.5"
       >
         {items.map((one) => (
@@ -33,6 +42,7 @@ export function Choices({ label, value, items, onChoose }: Props) {
           </RadioTile>
         ))}
       </RadioTiles>
+      <FieldMessage id={id} error={wrong.error} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { InputHTMLAttributes, ReactNode } from "react";
+import { useMended } from "./useMended";
 
 /** A label beside its control, or above it, and under both what is wrong with it. */
 export function Field({
@@ -85,14 +86,15 @@ export function Labelled({
   error?: string | undefined;
   children: ReactNode;
 }) {
+  const wrong = useMended(error);
   return (
-    <div className="min-w-0">
+    <div className="min-w-0" onInput={wrong.mend}>
       <label htmlFor={id} className="mb-0.5 block text-muted">
         {label}
         {hint && <span className="text-[0.87rem]"> — {hint}</span>}
       </label>
       {children}
-      <FieldMessage id={id} error={error} />
+      <FieldMessage id={id} error={wrong.error} />
     </div>
   );
 }

@@ -21,6 +21,13 @@ class NotedEntry(EntryIn):
     text: Sentence
 
 
+class HandedOverEntry(EntryIn):
+    """What whoever takes the job over must know; it stands with the job until somebody does."""
+
+    kind: Literal["handed_over"] = "handed_over"
+    note: Sentence
+
+
 class TookOverEntry(EntryIn):
     """The person takes the job over. A proof of dead by the one before lapses."""
 

@@ -19,6 +19,7 @@ from hembit.apps.jobs.entries.fitting import (
 from hembit.apps.jobs.entries.preparing import LookedEntry, MeterCheckedEntry, told_looked, told_meter
 from hembit.apps.jobs.entries.record import (
     ClosedEntry,
+    HandedOverEntry,
     NotedEntry,
     ReopenedEntry,
     TookOverEntry,
@@ -46,6 +47,7 @@ AnyEntry = Annotated[
     | FeedCheckedEntry
     | GatePassedEntry
     | NotedEntry
+    | HandedOverEntry
     | TookOverEntry
     | ClosedEntry
     | ReopenedEntry,
@@ -65,6 +67,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "feed_checked": told_feed,
     "gate_passed": told_gate,
     "noted": lambda data: str(data["text"]),
+    "handed_over": lambda data: f"To hand over: {data['note']}",
     "took_over": told_took_over,
     "closed": told_closed,
     "reopened": lambda data: f"Reopened: {data['reason']}",

@@ -226,5 +226,6 @@ GATE = {
     "nothing_left_inside": True,
     "bypasses_removed": True,
     "covers_on": True,
+    "gas": "tight",
 }
 TERMINALS = {"cold_junction": "21", "cold_junction_source": "contact_probe"}

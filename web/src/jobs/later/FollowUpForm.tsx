@@ -2,13 +2,15 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import type { FollowUp, FollowUpIn } from "@/api/types";
+import { inDays } from "@/app/dates";
 import { Button } from "@/ui/Button";
+import { DateField } from "@/ui/DateField";
 import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 import { partOf, type Visit } from "../useVisit";
-import { FOLLOW_UPS, inDays } from "../words";
+import { FOLLOW_UPS } from "../words";
 
 type Kind = FollowUp["kind"];
 type Props = { visit: Visit; part: string | null; kind: Kind };
@@ -70,13 +72,12 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
             }}
           />
         </Labelled>
-        <TextField
+        <DateField
           id="follow-day"
           label="On"
           error={errorAt(error, "due_on")}
-          type="date"
           value={dueOn}
-          onText={setDueOn}
+          onDay={setDueOn}
         />
         <Labelled id="follow-part" label="Part" error={errorAt(error, "part")}>
           <Select

@@ -1,12 +1,11 @@
 import { Link } from "react-router";
 import { useEndWait, useFinishFollowUp } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock, day } from "@/app/dates";
 import { timeLeft } from "@/app/timeLeft";
 import { useNow } from "@/app/useNow";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
-import { day } from "../words";
 import { FollowUpForm } from "./FollowUpForm";
 import { WaitForm } from "./WaitForm";
 

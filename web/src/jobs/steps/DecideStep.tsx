@@ -1,12 +1,15 @@
 import type { FormEvent } from "react";
+import { useReport } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { AnyEntry, Job } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock } from "@/app/dates";
 import { useDraft } from "@/app/stored";
 import { FindingText } from "@/check/FindingPanel";
+import { Scales } from "@/rail/Scales";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { StateShape } from "@/verdict/states";
 import { FollowUpForm } from "../later/FollowUpForm";
 import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
@@ -53,6 +56,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
       <section aria-label="Finding" className="plate">
         <FindingText finding={found.finding} />
       </section>
+      <RestsOn job={job} part={part} cites={found.finding.cites} />
       {there.decision && (
         <p>
           <b className="font-semibold">Decided: {there.decision.conclusion}</b> by{" "}
@@ -103,6 +107,34 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
       )}
     </div>
   );
+}
+
+type RestsOnProps = { job: Job; part: string; cites: string[] };
+
+/** The readings that the finding rests on, each on its rail, so that a decision is made looking at them. */
+function RestsOn({ job, part, cites }: RestsOnProps) {
+  const report = useReport(job.number, job.readings.length).data;
+  const mine = job.readings.filter(
+    (one) =>
+      one.part === part &&
+      !one.spare &&
+      !one.superseded_by &&
+      !one.past &&
+      (cites.length === 0 || cites.includes(one.measurand)),
+  );
+  const drawn = (report?.measured ?? []).filter((one) => mine.some(({ id }) => id === one.id));
+  return drawn.map((one) => (
+    <section key={one.id} aria-label={one.test} className="flex flex-col gap-1">
+      <p className="flex flex-wrap items-center gap-x-2">
+        <StateShape state={one.state} size={15} />
+        <b className="font-semibold">{one.test}</b>
+        <span className="text-muted">
+          due {one.due}; read {one.read}
+        </span>
+      </p>
+      <Scales judged={{ rail: one.rail, rows: one.rows, plot: null }} />
+    </section>
+  ));
 }
 
 function wantsFollowUp(conclusion: NonNullable<Job["parts"][number]["decision"]>["conclusion"]) {

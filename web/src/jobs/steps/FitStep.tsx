@@ -7,6 +7,7 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
+import { inside } from "@/verdict/prose";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
@@ -62,7 +63,7 @@ export function FitStep({ visit, part }: { visit: Visit; part: string }) {
         </p>
         {spares.map((one) => (
           <p key={one.id}>
-            New part measured: {one.title.toLowerCase()} {one.figure}, {one.state}.
+            New part measured: {inside(one.title)} {one.figure}, {one.state}.
           </p>
         ))}
         <div className="max-w-[20rem]">

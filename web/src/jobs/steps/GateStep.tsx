@@ -1,11 +1,20 @@
 import type { FormEvent } from "react";
 import { useDraft } from "@/app/stored";
 import { Button } from "@/ui/Button";
+import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+
+type Gas = "tight" | "not_opened" | "leaks";
+
+const GAS: { value: Gas; label: string }[] = [
+  { value: "not_opened", label: "gas line not opened" },
+  { value: "tight", label: "opened, every joint tight" },
+  { value: "leaks", label: "it leaks" },
+];
 
 type Ticks = Record<"nothing" | "bypasses" | "covers", boolean>;
 
@@ -17,6 +26,7 @@ export function GateStep({ visit }: { visit: Visit }) {
     noConductor: "",
     insulation: "",
     noInsulation: "",
+    gas: "" as Gas | "",
     nothing: false,
     bypasses: false,
     covers: false,
@@ -26,6 +36,7 @@ export function GateStep({ visit }: { visit: Visit }) {
     "gate.no_protective_conductor_because",
     "gate.insulation",
     "gate.no_insulation_because",
+    "gate.gas",
   ]);
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -41,6 +52,7 @@ export function GateStep({ visit }: { visit: Visit }) {
       nothing_left_inside: nothing,
       bypasses_removed: bypasses,
       covers_on: covers,
+      gas: draft.gas || null,
     };
     entry.write({ kind: "gate_passed", gate }, "gate before energising", draft.id, (answer) => {
       forget();
@@ -89,6 +101,15 @@ export function GateStep({ visit }: { visit: Visit }) {
           onText={(noInsulation) => change({ noInsulation })}
         />
       </div>
+      {job.burns_gas && (
+        <Choices
+          label="Gas, by leak fluid or a pressure test, never by a flame; whoever is licensed for gas decides"
+          value={draft.gas}
+          items={GAS}
+          error={entry.at("gate.gas")}
+          onChoose={(gas) => change({ gas: gas as Gas })}
+        />
+      )}
       <div>
         <TickBox
           strong

@@ -1,7 +1,8 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
-import { clock } from "@/app/machine";
+import { clock } from "@/app/dates";
 import { useDraft } from "@/app/stored";
 import { figuresIn } from "@/check/forms/lists";
+import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
@@ -69,6 +70,9 @@ export function IsolateStep({ visit }: { visit: Visit }) {
   const fieldsOfPairs = () => [
     ...(form.current?.querySelectorAll<HTMLInputElement>("[data-pair]") ?? []),
   ];
+  useKeys({
+    entry: () => (fieldsOfPairs().find((one) => !one.value) ?? fieldsOfPairs()[0])?.focus(),
+  });
   /** Several figures in one go, blanks between, go on into the pairs that follow. */
   function typed(place: number, text: string) {
     const figures = figuresIn(text).slice(0, pairs.length - place);

@@ -11,6 +11,7 @@ import { TodayGroup } from "@/check/TodayGroup";
 import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
+import { inside } from "@/verdict/prose";
 import { Cautions } from "../Cautions";
 import { divided, emptyOfPart, lapses, type OfPart, settledWithAll } from "../today";
 import { partOf, type Visit } from "../useVisit";
@@ -66,7 +67,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
         relation: own.relation,
       };
       const name = `${there?.name ?? part}${spare ? ", new part" : ""}`;
-      const title = READINGS[check.reading.measurand].title.toLowerCase();
+      const title = inside(READINGS[check.reading.measurand].title);
       const answer = await visit.post("readings", body, `${name}, ${title}`);
       setOwn((now) => ({ ...stillSo(now, ended), ...afterRecording(now) }));
       const stored = answer?.readings.find((one) => one.id === check.id);
@@ -122,7 +123,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
       )}
       {measuring.unreachable && (
         <Notice alert>
-          The server does not answer. What you record is kept here, not judged, and sent later.
+          The shop is not reached. What you record is kept here, and judged when it is.
         </Notice>
       )}
       <HowWarm

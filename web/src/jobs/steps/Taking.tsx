@@ -1,6 +1,6 @@
 import { errorAt } from "@/api/errors";
 import type { JobReading, ReadingIn } from "@/api/types";
-import { clock } from "@/app/machine";
+import { clock } from "@/app/dates";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
 import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
