@@ -290,11 +290,25 @@ class NothingIsLost(BrowserCase):
         self.assertEqual(Check.objects.count(), 1)
 
     def test_return_pressed_twice_keeps_once(self) -> None:
-        self.at_the_deck_oven().read("24.6").see_verdict("Within").isolated()
+        self.at_the_deck_oven().read("24.6").see_verdict("Within")
         self.page.locator("#entry").press("Enter")
         self.page.locator("#entry").press("Enter")
         self.technician.see_verdict("Kept at")
         self.assertEqual(Check.objects.count(), 1)
+
+    def test_in_the_machine_it_is_asked_how_it_was_connected(self) -> None:
+        self.technician.open_check().give_plate("2200", "230").see("22.9")
+        self.page.keyboard.press("Alt+x")
+        self.technician.read("24.6").see_verdict("How it was connected was not said")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see("Say how it was connected")
+        self.assertEqual(Check.objects.count(), 0)
+        self.page.keyboard.press("Alt+i")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see_verdict("Kept at")
+        self.technician.read("OL").see_verdict("Open")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see_verdict("Kept at")
 
     def test_a_lapsed_proof_is_asked_for_again(self) -> None:
         self.technician.open_check().give_plate("2200", "230")

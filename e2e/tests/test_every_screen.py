@@ -52,6 +52,7 @@ class Accessible(BrowserCase):
         self.assert_accessible(page, f"{theme}: asked for dead")
         technician.say_loose()
         technician.go_to("Kept checks")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
         technician.see("Deck oven, front element")
         self.assert_accessible(page, f"{theme}: kept checks")
         page.get_by_role("link", name="Deck oven, front element").first.click()
@@ -73,7 +74,7 @@ class Empty(BrowserCase):
     def test_a_silent_server_is_said_and_the_text_stays(self) -> None:
         self.at_the_deck_oven()
         self.page.route("**/api/judgements", lambda route: route.abort())
-        self.technician.read("24.6").see("The server does not answer")
+        self.technician.read("24.6").see("The shop is not reached")
         expect(self.page.get_by_label("What the display shows")).to_have_value("24.6")
         self.page.unroute("**/api/judgements")
         self.technician.read("24.7").see_verdict("Within")

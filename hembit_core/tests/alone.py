@@ -1,9 +1,14 @@
-"""Run the core's tests and doctests without Django: python -m hembit_core.tests.alone."""
+"""Run the core's tests and doctests without Django: python -m hembit_core.tests.alone.
+
+The counts go to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line.
+"""
 
 from __future__ import annotations
 
 import doctest
 import importlib
+import json
+import os
 import pkgutil
 import sys
 import unittest
@@ -37,7 +42,13 @@ def main() -> int:
     suite = unittest.defaultTestLoader.discover(
         str(Path(__file__).parent), top_level_dir=str(Path(__file__).parents[2])
     )
-    return 0 if unittest.TextTestRunner().run(suite).wasSuccessful() else 1
+    result = unittest.TextTestRunner().run(suite)
+    failed, skipped = len(result.failures) + len(result.errors), len(result.skipped)
+    passed = result.testsRun - failed - skipped
+    if path := os.environ.get("HEMBIT_TEST_COUNTS"):
+        counts = {"passed": passed, "failed": failed, "skipped": skipped}
+        Path(path).write_text(json.dumps(counts))
+    return 0 if result.wasSuccessful() else 1
 
 
 if __name__ == "__main__":

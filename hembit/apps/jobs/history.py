@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from django.db.models import OuterRef, QuerySet, Subquery, UUIDField
+from collections.abc import Iterable
+from dataclasses import dataclass
+from uuid import UUID
+
+from django.db.models import OuterRef, QuerySet, Subquery, UUIDField, Window
+from django.db.models.functions import RowNumber
 
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.models import FittedPart
@@ -16,14 +21,25 @@ def readings_of(position: int) -> QuerySet[Reading]:
     return Reading.brief.filter(position=position).order_by("-at")
 
 
-def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading | None]]:
-    """For each position, the last reading of the part in it now, and the part's baseline.
+@dataclass(frozen=True)
+class Standing:
+    """What stands of the part in a position: the last reading of each of its tests, the newest first,
+    and its baseline.
+    """
+
+    latest: tuple[Reading, ...]
+    baseline: Reading | None
+
+
+def standing_of(machine: int) -> dict[int, Standing]:
+    """What stands of the part in each position of a machine, over all jobs.
 
     Until it is measured in its place, its last reading is the one before it was fitted.
 
     A part's baseline is its first good reading from end to end, in ohms: the one taken
     before it was fitted, where there is one. A new part starts anew.
     """
+    parts = FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True)
     mine = Reading.objects.filter(part=OuterRef("pk"), superseded_by__isnull=True)
     good = {"measurand__in": with_role(Role.ALONG), "check_kept__outcome": Outcome.ACCEPT}
     before = Reading.objects.filter(
@@ -33,21 +49,41 @@ def last_and_baseline(machine: int) -> dict[int, tuple[Reading | None, Reading |
         superseded_by__isnull=True,
         **good,
     )
-    parts = FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True).annotate(
-        last=_one(mine.order_by("-at")),
-        first=_one(mine.filter(**good).order_by("at")),
-        first_loose=_one(before.order_by("-at")),
+    rows = list(
+        parts.annotate(
+            first=_one(mine.filter(**good).order_by("at")),
+            first_loose=_one(before.order_by("-at")),
+        )
     )
-    rows = list(parts)
-    wanted = {one for part in rows for one in (part.last, part.first, part.first_loose) if one}
-    found = Reading.brief.in_bulk(wanted)
+    latest = _latest(part.pk for part in rows)
+    wanted = {one for part in rows for one in (part.first, part.first_loose) if one}
+    found = Reading.brief.in_bulk({*wanted, *(one for ids in latest.values() for one in ids)})
     return {
-        part.position_id: (
-            found.get(part.last or part.first_loose),
+        part.position_id: Standing(
+            tuple(
+                found[one]
+                for one in latest.get(part.pk) or ([part.first_loose] if part.first_loose else [])
+            ),
             found.get(part.first_loose or part.first),
         )
         for part in rows
     }
+
+
+def _latest(parts: Iterable[int]) -> dict[int, list[UUID]]:
+    """The last standing reading of each test, by part, the newest first."""
+    newest = Window(RowNumber(), partition_by=["part", "measurand"], order_by="-at")
+    rows = (
+        Reading.objects.filter(part__in=list(parts), superseded_by__isnull=True)
+        .annotate(place=newest)
+        .filter(place=1)
+        .order_by("-at")
+        .values_list("part", "pk")
+    )
+    found: dict[int, list[UUID]] = {}
+    for part, number in rows:
+        found.setdefault(part, []).append(number)
+    return found
 
 
 def _one(found: QuerySet[Reading]) -> Subquery:

@@ -7,32 +7,34 @@ from ninja import Query, Router
 
 from hembit.apps.checks.paging import Page, page_of
 from hembit.apps.jobs.briefs import ReadingOut, reading_out
-from hembit.apps.jobs.history import last_and_baseline, readings_of
+from hembit.apps.jobs.history import readings_of, standing_of
 from hembit.apps.machines.services import find_machine, find_position
 from hembit_core.model import Model
 
 router = Router(tags=["jobs"])
 
 
-class LastVerdict(Model):
-    """Of one position: the last reading of the part in it, and that part's baseline."""
+class PositionStanding(Model):
+    """Of one position: the last reading of each test of the part in it, and that part's baseline."""
 
     position: int
-    last: ReadingOut | None
+    latest: tuple[ReadingOut, ...]
     baseline: ReadingOut | None
 
 
-@router.get("/machines/{int:number}/verdicts", response=list[LastVerdict], operation_id="list_verdicts")
-def list_verdicts(request: HttpRequest, number: int) -> list[LastVerdict]:
-    """The last verdict on each part of a machine, and its baseline."""
+@router.get(
+    "/machines/{int:number}/verdicts", response=list[PositionStanding], operation_id="list_verdicts"
+)
+def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
+    """The last verdict of each test of every part of a machine, and the parts' baselines."""
     find_machine(number)
     return [
-        LastVerdict(
+        PositionStanding(
             position=position,
-            last=reading_out(last) if last else None,
-            baseline=reading_out(first) if first else None,
+            latest=tuple(reading_out(one) for one in found.latest),
+            baseline=reading_out(found.baseline) if found.baseline else None,
         )
-        for position, (last, first) in last_and_baseline(number).items()
+        for position, found in standing_of(number).items()
     ]
 
 

@@ -665,7 +665,7 @@ export interface paths {
         };
         /**
          * List Verdicts
-         * @description The last verdict on each part of a machine, and its baseline.
+         * @description The last verdict of each test of every part of a machine, and the parts' baselines.
          */
         get: operations["list_verdicts"];
         put?: never;
@@ -5886,13 +5886,14 @@ export interface components {
             count: number;
         };
         /**
-         * LastVerdict
-         * @description Of one position: the last reading of the part in it, and that part's baseline.
+         * PositionStanding
+         * @description Of one position: the last reading of each test of the part in it, and that part's baseline.
          */
-        LastVerdict: {
+        PositionStanding: {
             /** Position */
             position: number;
-            last: components["schemas"]["ReadingOut"] | null;
+            /** Latest */
+            latest: components["schemas"]["ReadingOut"][];
             baseline: components["schemas"]["ReadingOut"] | null;
         };
         /** Page[ReadingOut] */
@@ -7066,7 +7067,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LastVerdict"][];
+                    "application/json": components["schemas"]["PositionStanding"][];
                 };
             };
         };

@@ -38,7 +38,7 @@ function LiveBand({ since, where, onDead }: LiveProps) {
     <div
       role="status"
       aria-label="Machine state"
-      className="hazard-band no-print flex items-center justify-between gap-3 px-3 py-1.5"
+      className="hazard-band no-print sticky top-0 z-30 flex items-center justify-between gap-3 px-3 py-1.5"
     >
       <strong className="bg-hazard px-3 py-1 text-hazard-ink">
         ⚡ {where && `${where}: `}LIVE since {clock(since)} — one hand, covered tips
@@ -60,7 +60,7 @@ function CalmBand({ broken, children }: { broken: boolean; children: React.React
     <div
       role="status"
       aria-label="Machine state"
-      className="no-print flex items-center gap-2.5 border-hairline border-b bg-calm px-4.5 py-1"
+      className="no-print sticky top-0 z-30 flex items-center gap-2.5 border-hairline border-b bg-calm px-4.5 py-1"
     >
       <svg
         aria-hidden="true"

@@ -8,6 +8,7 @@ import { useNow } from "@/app/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
+import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
@@ -22,7 +23,7 @@ import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./
 import { PartPanel } from "./PartPanel";
 import { Questions } from "./Questions";
 import { type Cooling, ReadyWhen } from "./ReadyWhen";
-import { MEASURANDS } from "./readings";
+import { MEASURANDS, READINGS } from "./readings";
 import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
 
@@ -132,7 +133,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
           {message}
         </Notice>
       ))}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
+      <Foot>
         <Button
           look="action"
           shortcut="Return"
@@ -142,7 +143,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
           Keep
         </Button>
         <Button onClick={() => startNewPart(check, actions)}>New part</Button>
-      </div>
+      </Foot>
     </>
   );
 }
@@ -220,16 +221,29 @@ function Waiting({ check }: { check: Check }) {
   if (check.expectations) {
     return <Notice>{missingFor(check.draft)}, and this says what to expect.</Notice>;
   }
-  if (check.blank) {
-    return (
-      <Notice>
-        {FIRST_WORDS[check.draft.kind]} Then this says what the meter should show, before you
-        measure.
-      </Notice>
-    );
-  }
+  if (check.blank) return <Blank draft={check.draft} />;
   return (
     <Notice>{check.waitingFor ?? "What to expect stands here once the part is given."}</Notice>
+  );
+}
+
+/** Before anything is given: where the probes will go, and what this place is for. */
+function Blank({ draft }: { draft: Draft }) {
+  const { probes } = READINGS[draft.measurand];
+  return (
+    <section aria-label="What stands here" className="flex gap-6 max-sm:flex-col max-sm:gap-2">
+      <ProbeSketch probes={probes} />
+      <div className="flex max-w-[30rem] flex-col gap-2">
+        <p role="status" className="text-[1.15rem] font-semibold">
+          {FIRST_WORDS[draft.kind]}
+        </p>
+        <ol className="flex list-decimal flex-col gap-1 pl-5">
+          <li>What the meter should show stands here, before you measure.</li>
+          <li>Type the display as it is: 24.6, 4k7, OL. The verdict comes as you type.</li>
+          <li>Return keeps it; the finding on the right says what all readings say together.</li>
+        </ol>
+      </div>
+    </section>
   );
 }
 

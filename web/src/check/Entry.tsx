@@ -125,6 +125,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
     // biome-ignore lint/a11y/noStaticElementInteractions: the whole plate takes the pointer for its input
     // biome-ignore lint/a11y/useKeyWithClickEvents: the input itself takes the keys
     <div
+      data-display
       onClick={() => field.current?.focus()}
       className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"} ${box.inRow ? "max-sm:px-2" : ""}`}
     >
@@ -147,6 +148,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           inputMode="text"
           className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : box.inRow ? "text-[1.55rem] max-sm:text-[1.2rem]" : "text-[1.55rem]"}`}
           value={text}
+          onFocus={(event) => bringUp(event.currentTarget)}
           onKeyDown={onKeyDown}
           onChange={(event) => spread(check, place, tidy(event.target.value))}
         />
@@ -161,6 +163,14 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
       )}
     </div>
   );
+}
+
+/** On a phone the display goes to the top, so that the verdict shows above the keyboard. */
+function bringUp(display: HTMLElement) {
+  if (!window.matchMedia("(max-width: 639px)").matches) return;
+  const up = () => display.closest("[data-display]")?.scrollIntoView({ block: "start" });
+  up();
+  window.visualViewport?.addEventListener("resize", up, { once: true });
 }
 
 /** Several figures in one go, blanks between, go on into the displays that follow. */

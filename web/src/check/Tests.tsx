@@ -79,7 +79,7 @@ function Tile({ measurand, text, number }: TileProps) {
     >
       {text ? (
         <>
-          <span className="block truncate text-[0.95rem] font-semibold">{title}</span>
+          <span className="block text-[0.95rem] leading-tight font-semibold">{title}</span>
           <span className="flex items-baseline justify-between gap-2">
             <span className="min-w-0 truncate text-muted group-data-[state=checked]:text-on-action">
               {text}
@@ -89,7 +89,7 @@ function Tile({ measurand, text, number }: TileProps) {
         </>
       ) : (
         <span className="flex items-baseline justify-between gap-2">
-          <span className="min-w-0 truncate font-semibold">{title}</span>
+          <span className="min-w-0 leading-tight font-semibold">{title}</span>
           <Key number={number} />
         </span>
       )}

@@ -48,6 +48,8 @@ export type ReadingDef = Form & {
   settled: boolean;
   /** It may ask something that is answered by its code. */
   asks: boolean;
+  /** Where the probes go; a part may have a drawing of its own. */
+  probes: Expectation["probes"];
 };
 
 const DISPLAY: Box = { at: "display", label: "What the display shows", unit: "Ω" };

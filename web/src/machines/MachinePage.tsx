@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { ask, client, Refused } from "@/api/client";
 import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
@@ -116,7 +116,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
                 key={position.id}
                 position={position}
                 depth={depth}
-                last={verdict?.last ?? null}
+                latest={verdict?.latest ?? []}
                 baseline={verdict?.baseline ?? null}
                 open={opened === position.id}
                 onToggle={() => setOpened(opened === position.id ? null : position.id)}
@@ -153,14 +153,14 @@ function inTree(positions: Position[]): { position: Position; depth: number }[] 
 type RowProps = {
   position: Position;
   depth: number;
-  last: JobReading | null;
+  latest: JobReading[];
   baseline: JobReading | null;
   open: boolean;
   onToggle: () => void;
   onReplace: () => void;
 };
 
-function PositionRow({ position, depth, last, baseline, open, onToggle, onReplace }: RowProps) {
+function PositionRow({ position, depth, latest, baseline, open, onToggle, onReplace }: RowProps) {
   const { part } = position;
   return (
     <li className="border-hairline border-b">
@@ -190,22 +190,17 @@ function PositionRow({ position, depth, last, baseline, open, onToggle, onReplac
               .join(", ")}
           </span>
         </span>
-        <span className="flex items-start gap-2">
-          <span className="pt-0.5">
-            <StateShape state={last?.state ?? "not yet"} size={18} />
-          </span>
-          <span>
-            {last ? (
-              <>
-                <b className="font-semibold">{last.state}</b>, {last.figure}
-                <span className="block text-[0.93rem] text-muted">
-                  {inside(last.title)}, {day(last.at)}
-                </span>
-              </>
-            ) : (
-              <span className="text-muted">not yet measured</span>
-            )}
-          </span>
+        <span className="flex flex-col gap-0.5">
+          {latest.length === 0 && <Standing state="not yet">not yet measured</Standing>}
+          {latest.map((one) => (
+            <Standing key={one.id} state={one.state}>
+              <b className="font-semibold">{one.state}</b>, {one.figure}
+              <span className="text-[0.93rem] text-muted">
+                {" "}
+                {inside(one.title)}, {day(one.at)}
+              </span>
+            </Standing>
+          ))}
         </span>
       </button>
       {open && (
@@ -259,5 +254,18 @@ function SafetyButton({ position }: { position: Position }) {
         </p>
       )}
     </>
+  );
+}
+
+type StandingProps = { state: JobReading["state"] | "not yet"; children: ReactNode };
+
+function Standing({ state, children }: StandingProps) {
+  return (
+    <span className="flex items-start gap-2">
+      <span className="pt-0.5">
+        <StateShape state={state} size={16} />
+      </span>
+      <span>{children}</span>
+    </span>
   );
 }

@@ -2,19 +2,7 @@ import { ChevronDown } from "lucide-react";
 import { type KeyboardEvent, lazy, useEffect, useId, useState } from "react";
 import { fetchLater } from "@/app/fetchLater";
 import { OnDemand } from "./OnDemand";
-
-export type SelectItem = { value: string; label: string; detail?: string };
-
-export type SelectProps = {
-  id?: string | undefined;
-  label?: string | undefined;
-  value: string;
-  items: SelectItem[];
-  onChoose: (value: string) => void;
-};
-
-export const TRIGGER =
-  "flex min-h-9 w-full min-w-0 items-center justify-between gap-1 rounded-md border border-edge bg-well px-2.5 py-1 text-left";
+import { type SelectProps, TRIGGER } from "./selectTrigger";
 
 const menu = () => import("./SelectMenu");
 const SelectMenu = lazy(menu);
@@ -44,7 +32,9 @@ export function Select(props: SelectProps) {
       onClick={() => setWanted(true)}
       onKeyDown={onKeyDown}
     >
-      <span className="truncate">{items.find((one) => one.value === value)?.label ?? "…"}</span>
+      <span className="min-w-0 leading-tight">
+        {items.find((one) => one.value === value)?.label ?? "…"}
+      </span>
       <ChevronDown aria-hidden="true" size={16} className="shrink-0" />
     </button>
   );

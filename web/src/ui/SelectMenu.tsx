@@ -1,6 +1,6 @@
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Primitive } from "radix-ui";
-import { type SelectProps, TRIGGER } from "./Select";
+import { type SelectProps, TRIGGER } from "./selectTrigger";
 
 /** The list behind a choice, on Radix Select; open when it comes. */
 export default function SelectMenu({ id, label, value, items, onChoose }: SelectProps) {
@@ -8,7 +8,7 @@ export default function SelectMenu({ id, label, value, items, onChoose }: Select
   return (
     <Primitive.Root value={value} onValueChange={onChoose} defaultOpen>
       <Primitive.Trigger id={id} aria-label={label} className={TRIGGER}>
-        <span className="truncate">{chosen?.label ?? "…"}</span>
+        <span className="min-w-0 leading-tight">{chosen?.label ?? "…"}</span>
         <ChevronDown aria-hidden="true" size={16} className="shrink-0" />
       </Primitive.Trigger>
       <Primitive.Portal>

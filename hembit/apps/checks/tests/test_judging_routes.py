@@ -99,7 +99,7 @@ class BadInput(ApiTestCase):
             ({"spec__colour": "red"}, "spec.colour", "not known"),
             ({"reading__display": ""}, "reading.display", "typed"),
             ({"reading__display": "-3"}, "reading.display", "below zero"),
-            ({"reading__display": "1e300"}, "reading.display", "no meter"),
+            ({"reading__display": "1e300"}, "reading.display", "than any meter"),
             ({"reading__display": "warm"}, "reading.display", "not a figure"),
             ({"reading__display": "230 V"}, "reading.display", "ohms are asked"),
             ({"reading__display": "9" * 201}, "reading.display", "too long"),

@@ -303,7 +303,7 @@ class History(VisitCase):
             for one in self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
         }
         mine = rows[self.element]
-        self.assertEqual(mine["last"], mine["baseline"])
+        self.assertEqual(mine["latest"], [mine["baseline"]])
         self.assertIn("23.9", mine["baseline"]["figure"])
         history = self.good(self.get(f"positions/{self.element}/readings"))
         self.assertEqual(history["count"], 3)
@@ -312,10 +312,24 @@ class History(VisitCase):
         self.assertEqual(place["part"]["job_number"], self.number)
         self.assertEqual(len(place["earlier"]), 1)
 
+    def test_the_last_verdict_of_each_test_stands_whichever_job_it_is_of(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL", measurand="terminal_to_case"))
+        self.good(self.reading(self.element, "24.1"))
+        self.good(self.entry("closed"))
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.6"))
+        rows = self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
+        mine = next(one for one in rows if str(one["position"]) == self.element)
+        stands = [(one["measurand"], one["figure"][:4]) for one in mine["latest"]]
+        self.assertEqual(stands, [("between_terminals", "24.6"), ("terminal_to_case", "OL")])
+
     def test_few_queries(self) -> None:
         self.open_job()
         self.good(self.reading(self.element, "24.6", loose=True))
-        with self.assertNumQueries(5):  # session, person, machine, positions with the two, readings
+        with self.assertNumQueries(6):  # session, person, machine, parts, their latest, readings
             self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
         with self.assertNumQueries(5):  # session, person, machine, positions, parts
             self.good(self.get(f"machines/{self.machine.pk}"))

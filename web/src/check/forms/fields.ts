@@ -1,5 +1,5 @@
 import type { Options } from "@/api/types";
-import type { SelectItem } from "@/ui/Select";
+import type { SelectItem } from "@/ui/selectTrigger";
 import { columnsIn } from "./lists";
 
 /** What stands in a form: a text, or a tick, by the place it has in what is sent. */

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 
 type Props = { action: string; pending: boolean; others: string[]; children?: React.ReactNode };
@@ -12,12 +13,12 @@ export function FormFoot({ action, pending, others, children }: Props) {
           {one}
         </Notice>
       ))}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
+      <Foot>
         <Button type="submit" look="action" disabled={pending}>
           {action}
         </Button>
         {children}
-      </div>
+      </Foot>
     </>
   );
 }

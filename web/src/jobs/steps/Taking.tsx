@@ -7,6 +7,7 @@ import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
 import type { Measuring } from "@/check/useMeasuring";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
+import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { Verdict } from "@/verdict/Verdict";
@@ -79,7 +80,7 @@ export function Taking(props: TakingProps) {
             {one}
           </Notice>
         ))}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-ground py-1.5">
+      <Foot>
         <Button
           look="action"
           shortcut="Return"
@@ -88,7 +89,7 @@ export function Taking(props: TakingProps) {
         >
           Record it
         </Button>
-      </div>
+      </Foot>
       {shown && (
         <details>
           <summary className="legend min-h-7 cursor-pointer">The working</summary>

@@ -29,6 +29,7 @@ def _declared(name: str) -> dict[str, Any]:
         "connected": asks_connection(name),
         "settled": "settled" in fields,
         "asks": "answers" in fields,
+        "probes": about.probes.model_dump(mode="json"),
     }
 
 
