@@ -10,6 +10,9 @@ from e2e.visitor import Visitor, visitor
 from hembit.apps.demo.workshop import load_machines
 from hembit.apps.jobs.models import Job, Reading
 
+VOLTS = "401 399 402 231 230 232 231 230 232 0.4"
+"""Line to line, to neutral, to earth, and neutral to earth, in one go."""
+
 
 class DeckOven(BrowserCase):
     def test_from_the_complaint_to_the_report(self) -> None:
@@ -40,7 +43,7 @@ class DeckOven(BrowserCase):
         ilse.at("Supply: volts, every pair").see("Volts and amps need it live")
         page.keyboard.press("v")
         expect(ilse.band).to_contain_text("LIVE since")
-        page.get_by_role("textbox", name="L1–L2", exact=True).fill("401 399 402 231 230 232")
+        page.get_by_role("textbox", name="L1–L2", exact=True).fill(VOLTS)
         ilse.see_verdict("Within")
         page.keyboard.press("Enter")
         ilse.at("Off, locked, proved dead")

@@ -106,7 +106,7 @@ class AtTheMachine(BrowserCase):
             ilse.at("Supply: volts, every pair")
             page.keyboard.press("v")
             expect(ilse.band).to_contain_text("LIVE since")
-            page.get_by_role("textbox", name="L1–N", exact=True).fill("121 119 240")
+            page.get_by_role("textbox", name="L1–N", exact=True).fill("121 119 240 121 119 0.3")
             ilse.see_verdict("Within")
             page.keyboard.press("Enter")
             ilse.at("Off, locked, proved dead")

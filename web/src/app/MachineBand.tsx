@@ -1,5 +1,5 @@
 import { useLocation } from "react-router";
-import { clock } from "@/app/dates";
+import { clock } from "@/clock/dates";
 import { KeysDialog } from "@/keys/KeysDialog";
 import { Button } from "@/ui/Button";
 import { useMachine } from "./machine";

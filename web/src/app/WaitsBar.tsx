@@ -2,10 +2,10 @@ import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import { useWaits } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { clock } from "@/app/dates";
+import { clock } from "@/clock/dates";
+import { timeLeft } from "@/clock/timeLeft";
+import { useNow } from "@/clock/useNow";
 import { type BenchWait, useBenchWait } from "./benchWait";
-import { timeLeft } from "./timeLeft";
-import { useNow } from "./useNow";
 
 /** Every wait that runs, with its clock time and the time left; what is due asks for its reading. */
 export function WaitsBar() {

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import { useKept } from "@/api/queries";
-import { clock } from "@/app/dates";
+import { clock } from "@/clock/dates";
 import { StateShape } from "@/verdict/states";
 
 /** The last few kept checks, one line each. */

@@ -1,8 +1,8 @@
 import { lazy, useEffect, useState } from "react";
 import { useOptions } from "@/api/queries";
-import { fetchLater } from "@/app/fetchLater";
 import { useKeys } from "@/keys/shortcuts";
 import { Field, TextInput } from "@/ui/Field";
+import { fetchLater } from "@/ui/fetchLater";
 import { Group } from "@/ui/Group";
 import { OnDemand } from "@/ui/OnDemand";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";

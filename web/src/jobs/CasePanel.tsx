@@ -2,7 +2,7 @@ import { Tabs } from "radix-ui";
 import { lazy, useEffect } from "react";
 import { usePhotos } from "@/api/jobs";
 import type { Job, PartOfJob } from "@/api/types";
-import { fetchLater } from "@/app/fetchLater";
+import { fetchLater } from "@/ui/fetchLater";
 import { OnDemand } from "@/ui/OnDemand";
 import { StateShape } from "@/verdict/states";
 import type { Visit } from "./useVisit";

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { useFollowUps } from "@/api/jobs";
-import { useNow } from "@/app/useNow";
-import { FollowUpLine } from "@/home/HomePage";
+import { useNow } from "@/clock/useNow";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
 import { TickBox } from "@/ui/TickBox";
+import { FollowUpLine } from "./later/FollowUpLine";
 
 /** What is to be come back to, by the day it is due. */
 export default function FollowUpsPage() {

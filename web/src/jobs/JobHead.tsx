@@ -1,9 +1,9 @@
 import { ChevronDown } from "lucide-react";
 import { lazy, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { clock } from "@/app/dates";
-import { fetchLater } from "@/app/fetchLater";
+import { clock } from "@/clock/dates";
 import { useSession } from "@/people/session";
+import { fetchLater } from "@/ui/fetchLater";
 import { OnDemand } from "@/ui/OnDemand";
 import { useWide } from "@/ui/useWide";
 import type { Visit } from "./useVisit";

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { JobSummary } from "@/api/types";
-import { day } from "@/app/dates";
+import { day } from "@/clock/dates";
 
 /** A job in a list: whose machine, what was complained of, who is at it. */
 export function JobRow({ job }: { job: JobSummary }) {

@@ -1,6 +1,6 @@
 import { Ellipsis } from "lucide-react";
 import { lazy, useEffect, useState } from "react";
-import { fetchLater } from "@/app/fetchLater";
+import { fetchLater } from "@/ui/fetchLater";
 import { OnDemand } from "@/ui/OnDemand";
 import type { Place, Visit } from "./useVisit";
 

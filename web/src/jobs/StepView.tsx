@@ -1,5 +1,5 @@
 import { lazy, useEffect } from "react";
-import { fetchLater } from "@/app/fetchLater";
+import { fetchLater } from "@/ui/fetchLater";
 import { Notice } from "@/ui/Notice";
 import { OnDemand } from "@/ui/OnDemand";
 import { Cautions } from "./Cautions";

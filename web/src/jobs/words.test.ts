@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { timeLeft } from "@/app/timeLeft";
+import { timeLeft } from "@/clock/timeLeft";
 import components from "../api/openapi.json";
 import { FOLLOW_UPS, titleOf, WAITS } from "./words";
 

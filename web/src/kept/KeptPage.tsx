@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { useKept } from "@/api/queries";
-import { dateAndClock } from "@/app/dates";
+import { dateAndClock } from "@/clock/dates";
 import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { usePositionReadings } from "@/api/jobs";
-import { dateAndClock } from "@/app/dates";
+import { dateAndClock } from "@/clock/dates";
 import { Pager } from "@/ui/Pager";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { NotReached, Refused } from "@/api/client";
-import { clock } from "@/app/dates";
+import { clock } from "@/clock/dates";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { outbox } from "./outbox";

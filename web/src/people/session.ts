@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "@/api/client";
 import type { Person, Session } from "@/api/types";
-import { setShop } from "@/app/dates";
+import { setShop } from "@/clock/dates";
 
 /** Who is signed in. */
 export function useSession(): {

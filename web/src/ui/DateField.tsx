@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { dayPattern, dayTyped, readDay } from "@/app/dates";
+import { dayPattern, dayTyped, readDay } from "@/clock/dates";
 import { TextField } from "./TextField";
 
 type Props = {

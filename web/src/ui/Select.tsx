@@ -1,6 +1,6 @@
 import { ChevronDown } from "lucide-react";
 import { type KeyboardEvent, lazy, useEffect, useId, useState } from "react";
-import { fetchLater } from "@/app/fetchLater";
+import { fetchLater } from "./fetchLater";
 import { OnDemand } from "./OnDemand";
 import { type SelectProps, TRIGGER } from "./selectTrigger";
 

@@ -412,7 +412,8 @@ class Sequences(VisitCase):
             "bypasses_removed": True,
             "covers_on": True,
         }
-        self.good(self.entry("gate_passed", gate=gate))
+        self.assertIn("gas line", self.refused(self.entry("gate_passed", gate=gate))["gate.gas"])
+        self.good(self.entry("gate_passed", gate=gate | {"gas": "not_opened"}))
         self.good(self.entry("went_live"))
         runs = [one["id"] for one in first["readings"] if one["measurand"] == "sequence"]
         again = self.run_it(sequence, "yes", supersedes=runs[-1], relation="again")

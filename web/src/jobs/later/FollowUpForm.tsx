@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import type { FollowUp, FollowUpIn } from "@/api/types";
-import { inDays } from "@/app/dates";
+import { inDays } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { DateField } from "@/ui/DateField";
 import { Labelled } from "@/ui/Field";

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import { useEndWait, useFinishFollowUp } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { clock, day } from "@/app/dates";
-import { timeLeft } from "@/app/timeLeft";
-import { useNow } from "@/app/useNow";
+import { clock, day } from "@/clock/dates";
+import { timeLeft } from "@/clock/timeLeft";
+import { useNow } from "@/clock/useNow";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
 import { FollowUpForm } from "./FollowUpForm";

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Sum, Wait, WaitIn } from "@/api/types";
-import { clock } from "@/app/dates";
+import { clock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "@/api/client";
 import type { Photo } from "@/api/types";
-import { dateAndClock } from "@/app/dates";
+import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";

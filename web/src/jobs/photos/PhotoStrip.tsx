@@ -3,8 +3,8 @@ import { Camera } from "lucide-react";
 import { type ChangeEvent, lazy, useEffect, useRef, useState } from "react";
 import { usePhotos } from "@/api/jobs";
 import type { Job, Photo, StepKind } from "@/api/types";
-import { fetchLater } from "@/app/fetchLater";
 import { Button } from "@/ui/Button";
+import { fetchLater } from "@/ui/fetchLater";
 import { OnDemand } from "@/ui/OnDemand";
 import { type Upload, useUploads } from "./useUploads";
 

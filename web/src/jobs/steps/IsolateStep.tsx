@@ -1,7 +1,7 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
-import { clock } from "@/app/dates";
 import { useDraft } from "@/app/stored";
 import { figuresIn } from "@/check/forms/lists";
+import { clock } from "@/clock/dates";
 import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";

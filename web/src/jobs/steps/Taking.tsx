@@ -1,10 +1,10 @@
 import { errorAt } from "@/api/errors";
 import type { JobReading, ReadingIn } from "@/api/types";
-import { clock } from "@/app/dates";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
 import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
 import type { Measuring } from "@/check/useMeasuring";
+import { clock } from "@/clock/dates";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
 import { Foot } from "@/ui/Foot";
