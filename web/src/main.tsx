@@ -5,9 +5,9 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { NotReached, Refused } from "@/api/client";
 import { BenchWaitProvider } from "@/app/benchWait";
 import { Frame } from "@/app/Frame";
+import { LiveStateProvider } from "@/app/liveState";
 import { MachineProvider } from "@/app/machine";
 import { NotFound } from "@/app/NotFound";
-import { RoomProvider } from "@/app/room";
 import { SignedIn } from "@/people/SignedIn";
 import "@/styles/index.css";
 
@@ -53,7 +53,7 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <MachineProvider>
-        <RoomProvider>
+        <LiveStateProvider>
           <BenchWaitProvider>
             <BrowserRouter>
               <SignedIn>
@@ -77,7 +77,7 @@ createRoot(root).render(
               </SignedIn>
             </BrowserRouter>
           </BenchWaitProvider>
-        </RoomProvider>
+        </LiveStateProvider>
       </MachineProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -6,8 +6,8 @@ from django.http import HttpRequest
 from ninja import Query, Router
 
 from hembit.apps.checks.paging import Page, page_of
-from hembit.apps.jobs.briefs import ReadingOut, reading_out
 from hembit.apps.jobs.history import readings_of, standing_of
+from hembit.apps.jobs.summaries import ReadingOut, reading_out
 from hembit.apps.machines.services import find_machine, find_position
 from hembit_core.model import Model
 

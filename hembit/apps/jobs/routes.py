@@ -11,14 +11,21 @@ from ninja import Query, Router
 
 from hembit.apps.checks.paging import Page, page_of
 from hembit.apps.jobs import services
-from hembit.apps.jobs.briefs import FollowUpOut, JobSummary, WaitOut, follow_up_out, summary, wait_out
 from hembit.apps.jobs.dead_or_live import live_jobs
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
+from hembit.apps.jobs.job_detail import JobOut, job_out
 from hembit.apps.jobs.models import Job, JobState
 from hembit.apps.jobs.recording import attach, record
 from hembit.apps.jobs.schemas import AttachIn, FollowUpIn, JobChange, JobIn, ReadingIn, WaitIn
-from hembit.apps.jobs.shown import JobOut, job_out
+from hembit.apps.jobs.summaries import (
+    FollowUpOut,
+    JobSummary,
+    WaitOut,
+    follow_up_out,
+    summary,
+    wait_out,
+)
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.jobs.waits import end_wait, running_waits, start_wait
 from hembit.apps.people.access import asking

@@ -10,8 +10,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from hembit.apps.checks.models import Check
-from hembit.apps.jobs.briefs import summary
 from hembit.apps.jobs.models import Entry, FollowUp, Job, Reading, Wait
+from hembit.apps.jobs.summaries import summary
 from hembit.apps.machines.models import Customer, Machine
 from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer

@@ -8,11 +8,11 @@ from datetime import datetime
 from django.conf import settings
 
 from hembit.apps.checks.models import Check
-from hembit.apps.jobs.briefs import follow_up_out, summary
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Entry, PartFinding
 from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
+from hembit.apps.jobs.summaries import follow_up_out, summary
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.machines.models import Machine
 from hembit.apps.photos.routes import photo_out

@@ -7,9 +7,9 @@ import { useSession } from "@/people/session";
 import { fetchLater } from "@/ui/fetchLater";
 import { Notice } from "@/ui/Notice";
 import { OnDemand } from "@/ui/OnDemand";
+import { useLiveStateHere } from "./liveState";
 import { MachineBand } from "./MachineBand";
 import { useMachine } from "./machine";
-import { useRoomHere } from "./room";
 import { useTheme } from "./theme";
 import { WaitsBar } from "./WaitsBar";
 
@@ -27,13 +27,13 @@ const PersonMenu = lazy(menu);
 /** The sign on top, the dead/live band and what is waiting under it, and the place itself. */
 export function Frame() {
   const { machine, state } = useMachine();
-  const room = useRoomHere();
+  const liveState = useLiveStateHere();
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const live = room ? room.state === "live" : machine?.state === "live";
+  const live = liveState ? liveState.state === "live" : machine?.state === "live";
   useKeys({
-    dead: () => (room ? room.makeDead() : state(null)),
+    dead: () => (liveState ? liveState.makeDead() : state(null)),
     home: () => navigate("/"),
     check: () => navigate("/check"),
     jobs: () => navigate("/jobs"),

@@ -2,21 +2,23 @@ import { useLocation } from "react-router";
 import { clock } from "@/clock/dates";
 import { KeysDialog } from "@/keys/KeysDialog";
 import { Button } from "@/ui/Button";
+import { type LiveState, useLiveStateHere } from "./liveState";
 import { useMachine } from "./machine";
-import { type Room, useRoomHere } from "./room";
 
 /** Dead or live, in words, shape and colour, at all times: of the job that is open, or of Check. */
 export function MachineBand() {
   const { machine, state } = useMachine();
-  const room = useRoomHere();
+  const liveState = useLiveStateHere();
   const path = useLocation().pathname;
-  if (room) {
-    if (room.state === "live") {
-      return <LiveBand since={room.since} where={room.where} onDead={room.makeDead} />;
+  if (liveState) {
+    if (liveState.state === "live") {
+      return (
+        <LiveBand since={liveState.since} where={liveState.where} onDead={liveState.makeDead} />
+      );
     }
     return (
-      <CalmBand broken={room.state === "not_proved"}>
-        <RoomWords room={room} />
+      <CalmBand broken={liveState.state === "not_proved"}>
+        <LiveStateWords liveState={liveState} />
       </CalmBand>
     );
   }
@@ -82,18 +84,18 @@ function CalmBand({ broken, children }: { broken: boolean; children: React.React
   );
 }
 
-function RoomWords({ room }: { room: Exclude<Room, { state: "live" }> }) {
-  if (room.state === "proved_dead") {
+function LiveStateWords({ liveState }: { liveState: Exclude<LiveState, { state: "live" }> }) {
+  if (liveState.state === "proved_dead") {
     return (
       <span>
-        {room.where}: <b>proved dead</b> by {room.by} at {clock(room.at)}, good until{" "}
-        {clock(room.until)}.
+        {liveState.where}: <b>proved dead</b> by {liveState.by} at {clock(liveState.at)}, good until{" "}
+        {clock(liveState.until)}.
       </span>
     );
   }
   return (
     <span>
-      {room.where}: <b>not proved dead.</b> {room.why}
+      {liveState.where}: <b>not proved dead.</b> {liveState.why}
     </span>
   );
 }

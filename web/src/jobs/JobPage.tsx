@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { Refused } from "@/api/client";
 import { useJob } from "@/api/jobs";
 import type { Job } from "@/api/types";
-import { type Room, useShownRoom } from "@/app/room";
+import { type LiveState, useShownLiveState } from "@/app/liveState";
 import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
@@ -32,7 +32,7 @@ export default function JobPage() {
 
 function Whole({ job, stale }: { job: Job; stale: boolean }) {
   const visit = useVisit(job);
-  useShownRoom(roomOf(job, visit.makeDead));
+  useShownLiveState(liveStateOf(job, visit.makeDead));
   const centre = useRef<HTMLDivElement>(null);
   const key = visit.place?.item.key;
   useKeys({
@@ -74,7 +74,7 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
 }
 
 /** Dead or live at the job's machine; a closed record says nothing of it any more. */
-function roomOf(job: Job, makeDead: () => void): Room | null {
+function liveStateOf(job: Job, makeDead: () => void): LiveState | null {
   if (job.state === "closed") return null;
   const where = `Job ${job.number}`;
   const now = job.machine_now;

@@ -196,7 +196,7 @@ function PositionRow({ position, depth, latest, baseline, open, onToggle, onRepl
             <Standing key={one.id} state={one.state}>
               <b className="font-semibold">{one.state}</b>, {one.figure}
               <span className="text-[0.93rem] text-muted">
-                {" "}
+                {" — "}
                 {inside(one.title)}, {day(one.at)}
               </span>
             </Standing>

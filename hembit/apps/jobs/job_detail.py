@@ -8,7 +8,11 @@ from uuid import UUID
 
 from pydantic import ConfigDict
 
-from hembit.apps.jobs.briefs import (
+from hembit.apps.jobs.dead_or_live import state_of
+from hembit.apps.jobs.entries.registry import told
+from hembit.apps.jobs.models import Job
+from hembit.apps.jobs.route import plan_of, standing_decision
+from hembit.apps.jobs.summaries import (
     FollowUpOut,
     JobSummary,
     ReadingOut,
@@ -18,10 +22,6 @@ from hembit.apps.jobs.briefs import (
     summary_fields,
     wait_out,
 )
-from hembit.apps.jobs.dead_or_live import state_of
-from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.route import plan_of, standing_decision
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
