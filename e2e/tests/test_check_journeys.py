@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
+import time
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from e2e.tests.browser_case import BrowserCase
 from hembit.apps.checks.models import Check
@@ -309,6 +310,23 @@ class NothingIsLost(BrowserCase):
         self.technician.read("OL").see_verdict("Open")
         self.page.locator("#entry").press("Enter")
         self.technician.see_verdict("Kept at")
+
+    def test_return_before_the_verdict_waits_for_it(self) -> None:
+        self.technician.open_check().give_plate("2200", "230").see("22.9")
+        self.page.keyboard.press("Alt+x")
+
+        def late(route: Route) -> None:
+            time.sleep(1)
+            route.continue_()
+
+        self.page.route("**/api/judgements", late)
+        self.technician.read("OL")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see_verdict("Kept at")
+        self.technician.read("24.6")
+        self.page.locator("#entry").press("Enter")
+        self.technician.see("Say how it was connected")
+        self.assertEqual(Check.objects.count(), 1)
 
     def test_a_lapsed_proof_is_asked_for_again(self) -> None:
         self.technician.open_check().give_plate("2200", "230")

@@ -9,7 +9,8 @@ from django.utils import timezone
 from playwright.sync_api import expect
 
 from e2e.tests.test_job_journeys import CULTIVATOR, CURING_ROOM, DECK_OVEN, RETORT, DemoVisits
-from e2e.visitor import visitor
+from e2e.visitor import Visitor, visitor
+from hembit.apps.demo.workshop import load_machines
 from hembit.apps.jobs.models import FollowUp, Job, Reading, Wait
 
 KILN = "Front-loading kiln"
@@ -196,3 +197,28 @@ class Lost(DemoVisits):
         ):
             page.goto(f"{self.live_server_url}/{path}")
             ilse.see(words)
+
+
+class HandingOver(DemoVisits):
+    def test_the_note_survives_a_turned_phone_and_stands_until_somebody_takes_over(self) -> None:
+        page, ilse = self.page, self.at_job_of_ilse()
+        ilse.press("Hand over")
+        page.get_by_label("What must whoever takes it over know?").fill("The screws are in the tin.")
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.assert_accessible(page, "hand over, on a phone")
+        ilse.press("Save")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        page.set_viewport_size({"width": 1280, "height": 800})
+        ilse.see("Left by Ilse Fennick", "The screws are in the tin")
+        maud = visitor(self.new_technician("Maud Fennick"))
+        maud.page.goto(page.url)
+        maud.see("The screws are in the tin").press("Take it over")
+        expect(maud.page.get_by_text("Left by Ilse Fennick")).to_have_count(0)
+
+    def at_job_of_ilse(self) -> Visitor:
+        machine = load_machines()["Curing room"]
+        self.page.goto(f"{self.live_server_url}/machines/{machine.pk}")
+        self.page.get_by_role("link", name="Open a job").click()
+        self.page.get_by_label("Complaint").fill("Shows 31 °C.")
+        self.page.get_by_role("radio", name="wrong temperature shown", exact=True).click()
+        return visitor(self.technician).press("Open it and lay the route")

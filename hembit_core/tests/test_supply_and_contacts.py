@@ -102,6 +102,11 @@ class Supplies(unittest.TestCase):
         self.assertEqual((whole.outcome, len(whole.rows)), (Outcome.ACCEPT, 6))
         self.assertNotIn("Not read", " ".join(whole.explanation))
 
+    def test_which_leg_is_exchanged_is_not_guessed(self) -> None:
+        unread = volts("split_phase_120_240", L1_N="120", L2_N="120", L1_L2="240", N_PE="120")
+        self.assertEqual(unread.outcome, Outcome.REJECT)
+        self.assertNotIn("exchanged", unread.headline)
+
     def test_sound_systems(self) -> None:
         for system, pairs in (
             ("control_24_ac", {"24 V_common": "27.1"}),

@@ -182,6 +182,8 @@ def _earth(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | None:
     """What the volts to earth say: a line exchanged with the neutral, or the earth itself missing."""
     legs = [name.removesuffix("–PE") for name in spec.pairs if name.endswith("–PE") and name != "N–PE"]
     for leg in legs:
+        if len(legs) > 1 and f"{leg}–PE" not in volts:
+            continue  # which of several legs it is, only its own volts to earth tell
         if _exchanged_with_neutral(spec, volts, leg):
             line = "line" if len(legs) == 1 else leg
             return SupplyPattern(

@@ -27,6 +27,8 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const [kept, setKept] = useState<{ check: KeptCheck; spec: string } | null>(null);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [insisted, setInsisted] = useState(false);
+  /** Return was pressed before the verdict was there. */
+  const [waiting, setWaiting] = useState(false);
   const settled = useSettled(draft);
 
   const specText = JSON.stringify(spec);
@@ -80,6 +82,7 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
       keeping.reset();
       if (Object.values(fields).some(Boolean)) setKept(null);
       setInsisted(false);
+      setWaiting(false);
       setDraft((now) => {
         const before = entryOf(now);
         const entry = { ...before, answers: {}, fields: { ...before.fields, ...fields } };
@@ -105,15 +108,25 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
    * How it was connected is answered before anything is sent, unless the verdict is the same either
    * way: an outbox cannot ask later.
    */
-  const asks = judged.data?.warnings.some((one) => one.code === "connection_not_said") ?? true;
+  const verdict = judged.isPlaceholderData ? undefined : judged.data;
+  const asks = verdict?.warnings.some((one) => one.code === "connection_not_said") ?? true;
   const unsaid = connected && connection === null && asks;
+  const onItsWay = judged.isFetching && verdict === undefined;
 
   function keep() {
     setInsisted(true);
+    // Only the verdict tells whether the connection is asked for: Return waits for it.
+    setWaiting(unsaid && onItsWay);
     if (unsaid) return;
     if (!body || keeping.isPending) return;
     keeping.mutate({ ...body, id: draft.id, label: draft.label, part_checks: draft.kept });
   }
+
+  useEffect(() => {
+    if (!waiting || onItsWay) return;
+    setWaiting(false);
+    if (!unsaid) keep();
+  });
 
   const machineError = machineErrorOf(keeping.error) ?? machineErrorOf(judged.error);
   const [lapsed, setLapsed] = useState<string>();
@@ -158,7 +171,7 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
     keeping: keeping.isPending,
     keepingError: keeping.error,
     ready: body !== null,
-    unsaid: unsaid && insisted,
+    unsaid: unsaid && insisted && !onItsWay,
     expectations,
     expectation,
     expecting: expected.isLoading && expected.failureCount === 0,

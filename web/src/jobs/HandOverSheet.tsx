@@ -1,4 +1,5 @@
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
+import { useDraft } from "@/app/stored";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
@@ -7,12 +8,16 @@ import type { Visit } from "./useVisit";
 
 /** What whoever takes the job over must know. */
 export default function HandOverSheet({ visit, onClose }: { visit: Visit; onClose: () => void }) {
-  const [note, setNote] = useState("");
-  const [id] = useState(() => crypto.randomUUID() as string);
+  const [draft, change, forget] = useDraft(`hembit.job.${visit.job.number}.hand-over`, {
+    note: "",
+  });
   const entry = useEntry(visit, ["note"]);
   function submit(event: FormEvent) {
     event.preventDefault();
-    entry.write({ kind: "handed_over", note }, "handing over", id, onClose);
+    entry.write({ kind: "handed_over", note: draft.note }, "handing over", draft.id, () => {
+      forget();
+      onClose();
+    });
   }
   return (
     <Sheet
@@ -27,7 +32,12 @@ export default function HandOverSheet({ visit, onClose }: { visit: Visit; onClos
           label="What must whoever takes it over know?"
           error={entry.at("note")}
         >
-          <TextArea id="hand-over" value={note} maxLength={2000} onText={setNote} />
+          <TextArea
+            id="hand-over"
+            value={draft.note}
+            maxLength={2000}
+            onText={(note) => change({ note })}
+          />
         </Labelled>
         <SheetFoot pending={entry.pending} others={entry.others} onClose={onClose} />
       </form>

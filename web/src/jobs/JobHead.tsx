@@ -22,7 +22,7 @@ export function JobHead({ visit }: { visit: Visit }) {
   const wide = useWide();
   useEffect(() => fetchLater([changeSheet, handOverSheet]), []);
   const [open, setOpen] = useState(false);
-  if (!wide && !open) {
+  if (!wide && !open && !sheet) {
     return (
       <button
         type="button"

@@ -1,7 +1,13 @@
 import { RadioTile, RadioTiles } from "./RadioTiles";
 
 type Choice = { value: string; label: string };
-type Props = { label: string; value: string; items: Choice[]; onChoose: (value: string) => void };
+type Props = {
+  label: string;
+  value: string;
+  items: Choice[];
+  onChoose: (value: string) => void;
+  className?: string;
+};
 
 /** So many letters stand in one row beside the entry. */
 const IN_A_ROW = 20;
@@ -13,13 +19,13 @@ export function fitsInARow(items: readonly Choice[]): boolean {
 }
 
 /** One of two or three short answers, side by side: said, and taken back, with one press. */
-export function Segments({ label, value, items, onChoose }: Props) {
+export function Segments({ label, value, items, onChoose, className = "" }: Props) {
   return (
     <RadioTiles
       label={label}
       value={value}
       onChoose={onChoose}
-      className="grid auto-cols-auto grid-flow-col overflow-hidden rounded-md border border-edge bg-well"
+      className={`grid auto-cols-auto grid-flow-col overflow-hidden rounded-md border border-edge bg-well ${className}`}
     >
       {items.map((one) => (
         <RadioTile
