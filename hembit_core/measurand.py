@@ -11,7 +11,7 @@ from typing import Literal
 
 from hembit_core.judging.judgement import Probes
 
-Room = Literal["dead", "live", "either"]
+DeadOrLive = Literal["dead", "live", "either"]
 
 
 class Step(StrEnum):
@@ -69,7 +69,7 @@ class Measurand:
     ----------
     title : in trade words; the same everywhere.
     step : of the visit.
-    room : whether the machine must be dead or live for it.
+    dead_or_live : whether the machine must be dead or live for it.
     minutes : what it costs at a free terminal [min].
     role : what it asks of the part.
     probes : where the two probes go and what is off; a family may name its own drawing.
@@ -79,7 +79,7 @@ class Measurand:
 
     title: str
     step: Step
-    room: Room
+    dead_or_live: DeadOrLive
     minutes: float
     role: Role
     probes: Probes

@@ -75,10 +75,10 @@ def admit(
     ----------
     Good practice after EN 50110-1, 6.2 (dead working: isolate, secure, prove dead).
     """
-    room = about(measurand).room
-    if room == "either":
+    needed = about(measurand).dead_or_live
+    if needed == "either":
         return
-    live_reading = room == "live"
+    live_reading = needed == "live"
     if live_reading and not isinstance(machine, Live):
         raise InputError(
             "Volts and amps need a live machine. State that it is live before they are taken."

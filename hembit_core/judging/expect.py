@@ -54,11 +54,11 @@ def expect(
 ) -> Expectation:
     """An expectation of one test; its text is the rail's band where none is given.
 
-    ``reading`` is the test's reading class: title, room and, where no other are given, the probes
-    are the ones it declares.
+    ``reading`` is the test's reading class: title, dead or live and, where no other are given, the
+    probes are the ones it declares.
     """
     about: Measurand = reading.about
-    usual: Literal["ohms", "live"] = "live" if about.room == "live" else "ohms"
+    usual: Literal["ohms", "live"] = "live" if about.dead_or_live == "live" else "ohms"
     return Expectation(
         measurand=measurand_of(reading),
         title=about.title,
@@ -73,7 +73,7 @@ def expect(
         policy=policy,
         warnings=warnings,
         working=working,
-        room=about.room,
+        dead_or_live=about.dead_or_live,
         rows=rows,
         plot=plot,
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from pydantic import Field, model_validator
+from pydantic import AliasChoices, Field, model_validator
 
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Origin
@@ -217,7 +217,7 @@ class Plot(Model):
 class Expectation(Model):
     """What to expect under today's conditions, told before the reading is taken.
 
-    ``room`` says whether the machine must be dead or live for it. ``rows`` are the
+    ``dead_or_live`` says whether the machine must be dead or live for it. ``rows`` are the
     figures of a test that takes several; ``rail`` is then that of the one that decides.
     """
 
@@ -234,7 +234,10 @@ class Expectation(Model):
     policy: tuple[str, ...]
     warnings: tuple[Notice, ...]
     working: tuple[WorkingLine, ...]
-    room: Literal["dead", "live", "either"] = "dead"
+    dead_or_live: Literal["dead", "live", "either"] = Field(
+        "dead", validation_alias=AliasChoices("dead_or_live", "room")
+    )
+    """Kept until 2026-11 under the name ``room``."""
     rows: tuple[Row, ...] = ()
     plot: Plot | None = None
 

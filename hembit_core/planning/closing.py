@@ -114,7 +114,7 @@ def _of_parts(parts: Sequence[RoutePart]) -> Iterator[OpenEnd]:
 
 def _of_tests(route: Route, names: Mapping[str, str]) -> Iterator[OpenEnd]:
     by_kind = {step.kind: step for step in route.steps}
-    proofs = [one for one in _open(by_kind[StepKind.FIT].items) if one.room == "live"]
+    proofs = [one for one in _open(by_kind[StepKind.FIT].items) if one.dead_or_live == "live"]
     for one in proofs:
         yield OpenEnd(
             kind=OpenEndKind.NOT_PROVED,

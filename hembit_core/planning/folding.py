@@ -145,9 +145,9 @@ def _weighed(visit: Visit, part: RoutePart, test: PartTest, rank: float) -> Weig
     folded = _folded(visit, part, test)
     if folded:
         return Weighed(part, test, rank, "folded", folded)
-    if test.room == "live" or test.step == "live":
+    if test.dead_or_live == "live" or test.step == "live":
         dead = visit.must_stay_dead()
-        supply = "" if part.key == SUPPLY or test.room != "live" else visit.supply_trouble()
+        supply = "" if part.key == SUPPLY or test.dead_or_live != "live" else visit.supply_trouble()
         if dead or supply:
             return Weighed(part, test, rank, "blocked", dead or supply, bool(supply))
     return Weighed(part, test, rank, "due", _why(visit, part, test))
@@ -159,7 +159,7 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
         return ""
     if not can_be_judged(part.spec, test.measurand):
         return "Its spec has no figure to judge this by"
-    if part.changed and test.room == "dead" and not test.side and test.role not in _BY_THE_GATE:
+    if part.changed and test.dead_or_live == "dead" and not test.side and test.role not in _BY_THE_GATE:
         return ""
     if test.role is Role.INSULATION:
         decides = _decides_a_leak(part, test)
@@ -182,7 +182,7 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
     answer = _answers_the_complaint(visit, part, test)
     if answer is not None:
         return f"{answer.name} explains “{visit.symptom.label}”: this one if it comes back"
-    if part.bad and part.taken and part.reading(test.measurand) is None and test.room != "live":
+    if part.bad and part.taken and part.reading(test.measurand) is None and test.dead_or_live != "live":
         return f"Decided: {part.decided or part.concluded}"
     if test.side:
         if part.concluded not in _UNSETTLED:
@@ -219,7 +219,7 @@ def _answers_the_complaint(visit: Visit, part: RoutePart, test: PartTest) -> Rou
 
 
 def _folded_live(visit: Visit, part: RoutePart, test: PartTest) -> str:
-    if test.room == "dead" or test.step != "live":
+    if test.dead_or_live == "dead" or test.step != "live":
         return ""
     bad = visit.found
     if bad is not None:
@@ -252,6 +252,6 @@ def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
     bank = visit.part(part.part_of)
     if bank is not None and _points_at_members(bank):
         return f"{bank.name} is off: which member?"
-    if test.room == "live" and part.taken:
+    if test.dead_or_live == "live" and part.taken:
         return "Its dead tests are done: does it work?"
     return ""

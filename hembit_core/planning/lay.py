@@ -179,7 +179,7 @@ def _stands_in_its_step(one: Weighed) -> bool:
     """A part that was fitted has its proof runs elsewhere; if one of its members was renewed after
     that, it is measured whole again.
     """
-    return not one.part.fitted or bool(one.part.changed and one.test.room == "dead")
+    return not one.part.fitted or bool(one.part.changed and one.test.dead_or_live == "dead")
 
 
 def _plain(key: str, title: str, is_done: bool, part: str | None = None) -> RouteItem:
@@ -200,7 +200,7 @@ def _test_item(one: Weighed) -> RouteItem:
         part=one.part.key,
         handling=_handling(one.part),
         measurand=one.test.measurand,
-        room=one.test.room,
+        dead_or_live=one.test.dead_or_live,
         minutes=minutes_of(one.test, one.part.behind_panel),
         reading_state=taken.state if taken else None,
         figure=taken.figure if taken else "",
@@ -260,12 +260,18 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
         yield gate
     for part in fitted:
         for test in tests_of(part.spec):
-            if test.room == "live" and not test.side and can_be_judged(part.spec, test.measurand):
+            if (
+                test.dead_or_live == "live"
+                and not test.side
+                and can_be_judged(part.spec, test.measurand)
+            ):
                 yield _proof_run(part, test.measurand, test.title, visit.must_stay_dead())
 
 
 def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
-    spare = next((one for one in tests_of(part.spec) if one.room == "dead" and not one.side), None)
+    spare = next(
+        (one for one in tests_of(part.spec) if one.dead_or_live == "dead" and not one.side), None
+    )
     waits = part.key in done.on_order and not part.fitted and not part.spare_taken
     bad = next((one for one in part.spare_taken if one.outcome is Outcome.REJECT), None)
     taken = any(spare is not None and one.measurand == spare.measurand for one in part.spare_taken)
@@ -280,7 +286,7 @@ def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
             part=part.key,
             handling=_handling(part),
             measurand=spare.measurand,
-            room="dead",
+            dead_or_live="dead",
             minutes=spare.minutes,
         )
     yield RouteItem(
@@ -307,7 +313,7 @@ def _proof_run(part: RoutePart, measurand: str, title: str, why: str) -> RouteIt
         why=why if state == "blocked" else "",
         part=part.key,
         measurand=measurand,
-        room="live",
+        dead_or_live="live",
         reading_state=taken.state if taken else None,
         figure=taken.figure if taken else "",
         handling=_handling(part),

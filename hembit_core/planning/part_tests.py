@@ -8,7 +8,7 @@ from functools import cache, lru_cache
 from hembit_core.conditions import Conditions
 from hembit_core.families.registry import FAMILIES, AnySpec, about
 from hembit_core.judging.expect import measurand_of
-from hembit_core.measurand import Measurand, Role, Room
+from hembit_core.measurand import DeadOrLive, Measurand, Role
 from hembit_core.rules import Rules, default_rules
 
 
@@ -30,9 +30,9 @@ class PartTest:
         return self.declared.step
 
     @property
-    def room(self) -> Room:
+    def dead_or_live(self) -> DeadOrLive:
         """Whether the machine must be dead or live for it."""
-        return self.declared.room
+        return self.declared.dead_or_live
 
     @property
     def minutes(self) -> float:
@@ -62,7 +62,7 @@ def tests_of(spec: AnySpec) -> tuple[PartTest, ...]:
 
 def has_dead_test(spec: AnySpec) -> bool:
     """Whether a plain test on the dead machine says something of the part."""
-    return any(one.room == "dead" and not one.side for one in tests_of(spec))
+    return any(one.dead_or_live == "dead" and not one.side for one in tests_of(spec))
 
 
 @cache

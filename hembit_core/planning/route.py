@@ -185,7 +185,7 @@ class RouteItem(Model):
     why: str = ""
     part: str | None = None
     measurand: str | None = None
-    room: Literal["dead", "live", "either"] | None = None
+    dead_or_live: Literal["dead", "live", "either"] | None = None
     minutes: float | None = None
     reading_state: State | None = None
     figure: str = ""

@@ -233,7 +233,9 @@ class Rooms(unittest.TestCase):
             "running", "until_cut_out", "line_currents", "winding_running", "igniter_called",
             "sequence", "contact_volts", "supply_volts", "wire_ends", "control_output",
         }  # fmt: skip
-        self.assertEqual({name for name, one in measurands().items() if one.room == "live"}, live)
+        self.assertEqual(
+            {name for name, one in measurands().items() if one.dead_or_live == "live"}, live
+        )
         specs = [
             DECK_OVEN,
             part("supply"),
@@ -247,7 +249,7 @@ class Rooms(unittest.TestCase):
         for spec in specs:
             for told in expectations(spec, conditions):
                 with self.subTest(told.measurand):
-                    self.assertEqual(told.room, about(told.measurand).room)
+                    self.assertEqual(told.dead_or_live, about(told.measurand).dead_or_live)
 
     def test_every_family_says_what_it_takes(self) -> None:
         for spec, family in FAMILIES.items():

@@ -106,7 +106,7 @@ class EveryExample(unittest.TestCase):
 
     def test_the_room_is_the_one_that_is_admitted(self) -> None:
         for _, reading, _, verdict in self.each():
-            self.assertEqual(verdict.expectation.room, about(reading.measurand).room)
+            self.assertEqual(verdict.expectation.dead_or_live, about(reading.measurand).dead_or_live)
             self.assertEqual(verdict.expectation.title, about(reading.measurand).title)
             self.assertTrue(verdict.cautions[-1].startswith("Hembit advises"))
 

@@ -30,7 +30,7 @@ def events(visit: Visit) -> Iterator[MachineEvent]:
     for wait in visit.waits:
         yield MachineEvent(event=Event.WAITED, at=wait.started_at, by=wait.started_by.name)
     for reading in visit.readings:
-        if about(reading.measurand).room == "live":
+        if about(reading.measurand).dead_or_live == "live":
             yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by_name)
 
 

@@ -132,8 +132,8 @@ def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit)
 
 def _machine(now: MachineNow, given: ReadingIn) -> Any:
     """Dead or live as the job knows it; a loose part and a spare are exempt."""
-    room = about(given.reading.measurand).room
-    if room == "live":
+    needed = about(given.reading.measurand).dead_or_live
+    if needed == "live":
         if now.live is None:
             raise InputError(
                 "Volts and amps need a live machine. State that it is live before they are taken."
@@ -142,9 +142,9 @@ def _machine(now: MachineNow, given: ReadingIn) -> Any:
     if given.loose or given.spare:
         return LoosePart()
     if now.live is not None:
-        return LoosePart() if room == "either" else now.live
+        return LoosePart() if needed == "either" else now.live
     if now.proof is None or now.state != "proved_dead":
-        if room == "either":
+        if needed == "either":
             return LoosePart()
         why = now.lapsed or "Nobody has proved this machine dead yet."
         raise InputError(f"{why} Ohms on a fitted part come after the proof.").at("machine")

@@ -403,6 +403,6 @@ class WhatComesFirst(unittest.TestCase):
                 one
                 for step in route.steps
                 for one in step.items
-                if one.room == "live" and one.state == "due"
+                if one.dead_or_live == "live" and one.state == "due"
             ]
             self.assertEqual(bool(live), passed)

@@ -133,7 +133,7 @@ class EveryRoute(unittest.TestCase):
             return
         item = next(one for one in items(route) if one.key == route.next_key)
         mine = next((one for one in there if one.key == item.part), None)
-        if item.room == "live":
+        if item.dead_or_live == "live":
             self.assertFalse([one.name for one in there if one.must_stay_dead])
             self.assertFalse(any(one.fitted for one in there) and not done.gate_passed)
         if item.key.startswith("fit:") and mine:
@@ -169,7 +169,7 @@ class EveryRoute(unittest.TestCase):
         )
         route = lay(symptom, [*there, leaking], Choices(school=school), done)
         live = next(one for one in route.steps if one.kind is StepKind.LIVE)
-        due = [one.key for one in live.items if one.state == "due" and one.room == "live"]
+        due = [one.key for one in live.items if one.state == "due" and one.dead_or_live == "live"]
         self.assertEqual(due, [])
 
     @given(symptoms, parts(), dones, st.randoms(use_true_random=False))

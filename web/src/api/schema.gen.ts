@@ -964,7 +964,7 @@ export interface components {
          * Expectation
          * @description What to expect under today's conditions, told before the reading is taken.
          *
-         *     ``room`` says whether the machine must be dead or live for it. ``rows`` are the
+         *     ``dead_or_live`` says whether the machine must be dead or live for it. ``rows`` are the
          *     figures of a test that takes several; ``rail`` is then that of the one that decides.
          */
         Expectation: {
@@ -993,11 +993,11 @@ export interface components {
             /** Working */
             working: components["schemas"]["WorkingLine"][];
             /**
-             * Room
+             * Dead Or Live
              * @default dead
              * @enum {string}
              */
-            room: "dead" | "live" | "either";
+            dead_or_live: "dead" | "live" | "either";
             /**
              * Rows
              * @default []
@@ -5172,8 +5172,8 @@ export interface components {
             part?: string | null;
             /** Measurand */
             measurand?: string | null;
-            /** Room */
-            room?: ("dead" | "live" | "either") | null;
+            /** Dead Or Live */
+            dead_or_live?: ("dead" | "live" | "either") | null;
             /** Minutes */
             minutes?: number | null;
             reading_state?: components["schemas"]["State"] | null;

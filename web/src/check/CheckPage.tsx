@@ -33,7 +33,7 @@ export default function CheckPage() {
   const { machine } = useMachine();
   const actions = useActions(check);
   const { shown, expectation } = check;
-  const gate = expectation ? gateFor(expectation.room, machine) : null;
+  const gate = expectation ? gateFor(expectation.dead_or_live, machine) : null;
   // Whoever types fast says that it is dead before the server has said what to expect.
   const asked = expectation ? gate : gateFor("dead", machine);
   useCheckKeys(check, actions, asked);

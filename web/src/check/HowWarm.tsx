@@ -26,9 +26,9 @@ type Props = {
 export function HowWarm({ check, all }: Props) {
   const { draft, change } = check;
   const sources = useOptions().data?.temperature_sources ?? [];
-  const { ohms, room, role } = READINGS[draft.measurand];
+  const { ohms, dead_or_live: deadOrLive, role } = READINGS[draft.measurand];
   if (!takesOhms(draft.kind) || role === "to_case" || role === "insulation") return null;
-  if (room === "live" && !ohms) return null;
+  if (deadOrLive === "live" && !ohms) return null;
   return (
     <section
       aria-label="How it was taken"

@@ -7,11 +7,11 @@ import { TextField } from "@/ui/TextField";
 
 /** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
 export function gateFor(
-  room: "dead" | "live" | "either",
+  deadOrLive: "dead" | "live" | "either",
   machine: { state: string } | null,
 ): "dead" | "live" | "stop" | null {
-  if (room === "either") return null;
-  if (room === "live") return machine?.state === "live" ? null : "live";
+  if (deadOrLive === "either") return null;
+  if (deadOrLive === "live") return machine?.state === "live" ? null : "live";
   if (machine?.state === "live") return "stop";
   return machine ? null : "dead";
 }

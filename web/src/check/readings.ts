@@ -39,7 +39,7 @@ export type Form = {
 
 export type ReadingDef = Form & {
   title: string;
-  room: "dead" | "live" | "either";
+  dead_or_live: "dead" | "live" | "either";
   role: string;
   /** Ohms: how the leads, the range and the connection were. */
   ohms: boolean;

@@ -36,13 +36,14 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const expected = useExpectations(spec, conditions);
   const expectations = spec && !isRefused(expected.error, "spec") ? expected.data : undefined;
   const expectation = expectations?.find((one) => one.measurand === draft.measurand);
-  const { connected, room } = READINGS[draft.measurand];
+  const { connected, dead_or_live: deadOrLive } = READINGS[draft.measurand];
   const entry = entryOf(draft);
   /** Nothing is beside a part that lies loose: it is isolated, unless somebody says otherwise. */
   const connection =
-    entry.connection ?? (machine?.state === "loose_part" && room === "dead" ? "isolated" : null);
+    entry.connection ??
+    (machine?.state === "loose_part" && deadOrLive === "dead" ? "isolated" : null);
   const reading = readingOf(draft, expectation, connection);
-  const stated = machine ?? (expectation?.room === "either" ? LOOSE : null);
+  const stated = machine ?? (expectation?.dead_or_live === "either" ? LOOSE : null);
   const body =
     spec && reading && stated
       ? { spec, reading, machine: stated, conditions, rule: draft.rule }

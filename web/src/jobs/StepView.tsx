@@ -65,7 +65,7 @@ function Body({ visit, place }: { visit: Visit; place: Place }) {
         visit={visit}
         part={item.part}
         measurand={item.measurand}
-        room={item.room}
+        deadOrLive={item.dead_or_live}
         cautions={cautionsOf(place)}
         spare={head === "spare"}
       />

@@ -29,10 +29,11 @@ class Examples(ApiTestCase):
                     if meter.model_dump_json() not in meters:
                         named = meter.model_copy(update={"name": f"{meter.name}, {len(meters)}"})
                         meters[meter.model_dump_json()] = add_meter(named).pk
+                    needed = about(one.reading.measurand).dead_or_live
                     body = {
                         "spec": part.spec.model_dump(mode="json"),
                         "reading": one.reading.model_dump(mode="json"),
-                        "machine": LIVE if about(one.reading.measurand).room == "live" else LOOSE,
+                        "machine": LIVE if needed == "live" else LOOSE,
                         "conditions": {
                             **conditions.model_dump(mode="json", exclude={"meter", "rules"}),
                             "meter": meters[meter.model_dump_json()],

@@ -1,1 +1,1 @@
-"""Entries of a job's log: one file per room of the visit, one registry of their kinds."""
+"""Entries of a job's log: one file per topic, one registry of their kinds."""

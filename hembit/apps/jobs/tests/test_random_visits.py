@@ -157,9 +157,9 @@ class RandomVisits(EachOnItsOwn, VisitCase):
         return self.good(forms[head]())
 
     def measure(self, job: dict[str, Any], item: dict[str, Any], *, spare: bool) -> Any:
-        if item["room"] == "live" and job["machine_now"]["state"] != "live":
+        if item["dead_or_live"] == "live" and job["machine_now"]["state"] != "live":
             self.good(self.entry("went_live"))
-        if item["room"] == "dead" and not spare:
+        if item["dead_or_live"] == "dead" and not spare:
             if job["machine_now"]["state"] == "live":
                 self.good(self.entry("switched_off"))
             if job["machine_now"]["state"] != "proved_dead":

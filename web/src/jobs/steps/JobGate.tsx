@@ -12,7 +12,11 @@ export type Gate = {
 };
 
 /** What the job says of dead and live, against what the test needs. */
-export function useJobGate(visit: Visit, room: RouteItem["room"], isLoose: boolean): Gate {
+export function useJobGate(
+  visit: Visit,
+  deadOrLive: RouteItem["dead_or_live"],
+  isLoose: boolean,
+): Gate {
   const now = visit.job.machine_now;
   const going = useMutation({
     mutationFn: () => visit.write({ kind: "went_live" }, "stated live"),
@@ -26,10 +30,10 @@ export function useJobGate(visit: Visit, room: RouteItem["room"], isLoose: boole
   const dead = now.proof
     ? { state: "proved_dead" as const, by: now.proof.by, at: now.proof.at }
     : null;
-  if (room === "live") {
+  if (deadOrLive === "live") {
     return { ...rest, needs: live ? null : "live", machine: live };
   }
-  if (isLoose || room === "either") {
+  if (isLoose || deadOrLive === "either") {
     return { ...rest, needs: null, machine: { state: "loose_part" } };
   }
   if (live) return { ...rest, needs: "stop", machine: null };

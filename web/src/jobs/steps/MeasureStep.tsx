@@ -23,7 +23,7 @@ type Props = {
   visit: Visit;
   part: string;
   measurand: string;
-  room: RouteItem["room"];
+  deadOrLive: RouteItem["dead_or_live"];
   cautions: string[];
   spare: boolean;
 };
@@ -36,7 +36,7 @@ type PartDraft = OfPart & {
 };
 
 /** One test of one part: expectation, entry, rail and verdict, with the part's spec filled in. */
-export function MeasureStep({ visit, part, measurand: first, room, cautions, spare }: Props) {
+export function MeasureStep({ visit, part, measurand: first, deadOrLive, cautions, spare }: Props) {
   const { job } = visit;
   const there = partOf(job, part);
   const [across, setAcross] = useState<Measurand | null>(null);
@@ -51,7 +51,7 @@ export function MeasureStep({ visit, part, measurand: first, room, cautions, spa
   }, [stored, ended, today, spare]);
   const { draft, setDraft } = useJoined(visit, there?.spec.kind, measurand, own, setOwn);
   const standing = standingOf(job, part, measurand, spare);
-  const gate = useJobGate(visit, room, spare || own.loose);
+  const gate = useJobGate(visit, deadOrLive, spare || own.loose);
   const send = useCallback(
     async (check: CheckIn) => {
       const body: ReadingIn = {

@@ -22,7 +22,7 @@ def _declared(name: str) -> dict[str, Any]:
     ohms = takes_ohms(name)
     return {
         "title": about.title,
-        "room": about.room,
+        "dead_or_live": about.dead_or_live,
         "role": about.role.value,
         "side": about.side,
         "ohms": ohms and "lead_zero" in fields,
