@@ -38,3 +38,11 @@ test("imports between folders go in no circle", () => {
   };
   for (const folder of edges.keys()) expect(walk(folder, []).join(" → ")).toBe("");
 });
+
+test("the names of what is held stand in one place", () => {
+  for (const [path, source] of Object.entries(SOURCES)) {
+    if (path === "./api/keys.ts" || path.includes(".test.")) continue;
+    const own = source.match(/queryKey: \[|QueryData\(\[|invalidateQueries/g) ?? [];
+    expect(own, path).toEqual([]);
+  }
+});

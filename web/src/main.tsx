@@ -3,6 +3,7 @@ import { lazy, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotReached, Refused } from "@/api/client";
+import { askAgain, keys } from "@/api/keys";
 import { BenchWaitProvider } from "@/app/benchWait";
 import { Frame } from "@/app/Frame";
 import { LiveStateProvider } from "@/app/liveState";
@@ -28,7 +29,7 @@ const MachinePage = lazy(() => import("@/machines/MachinePage"));
 /** A session that ended is noticed by whatever is refused first. */
 function noticed(error: Error) {
   if (error instanceof Refused && error.status === 401) {
-    void queries.invalidateQueries({ queryKey: ["session"] });
+    void askAgain(queries, keys.session);
   }
 }
 

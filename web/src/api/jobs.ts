@@ -1,5 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
+import { askAgain, keys, showsCustomer, showsVisit } from "./keys";
 import type { CustomerIn, JobChange, MachineIn } from "./types";
 
 /** How often an open job is asked for again, so that two people see each other's work [ms]. */
@@ -7,7 +8,7 @@ const TOGETHER = 5000;
 
 export function useHome() {
   return useQuery({
-    queryKey: ["home"],
+    queryKey: keys.home,
     queryFn: () => ask(client.GET("/api/home")),
     refetchInterval: 30_000,
   });
@@ -16,7 +17,7 @@ export function useHome() {
 /** What this person stated live, wherever they are in the app now. */
 export function useLive() {
   return useQuery({
-    queryKey: ["live"],
+    queryKey: keys.live,
     queryFn: () => ask(client.GET("/api/live")),
     refetchInterval: 15_000,
   });
@@ -24,7 +25,7 @@ export function useLive() {
 
 export function useWaits() {
   return useQuery({
-    queryKey: ["waits"],
+    queryKey: keys.waits,
     queryFn: () => ask(client.GET("/api/waits")),
     refetchInterval: 30_000,
   });
@@ -41,7 +42,7 @@ export type JobFilter = {
 
 export function useJobs(wanted: JobFilter) {
   return useQuery({
-    queryKey: ["jobs", wanted],
+    queryKey: keys.jobs(wanted),
     queryFn: () => ask(client.GET("/api/jobs", { params: { query: wanted } })),
     placeholderData: keepPreviousData,
   });
@@ -49,7 +50,7 @@ export function useJobs(wanted: JobFilter) {
 
 export function useJob(number: number, enabled = true) {
   return useQuery({
-    queryKey: ["job", number],
+    queryKey: keys.job(number),
     queryFn: () => ask(client.GET("/api/jobs/{number}", { params: { path: { number } } })),
     refetchInterval: TOGETHER,
     enabled,
@@ -59,7 +60,7 @@ export function useJob(number: number, enabled = true) {
 /** The customer's page; `seen` is what else it must be newer than. */
 export function useReport(number: number, seen = 0) {
   return useQuery({
-    queryKey: ["report", number, seen],
+    queryKey: keys.report(number, seen),
     queryFn: () => ask(client.GET("/api/jobs/{number}/report", { params: { path: { number } } })),
     placeholderData: keepPreviousData,
   });
@@ -71,17 +72,17 @@ export function useChangeJob(number: number) {
     mutationFn: (change: JobChange) =>
       ask(client.PATCH("/api/jobs/{number}", { params: { path: { number } }, body: change })),
     onSuccess: (job) => {
-      store.setQueryData(["job", number], job);
-      void store.invalidateQueries({ queryKey: ["jobs"] });
+      store.setQueryData(keys.job(number), job);
+      void askAgain(store, ...showsVisit);
     },
     // Somebody was faster: what they made of it is wanted at once.
-    onError: () => store.invalidateQueries({ queryKey: ["job", number] }),
+    onError: () => askAgain(store, keys.job(number)),
   });
 }
 
 export function useFollowUps(page: number, done: boolean) {
   return useQuery({
-    queryKey: ["follow-ups", page, done],
+    queryKey: keys.followUps(page, done),
     queryFn: () => ask(client.GET("/api/follow-ups", { params: { query: { page, done } } })),
     placeholderData: keepPreviousData,
   });
@@ -92,7 +93,7 @@ export function useFinishFollowUp() {
   return useMutation({
     mutationFn: (number: string) =>
       ask(client.POST("/api/follow-ups/{number}/done", { params: { path: { number } } })),
-    onSuccess: () => store.invalidateQueries(),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
 
@@ -101,13 +102,13 @@ export function useEndWait() {
   return useMutation({
     mutationFn: (number: string) =>
       ask(client.POST("/api/waits/{number}/end", { params: { path: { number } } })),
-    onSuccess: () => store.invalidateQueries(),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
 
 export function usePhotos(job: number) {
   return useQuery({
-    queryKey: ["photos", job],
+    queryKey: keys.photos(job),
     queryFn: () =>
       ask(client.GET("/api/jobs/{number}/photos", { params: { path: { number: job } } })),
     refetchInterval: 15_000,
@@ -115,12 +116,12 @@ export function usePhotos(job: number) {
 }
 
 export function usePeople() {
-  return useQuery({ queryKey: ["people"], queryFn: () => ask(client.GET("/api/people")) });
+  return useQuery({ queryKey: keys.people, queryFn: () => ask(client.GET("/api/people")) });
 }
 
 export function useCustomers(text = "") {
   return useQuery({
-    queryKey: ["customers", text],
+    queryKey: keys.customers(text),
     queryFn: () => ask(client.GET("/api/customers", { params: { query: { text } } })),
     placeholderData: keepPreviousData,
   });
@@ -128,7 +129,7 @@ export function useCustomers(text = "") {
 
 export function useMachines(text: string, customer: number | undefined, page = 1) {
   return useQuery({
-    queryKey: ["machines", text, customer, page],
+    queryKey: keys.machines(text, customer, page),
     queryFn: () =>
       ask(
         client.GET("/api/machines", {
@@ -141,14 +142,14 @@ export function useMachines(text: string, customer: number | undefined, page = 1
 
 export function useMachineWhole(number: number) {
   return useQuery({
-    queryKey: ["machine", number],
+    queryKey: keys.machine(number),
     queryFn: () => ask(client.GET("/api/machines/{number}", { params: { path: { number } } })),
   });
 }
 
 export function useVerdicts(machine: number) {
   return useQuery({
-    queryKey: ["verdicts", machine],
+    queryKey: keys.verdicts(machine),
     queryFn: () =>
       ask(client.GET("/api/machines/{number}/verdicts", { params: { path: { number: machine } } })),
   });
@@ -156,7 +157,7 @@ export function useVerdicts(machine: number) {
 
 export function usePositionReadings(position: number, page: number) {
   return useQuery({
-    queryKey: ["position-readings", position, page],
+    queryKey: keys.readings(position, page),
     queryFn: () =>
       ask(
         client.GET("/api/positions/{number}/readings", {
@@ -175,7 +176,7 @@ export function useSaveCustomer(number: number | undefined) {
       number
         ? ask(client.PUT("/api/customers/{number}", { params: { path: { number } }, body }))
         : ask(client.POST("/api/customers", { body })),
-    onSuccess: () => store.invalidateQueries(),
+    onSuccess: () => askAgain(store, ...showsCustomer),
   });
 }
 
@@ -187,6 +188,6 @@ export function useSaveMachine(number: number | undefined) {
       number
         ? ask(client.PUT("/api/machines/{number}", { params: { path: { number } }, body }))
         : ask(client.POST("/api/machines", { body })),
-    onSuccess: () => store.invalidateQueries(),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
 }

@@ -1,24 +1,25 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ask, client } from "./client";
+import { keys } from "./keys";
 import type { ConditionsIn, Finding, JudgementIn, Spec, SumIn } from "./types";
 
 /** What can be chosen: alloys, schools, rules, temperature sources. */
 export function useOptions() {
   return useQuery({
-    queryKey: ["options"],
+    queryKey: keys.options,
     queryFn: () => ask(client.GET("/api/options")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }
 
 export function useMeters() {
-  return useQuery({ queryKey: ["meters"], queryFn: () => ask(client.GET("/api/meters")) });
+  return useQuery({ queryKey: keys.meters, queryFn: () => ask(client.GET("/api/meters")) });
 }
 
 /** What to expect of the part; asked again whenever spec or conditions change. */
 export function useExpectations(spec: Spec | null, conditions: ConditionsIn) {
   return useQuery({
-    queryKey: ["expectations", spec, conditions],
+    queryKey: keys.expectations(spec, conditions),
     queryFn: ({ signal }) =>
       ask(client.POST("/api/expectations", { body: { spec: spec as Spec, conditions }, signal })),
     enabled: spec !== null,
@@ -30,7 +31,7 @@ export function useExpectations(spec: Spec | null, conditions: ConditionsIn) {
 /** The verdict on what stands in the entry now. */
 export function useJudgement(body: JudgementIn | null) {
   return useQuery({
-    queryKey: ["judgement", body],
+    queryKey: keys.judgement(body),
     queryFn: ({ signal }) =>
       ask(client.POST("/api/judgements", { body: body as JudgementIn, signal })),
     enabled: body !== null,
@@ -41,7 +42,7 @@ export function useJudgement(body: JudgementIn | null) {
 
 export function useKept(page: number, text: string) {
   return useQuery({
-    queryKey: ["kept", page, text],
+    queryKey: keys.kept(page, text),
     queryFn: () => ask(client.GET("/api/checks", { params: { query: { page, text } } })),
     placeholderData: keepPreviousData,
   });
@@ -49,7 +50,7 @@ export function useKept(page: number, text: string) {
 
 export function useKeptCheck(number: string) {
   return useQuery({
-    queryKey: ["kept-check", number],
+    queryKey: keys.keptCheck(number),
     queryFn: () => ask(client.GET("/api/checks/{number}", { params: { path: { number } } })),
     staleTime: Number.POSITIVE_INFINITY,
   });
@@ -58,7 +59,7 @@ export function useKeptCheck(number: string) {
 /** What the kept checks of one part say together, with what was observed. */
 export function useFinding(checks: string[], observed: string[]) {
   return useQuery({
-    queryKey: ["finding", checks, observed],
+    queryKey: keys.finding(checks, observed),
     queryFn: (): Promise<Finding> =>
       ask(
         client.POST("/api/findings", {
@@ -74,7 +75,7 @@ export function useFinding(checks: string[], observed: string[]) {
 /** A sum of the reckoner, worked out as it is typed. */
 export function useReckoned(body: SumIn | null) {
   return useQuery({
-    queryKey: ["reckoned", body],
+    queryKey: keys.reckoned(body),
     queryFn: ({ signal }) => ask(client.POST("/api/reckoner", { body: body as SumIn, signal })),
     enabled: body !== null,
     ...(body === null ? {} : { placeholderData: keepPreviousData }),

@@ -9,6 +9,7 @@ import {
   useState,
 } from "react";
 import { useLive } from "@/api/jobs";
+import { askAgain, showsVisit } from "@/api/keys";
 import { useSend } from "@/outbox/useSend";
 
 /** Dead or live at the machine of a job, as the server has it. */
@@ -55,7 +56,7 @@ export function useLiveStateHere(): LiveState | null {
     const body = { id: crypto.randomUUID(), kind: "switched_off" };
     const url = `/api/jobs/${live.job}/entries`;
     await send({ url, body, label: `Job ${live.job}: switched off` });
-    await store.invalidateQueries();
+    await askAgain(store, ...showsVisit);
   }
   const where = `Job ${live.job}, ${live.machine}`;
   return { state: "live", where, since: live.since, makeDead: () => void makeDead() };

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
+import { askAgain, keys } from "@/api/keys";
 import type { CheckIn, KeptCheck } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
 import { useMachine } from "@/app/machine";
@@ -20,7 +21,7 @@ export function useCheck() {
     async (check: CheckIn) => {
       const label = check.label || "A check";
       const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label });
-      void store.invalidateQueries({ queryKey: ["kept"] });
+      void askAgain(store, keys.kept());
       if (wait?.over) setWait(null);
       return sent;
     },

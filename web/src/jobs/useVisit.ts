@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
+import { askAgain, keys, showsVisitBeside } from "@/api/keys";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
@@ -31,10 +32,8 @@ export function useVisit(job: Job) {
   const take = useCallback(
     (answer: Job | null) => {
       if (!answer) return;
-      store.setQueryData(["job", job.number], answer);
-      for (const queryKey of [["waits"], ["live"], ["home"]]) {
-        void store.invalidateQueries({ queryKey });
-      }
+      store.setQueryData(keys.job(job.number), answer);
+      void askAgain(store, ...showsVisitBeside);
     },
     [store, job.number],
   );

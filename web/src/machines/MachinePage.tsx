@@ -3,6 +3,7 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { ask, client, Refused } from "@/api/client";
 import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
+import { askAgain, showsVisit } from "@/api/keys";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";
@@ -240,7 +241,7 @@ function SafetyButton({ position }: { position: Position }) {
           body: { safety_device: !position.safety_device },
         }),
       ),
-    onSuccess: () => store.invalidateQueries(),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
   if (person?.role !== "lead") return null;
   return (

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { ask, client } from "@/api/client";
 import { errorAt, unplacedErrors } from "@/api/errors";
+import { askAgain, showsVisit } from "@/api/keys";
 import type { MachineWhole, Position, Spec } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
@@ -66,7 +67,7 @@ export function PartSheet({ machine, position, onClose }: Props) {
           ),
     onSuccess: () => {
       forget();
-      void store.invalidateQueries();
+      void askAgain(store, ...showsVisit);
       onClose();
     },
   });

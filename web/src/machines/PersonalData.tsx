@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "@/api/client";
+import { askAgain, showsText } from "@/api/keys";
 import type { Customer } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Sheet } from "@/ui/Sheet";
@@ -18,7 +19,7 @@ export function PersonalData({ customer }: { customer: Customer }) {
     mutationFn: () => ask(client.POST("/api/customers/{number}/erase", { params: { path } })),
     onSuccess: () => {
       setAsking(false);
-      void store.invalidateQueries();
+      void askAgain(store, ...showsText);
     },
   });
   return (

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { NotReached, Refused } from "@/api/client";
+import { askAgain, keys, showsVisit } from "@/api/keys";
 import { clock } from "@/clock/dates";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
@@ -63,7 +64,7 @@ function useSending(person: number | undefined) {
         try {
           await post(one);
           outbox.remove(one.id);
-          void store.invalidateQueries();
+          void askAgain(store, ...showsVisit, keys.kept());
         } catch (error) {
           if (error instanceof NotReached) break;
           if (error instanceof Refused && error.status === 401) break;

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { NotReached, Refused } from "@/api/client";
+import { askAgain, keys } from "@/api/keys";
 import { useSession } from "@/people/session";
 import { outbox, type Parcel } from "./outbox";
 import { post } from "./post";
@@ -25,7 +26,7 @@ export function useSend() {
         return stored;
       } catch (error) {
         const signedOut = error instanceof Refused && error.status === 401;
-        if (signedOut) void store.invalidateQueries({ queryKey: ["session"] });
+        if (signedOut) void askAgain(store, keys.session);
         if (signedOut || error instanceof NotReached) {
           outbox.wait(body.id);
           return null;

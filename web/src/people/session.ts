@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "@/api/client";
+import { keys } from "@/api/keys";
 import type { Person, Session } from "@/api/types";
 import { setShop } from "@/clock/dates";
 
@@ -10,7 +11,7 @@ export function useSession(): {
   failed: boolean;
 } {
   const found = useQuery({
-    queryKey: ["session"],
+    queryKey: keys.session,
     queryFn: async () => {
       const session = await ask(client.GET("/api/session"));
       setShop(session.locale, session.time_zone);
@@ -26,7 +27,7 @@ export function useSignIn() {
   return useMutation({
     mutationFn: (given: { username: string; password: string }) =>
       ask(client.POST("/api/session", { body: given })),
-    onSuccess: (session) => store.setQueryData(["session"], session),
+    onSuccess: (session) => store.setQueryData(keys.session, session),
   });
 }
 
@@ -35,9 +36,9 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => ask(client.DELETE("/api/session")),
     onSuccess: (session) => {
-      store.setQueryData(["session"], session);
+      store.setQueryData(keys.session, session);
       // What one person saw is not the next one's to see.
-      store.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
+      store.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] });
     },
   });
 }

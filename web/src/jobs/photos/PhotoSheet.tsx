@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "@/api/client";
+import { askAgain, keys } from "@/api/keys";
 import type { Photo } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
@@ -27,7 +28,7 @@ export default function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
         }),
       ),
     onSuccess: () => {
-      void store.invalidateQueries({ queryKey: ["photos"] });
+      void askAgain(store, keys.photos());
       onClose();
     },
   });

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Camera } from "lucide-react";
 import { type ChangeEvent, lazy, useEffect, useRef, useState } from "react";
 import { usePhotos } from "@/api/jobs";
+import { askAgain, keys } from "@/api/keys";
 import type { Job, Photo, StepKind } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { fetchLater } from "@/ui/fetchLater";
@@ -21,7 +22,7 @@ export function PhotoStrip({ job, step, part, all = false }: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const uploads = useUploads(job.number, step, part, () =>
-    store.invalidateQueries({ queryKey: ["photos", job.number] }),
+    askAgain(store, keys.photos(job.number)),
   );
   const shown = all ? photos : photos.filter((one) => one.part === part && one.step === step);
   const before = step === "fit" ? photos.filter((one) => one.part === part && !one.pair) : [];

@@ -1,0 +1,59 @@
+import type { QueryClient, QueryKey } from "@tanstack/react-query";
+
+/**
+ * The names under which answers are held, and what shows a thing that was changed. A name without
+ * its last parts stands for all of its kind.
+ */
+export const keys = {
+  session: ["session"],
+  options: ["options"],
+  meters: ["meters"],
+  people: ["people"],
+  expectations: (spec: unknown, conditions: unknown) => ["expectations", spec, conditions],
+  judgement: (body: unknown) => ["judgement", body],
+  finding: (checks: string[], observed: string[]) => ["finding", checks, observed],
+  reckoned: (body: unknown) => ["reckoned", body],
+  kept: (...which: [] | [page: number, text: string]) => ["kept", ...which],
+  keptCheck: (...which: [] | [number: string]) => ["kept-check", ...which],
+  home: ["home"],
+  live: ["live"],
+  waits: ["waits"],
+  jobs: (...which: [] | [wanted: object]) => ["jobs", ...which],
+  job: (...which: [] | [number: number]) => ["job", ...which],
+  report: (...which: [] | [number: number, seen: number]) => ["report", ...which],
+  photos: (...which: [] | [job: number]) => ["photos", ...which],
+  followUps: (...which: [] | [page: number, done: boolean]) => ["follow-ups", ...which],
+  customers: (...which: [] | [text: string]) => ["customers", ...which],
+  machines: (...which: [] | [text: string, customer: number | undefined, page: number]) => [
+    "machines",
+    ...which,
+  ],
+  machine: (...which: [] | [number: number]) => ["machine", ...which],
+  verdicts: (...which: [] | [machine: number]) => ["verdicts", ...which],
+  readings: (...which: [] | [position: number, page: number]) => ["position-readings", ...which],
+} as const;
+
+/** What shows something of a visit besides the job itself, which came back with the change. */
+export const showsVisitBeside: readonly QueryKey[] = [
+  ...[keys.home, keys.live, keys.waits, keys.followUps(), keys.jobs(), keys.report()],
+  ...[keys.machines(), keys.machine(), keys.verdicts(), keys.readings()],
+];
+
+/** What shows something of a visit: its log, a wait, a follow-up, the machine's parts. */
+export const showsVisit: readonly QueryKey[] = [...showsVisitBeside, keys.job()];
+
+/** What shows a customer: every list that names one. */
+export const showsCustomer: readonly QueryKey[] = [keys.customers(), ...showsVisit];
+
+/** What shows a text of a check, or a picture. */
+export const showsText: readonly QueryKey[] = [
+  ...showsCustomer,
+  keys.kept(),
+  keys.keptCheck(),
+  keys.photos(),
+];
+
+/** Have everything under these names asked again. */
+export async function askAgain(store: QueryClient, ...wanted: QueryKey[]): Promise<void> {
+  await Promise.all(wanted.map((queryKey) => store.invalidateQueries({ queryKey })));
+}
