@@ -31,7 +31,7 @@ class Accessible(DemoVisits):
             (f"jobs/{deck}?item=look:{bank}", "What is to be seen"),
             (f"jobs/{deck}?item=meter", "Leads shorted read"),
             (f"jobs/{deck}?item=decide:{bank}", "Rests on"),
-            (f"jobs/{deck}?item=close", "Not before:"),
+            (f"jobs/{deck}?item=close", "To be done first:"),
             (f"jobs/{rack}?item=isolate", "Switched off"),
             (f"jobs/{retort}?item=gate", "Protective conductor"),
             (f"jobs/{retort}?item=fit:{self.key(RETORT, 'Upper element')}", "Serial of the new part"),

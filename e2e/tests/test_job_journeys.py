@@ -243,7 +243,7 @@ class NothingIsLost(DemoVisits):
         Job.objects.filter(pk=job.pk).update(state="closed")
         self.page.unroute("**/api/jobs/**")
         ilse.see("Not stored").see(f"Job {job.number} is closed")
-        ilse.press("Drop it")
+        ilse.press("Discard")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0)
 
     def test_signed_out_meanwhile(self) -> None:
@@ -332,7 +332,7 @@ class ByKeyboard(DemoVisits):
 
     def test_next_record_and_make_it_dead_without_the_mouse(self) -> None:
         ilse, keys = self.at_job(DECK_OVEN, item="close"), self.page.keyboard
-        ilse.see("Not before:")
+        ilse.see("To be done first:")
         keys.press("y")
         ilse.at("Upper deck, front element: between the terminals")
         expect(self.page.locator("#entry")).to_be_focused()

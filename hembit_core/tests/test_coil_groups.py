@@ -129,7 +129,7 @@ class FlamePairs(unittest.TestCase):
             ({"open": "14.0", "load": "6.0"}, State.OUTSIDE, "the thermocouple gives too little"),
             ({"open": "27.1", "load": "26.9"}, State.OPEN, "the magnet takes no current"),
             ({"open": "27.1", "load": "6.0"}, State.OUTSIDE, "it sags"),
-            ({"open": "27.1", "load": "13", "drop_out": "6.1"}, State.OUTSIDE, "lets go too early"),
+            ({"open": "27.1", "load": "13", "drop_out": "6.1"}, State.OUTSIDE, "drops out too early"),
         ]
         for millivolts, state, words in cases:
             with self.subTest(words):

@@ -31,7 +31,7 @@ _REJECTED = (State.OUTSIDE, State.JUST_OUTSIDE)
 
 
 class FlamePair(Model):
-    """Millivolts open and heated, under load, and where the magnet lets go; amps if clamped."""
+    """Millivolts open and heated, under load, and where the magnet drops out; amps if clamped."""
 
     about: ClassVar = Measurand(
         "Open, loaded, drop-out",
@@ -66,7 +66,7 @@ def _due(spec: ThermocoupleMagnet) -> dict[str, RowDue]:
     }
     if spec.drop_out_most:
         most = Band(upper=spec.drop_out_most.value)
-        due["drop_out"] = RowDue("drop_out", "where the magnet lets go", most, "mV", 3)
+        due["drop_out"] = RowDue("drop_out", "where the magnet drops out", most, "mV", 3)
     return due
 
 
@@ -182,7 +182,7 @@ def _verdict(figures: dict[str, MeterFigure], rows: dict[str, Row]) -> Verdict:
         return Verdict(
             Code.MAGNET_LETS_GO_EARLY,
             state,
-            f"{state.capitalize()}, high: the magnet lets go too early",
+            f"{state.capitalize()}, high: the magnet drops out too early",
             "The magnet is weak or dirty: exchange it, a safety part, by authorised people only.",
             side=Side.HIGH,
             explanation=told,

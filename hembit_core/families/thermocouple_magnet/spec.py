@@ -12,7 +12,7 @@ class ThermocoupleMagnet(Model):
     """A flame's thermocouple and the magnet it holds, heated as in use.
 
     ``open_least`` and ``load_least`` are what it gives at least, unplugged and
-    with the magnet on it; ``drop_out_most`` is where the magnet lets go at the latest.
+    with the magnet on it; ``drop_out_most`` is where the magnet drops out at the latest.
     """
 
     kind: Literal["thermocouple_magnet"] = "thermocouple_magnet"

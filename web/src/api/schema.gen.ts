@@ -2135,7 +2135,7 @@ export interface components {
          * @description A flame's thermocouple and the magnet it holds, heated as in use.
          *
          *     ``open_least`` and ``load_least`` are what it gives at least, unplugged and
-         *     with the magnet on it; ``drop_out_most`` is where the magnet lets go at the latest.
+         *     with the magnet on it; ``drop_out_most`` is where the magnet drops out at the latest.
          */
         ThermocoupleMagnet: {
             /**
@@ -2665,7 +2665,7 @@ export interface components {
         DecisionRule: "simple" | "guarded_acceptance" | "guarded_rejection";
         /**
          * FlamePair
-         * @description Millivolts open and heated, under load, and where the magnet lets go; amps if clamped.
+         * @description Millivolts open and heated, under load, and where the magnet drops out; amps if clamped.
          */
         FlamePair: {
             /**

@@ -85,7 +85,7 @@ export function Frame() {
 function Opening() {
   return (
     <div className="p-4.5">
-      <Notice>Opening …</Notice>
+      <Notice>Loading …</Notice>
     </div>
   );
 }

@@ -42,7 +42,7 @@ function BenchLine({ wait, now, onDrop }: BenchProps) {
         className="min-h-7 text-action-text underline max-sm:min-h-[44px]"
         onClick={onDrop}
       >
-        Drop it
+        Discard
       </button>
     </div>
   );

@@ -98,7 +98,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
     return (
       <>
         <Notice alert>
-          The shop is not reached. What you typed stays here, and is judged when it is.
+          No connection to the shop. What you typed stays here, and is judged when it is.
         </Notice>
         <Entry check={check} />
       </>
@@ -231,14 +231,14 @@ function Waiting({ check }: { check: Check }) {
 function Blank({ draft }: { draft: Draft }) {
   const { probes } = READINGS[draft.measurand];
   return (
-    <section aria-label="What stands here" className="flex gap-6 max-sm:flex-col max-sm:gap-2">
+    <section aria-label="How it goes" className="flex gap-6 max-sm:flex-col max-sm:gap-2">
       <ProbeSketch probes={probes} />
       <div className="flex max-w-[30rem] flex-col gap-2">
         <p role="status" className="text-[1.15rem] font-semibold">
           {FIRST_WORDS[draft.kind]}
         </p>
         <ol className="flex list-decimal flex-col gap-1 pl-5">
-          <li>What the meter should show stands here, before you measure.</li>
+          <li>What the meter should show appears here, before you measure.</li>
           <li>Type the display as it is: 24.6, 4k7, OL. The verdict comes as you type.</li>
           <li>Return keeps it; the finding on the right says what all readings say together.</li>
         </ol>

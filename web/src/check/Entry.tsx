@@ -8,6 +8,7 @@ import { countIn, entryOf, textIn } from "./draft";
 import { standing } from "./forms/fields";
 import { figuresIn } from "./forms/lists";
 import { HowTaken } from "./HowTaken";
+import { HowWarmInShort } from "./HowWarm";
 import { type Box, boxesOf, type Form, MEASURANDS, READINGS, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
@@ -50,6 +51,7 @@ export function Entry({ check }: { check: Measuring }) {
           </div>
         )}
         {(def.ohms || def.extras) && <HowTaken check={check} ohms={def.ohms ?? false} />}
+        <HowWarmInShort draft={check.draft} />
       </div>
       {places.map((at) => (
         <Complaint

@@ -3,7 +3,7 @@ import { Field } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
 import { Condition } from "./Condition";
-import { settledInRoom } from "./draft";
+import { type Draft, settledInRoom } from "./draft";
 import type { Kind } from "./forms/forms";
 import { MEASURANDS, READINGS } from "./readings";
 import type { Measuring } from "./useMeasuring";
@@ -19,6 +19,34 @@ type Props = {
   all?: { on: boolean; onChange: (on: boolean) => void } | undefined;
 };
 
+/** Whether leads and warmth have a say in the test that is open. */
+function belongsTo({ kind, measurand }: Draft): boolean {
+  const { ohms, dead_or_live: deadOrLive, role } = READINGS[measurand];
+  if (!takesOhms(kind) || role === "to_case" || role === "insulation") return false;
+  return deadOrLive !== "live" || Boolean(ohms);
+}
+
+/** The same on a telephone, in a line under the display, while its fields are scrolled away. */
+export function HowWarmInShort({ draft }: { draft: Draft }) {
+  const sources = useOptions().data?.temperature_sources ?? [];
+  if (!belongsTo(draft)) return null;
+  const leads = draft.leadsNulled
+    ? "Leads off by REL"
+    : draft.leadZero.trim()
+      ? `Leads ${draft.leadZero} Ω`
+      : "Leads not zeroed";
+  const source = sources.find((one) => one.value === draft.temperatureSource)?.label;
+  const warm = draft.partTemperature.trim()
+    ? `part: ${[`${draft.partTemperature} °C`, source].filter(Boolean).join(", ")}`
+    : "part: temperature not given";
+  const { ohms } = READINGS[draft.measurand];
+  return (
+    <p className="text-[0.87rem] text-muted sm:hidden">
+      {(ohms ? [leads, warm] : [warm]).join(" · ")}
+    </p>
+  );
+}
+
 /**
  * Beside the entry, where it cannot be missed: what the leads read, and how warm the part is. A
  * resistance that is judged without its temperature is the first mistake of the trade.
@@ -26,9 +54,8 @@ type Props = {
 export function HowWarm({ check, all }: Props) {
   const { draft, change } = check;
   const sources = useOptions().data?.temperature_sources ?? [];
-  const { ohms, dead_or_live: deadOrLive, role } = READINGS[draft.measurand];
-  if (!takesOhms(draft.kind) || role === "to_case" || role === "insulation") return null;
-  if (deadOrLive === "live" && !ohms) return null;
+  const { ohms } = READINGS[draft.measurand];
+  if (!belongsTo(draft)) return null;
   return (
     <section
       aria-label="How it was taken"

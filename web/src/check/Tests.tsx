@@ -46,11 +46,7 @@ export function Tests({ kind, chosen, expectations, onChoose }: Props) {
           style={{ "--n": across.length } as React.CSSProperties}
         >
           {across.map((measurand, index) => (
-            <Tile
-              key={measurand}
-              measurand={measurand}
-              number={across.length > 4 ? undefined : own.length + index + 1}
-            />
+            <Tile key={measurand} measurand={measurand} number={own.length + index + 1} />
           ))}
         </div>
       )}
@@ -66,8 +62,8 @@ function isBeside(measurand: Measurand): boolean {
 type TileProps = {
   measurand: Measurand;
   text?: string;
-  /** Its key; left out where there is no room for it. */
-  number: number | undefined;
+  /** Its key. */
+  number: number;
 };
 
 function Tile({ measurand, text, number }: TileProps) {
@@ -97,8 +93,7 @@ function Tile({ measurand, text, number }: TileProps) {
   );
 }
 
-function Key({ number }: { number: number | undefined }) {
-  if (number === undefined) return null;
+function Key({ number }: { number: number }) {
   return (
     <span aria-hidden="true" className="keyhint font-mono text-sm opacity-80">
       {number}

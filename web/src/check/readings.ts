@@ -125,7 +125,7 @@ const FORMS: Record<Measurand, Form> = {
     boxes: [
       box("open", "Open", "mV"),
       box("load", "Loaded", "mV", true),
-      box("drop_out", "Lets go at", "mV", true),
+      box("drop_out", "Drops out at", "mV", true),
       box("current", "Amps", "A", true),
     ],
   },

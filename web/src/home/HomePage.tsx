@@ -15,7 +15,7 @@ export default function HomePage() {
     return (
       <div className="p-4.5">
         <Notice alert={home.isError}>
-          {home.isError ? `This could not be read: ${home.error.message}` : "Reading …"}
+          {home.isError ? `This could not be read: ${home.error.message}` : "Loading …"}
         </Notice>
       </div>
     );

@@ -207,7 +207,7 @@ function FindingLine({
                 ? "A new part is in."
                 : part.decision
                   ? `Decided: ${part.decision.conclusion}, ${part.decision.by.split(" ")[0]}`
-                  : `The readings say: ${finding.conclusion}. ${finding.next_step}`}
+                  : finding.next_step}
             </span>
             {part.asks_cause && !part.cause && job.state === "open" && (
               <span className="block font-medium text-watch">It died of something: name it.</span>

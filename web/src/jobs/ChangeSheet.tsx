@@ -61,7 +61,7 @@ export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () =>
           >
             Save
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </div>
     </Sheet>

@@ -24,7 +24,7 @@ export default function JobPage() {
           ? found.error.message
           : found.isError
             ? `The job could not be read: ${found.error.message}`
-            : "Reading the job …"}
+            : "Loading the job …"}
       </Notice>
     </div>
   );

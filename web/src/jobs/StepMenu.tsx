@@ -139,7 +139,7 @@ function SkipSheet({ title, error, onClose, onSkip }: SkipProps) {
           <Button type="submit" look="action" disabled={!reason.trim()}>
             Skip it
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </form>
     </Sheet>
@@ -179,7 +179,7 @@ function AddSheet({ steps, first, error, onClose, onAdd }: AddProps) {
           <Button type="submit" look="action" disabled={!text.trim()}>
             Add it
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </form>
     </Sheet>

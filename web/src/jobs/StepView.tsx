@@ -44,7 +44,7 @@ export function StepView({ visit }: { visit: Visit }) {
         {job.state === "open" && <StepActions visit={visit} place={place} />}
       </div>
       {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
-      <OnDemand key={item.key} meanwhile={<Notice>Opening …</Notice>}>
+      <OnDemand key={item.key} meanwhile={<Notice>Loading …</Notice>}>
         <Body visit={visit} place={place} />
       </OnDemand>
     </>

@@ -106,7 +106,7 @@ function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void })
           >
             Put it there
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </div>
     </Sheet>

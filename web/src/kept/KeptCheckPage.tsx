@@ -16,7 +16,7 @@ import { submitted } from "./submitted";
 export default function KeptCheckPage() {
   const { number = "" } = useParams();
   const found = useKeptCheck(number);
-  if (found.isLoading) return <Page>Reading the check …</Page>;
+  if (found.isLoading) return <Page>Loading the check …</Page>;
   if (found.error instanceof Refused) {
     return (
       <Page>

@@ -27,7 +27,7 @@ export default function KeptPage() {
           }}
         />
       </div>
-      {kept.isLoading && <Notice>Reading the kept checks …</Notice>}
+      {kept.isLoading && <Notice>Loading the kept checks …</Notice>}
       {kept.isError && (
         <Notice alert>The kept checks could not be read: {kept.error.message}</Notice>
       )}

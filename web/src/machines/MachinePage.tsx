@@ -28,7 +28,7 @@ export default function MachinePage() {
           ? "There is no machine here. "
           : found.isError
             ? `The machine could not be read: ${found.error.message} `
-            : "Reading the machine … "}
+            : "Loading the machine … "}
         <Link to="/machines" className="text-action-text underline">
           All machines
         </Link>

@@ -51,7 +51,7 @@ export function PersonalData({ customer }: { customer: Customer }) {
             <Button look="action" disabled={erasing.isPending} onClick={() => erasing.mutate()}>
               Erase it
             </Button>
-            <Button onClick={() => setAsking(false)}>Leave it</Button>
+            <Button onClick={() => setAsking(false)}>Cancel</Button>
           </div>
         </Sheet>
       )}

@@ -41,7 +41,7 @@ export function Outbox() {
             {one.refused}
           </p>
           <Button className="!min-h-8" onClick={() => outbox.remove(one.id)}>
-            Drop it
+            Discard
           </Button>
         </div>
       ))}

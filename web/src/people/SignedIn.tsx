@@ -29,7 +29,7 @@ export function SignedIn({ children }: { children: ReactNode }) {
           </Button>
         </Notice>
       ) : (
-        <Notice>Opening …</Notice>
+        <Notice>Loading …</Notice>
       )}
     </main>
   );

@@ -15,7 +15,7 @@ export function SheetFoot({ pending, others = [], onClose }: Props) {
         <Button type="submit" look="action" disabled={pending}>
           Save
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </>
   );

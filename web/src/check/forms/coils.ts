@@ -96,5 +96,5 @@ export const WINDING_SET_TAIL: FieldDef[] = [
 export const THERMOCOUPLE_MAGNET: FieldDef[] = [
   text("open_least", "Open, least", "mV", { needed: true }),
   text("load_least", "Loaded, least", "mV", { needed: true }),
-  text("drop_out_most", "Lets go by", "mV", { hint: "if known" }),
+  text("drop_out_most", "Drops out by", "mV", { hint: "if known" }),
 ];

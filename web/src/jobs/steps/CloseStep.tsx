@@ -42,7 +42,7 @@ export function CloseStep({ visit }: { visit: Visit }) {
     <div className="flex flex-col gap-4">
       {job.blocks_closing.length > 0 ? (
         <Notice alert>
-          <p className="font-semibold">Not before:</p>
+          <p className="font-semibold">To be done first:</p>
           <ul className="list-disc pl-5">
             {job.blocks_closing.map((one) => (
               <li key={one}>{one}</li>

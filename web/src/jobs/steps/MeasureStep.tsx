@@ -123,7 +123,7 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
       )}
       {measuring.unreachable && (
         <Notice alert>
-          The shop is not reached. What you record is kept here, and judged when it is.
+          No connection to the shop. What you record is kept here, and judged when it is.
         </Notice>
       )}
       <HowWarm
