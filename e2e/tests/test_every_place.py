@@ -6,6 +6,7 @@ import json
 import re
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from typing import Literal
 
 from playwright.sync_api import expect
 
@@ -42,19 +43,37 @@ class Accessible(DemoVisits):
             (f"jobs/{retort}/report", "What was found"),
         ]
 
-    def test_in_light_and_dark(self) -> None:
+    def test_every_place(self) -> None:
         page = self.page
-        for theme in ("light", "dark"):
-            for path, words in self.places():
-                page.goto(f"{self.live_server_url}/{path}")
-                self.ilse.see(words)
-                expect(page.get_by_role("heading", level=1).first).to_be_attached()
-                self.assert_accessible(page, f"{theme}: {path}")
-            for tab in ("Log", "Photos", "Later"):
-                self.at_job(RETORT).tab(tab)
-                self.assert_accessible(page, f"{theme}: {tab}")
-            if theme == "light":
-                self.ilse.from_menu("Dark")
+        for path, words in self.places():
+            page.goto(f"{self.live_server_url}/{path}")
+            self.ilse.see(words)
+            expect(page.get_by_role("heading", level=1).first).to_be_attached()
+            self.assert_accessible(page, path)
+        for tab in ("Log", "Photos", "Later"):
+            self.at_job(RETORT).tab(tab)
+            self.assert_accessible(page, tab)
+
+    def test_every_sheet(self) -> None:
+        page = self.page
+        job = Job.objects.get(machine__name=DECK_OVEN)
+        for path, *openers in (
+            (f"jobs/{job.pk}", "Change"),
+            (f"jobs/{job.pk}", "Hand over"),
+            (f"jobs/{job.pk}", "Change the route", "Skip it …"),
+            (f"jobs/{job.pk}", "Change the route", "Add a step of your own …"),
+            (f"machines/{job.machine_id}", "Change"),
+            (f"machines/{job.machine_id}", "Add a position"),
+            (f"machines/{job.machine_id}", "Upper deck, bank", "A new part was fitted"),
+            ("machines", "Add a customer"),
+            ("check", "Find it by name"),
+        ):
+            page.goto(f"{self.live_server_url}/{path}")
+            for opener in openers:
+                role: Literal["button", "menuitem"] = "menuitem" if opener.endswith("…") else "button"
+                page.get_by_role(role, name=opener, exact=role == "menuitem").first.click()
+            expect(page.get_by_role("dialog")).to_be_visible()
+            self.assert_accessible(page, f"{path}: {openers[-1]}")
 
     def test_once_a_wait_is_due(self) -> None:
         page = self.page
