@@ -9,6 +9,7 @@ from pydantic import TypeAdapter
 
 from hembit_core import InputError
 from hembit_core.data_files import table
+from hembit_core.families.registry import FAMILIES
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
 from hembit_core.judge import AnySpec
@@ -155,6 +156,12 @@ class Findings(unittest.TestCase):
         with self.assertRaises(InputError):
             find(DECK_OVEN, [])
         self.assertEqual(set(table("observations")["observations"]), set(Observation))
+
+    def test_what_is_seen_and_what_parts_die_of_names_kinds_that_are_there(self) -> None:
+        kinds = {spec.model_fields["kind"].default for spec in FAMILIES}
+        for name in ("observations", "causes"):
+            for key, one in table(name)[name].items():
+                self.assertLessEqual(set(one["families"]), kinds, key)
 
 
 class Reckoner(unittest.TestCase):

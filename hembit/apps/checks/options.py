@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.checks.schemas import ChoiceOut, ObservationOut, Options
+from hembit.apps.checks.schemas import ChoiceOut, OfKindsOut, Options
 from hembit_core import CORE_VERSION
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
@@ -23,6 +23,13 @@ _SCHOOLS = (
 def _limit(source: dict[str, Any]) -> str:
     note = source.get("note")
     return f"±{source['limit_K']:g} K" + (f", {note}" if note else "")
+
+
+def _of_kinds(name: str) -> tuple[OfKindsOut, ...]:
+    return tuple(
+        OfKindsOut(value=key, label=one["label"], kinds=tuple(one["families"]))
+        for key, one in table(name)[name].items()
+    )
 
 
 def options() -> Options:
@@ -45,10 +52,8 @@ def options() -> Options:
             ChoiceOut(value=rule, label=text.partition(":")[0], detail=text.partition(": ")[2])
             for rule, text in RULE_TEXT.items()
         ),
-        observations=tuple(
-            ObservationOut(value=key, label=one["label"], kinds=tuple(one["families"]))
-            for key, one in table("observations")["observations"].items()
-        ),
+        observations=_of_kinds("observations"),
+        causes=_of_kinds("causes"),
         supply_systems=tuple(
             ChoiceOut(value=key, label=one["label"], detail=", ".join(one["pairs"]))
             for key, one in table("supplies")["systems"].items()

@@ -110,8 +110,8 @@ class ChoiceOut(Model):
     detail: str = ""
 
 
-class ObservationOut(Model):
-    """Something that can be observed, and the kinds of part it belongs to; none means all."""
+class OfKindsOut(Model):
+    """Something seen of a part, or that it died of, and the kinds it belongs to; none means all."""
 
     value: str
     label: str
@@ -126,7 +126,8 @@ class Options(Model):
     temperature_sources: tuple[ChoiceOut, ...]
     tolerance_schools: tuple[ChoiceOut, ...]
     rules: tuple[ChoiceOut, ...]
-    observations: tuple[ObservationOut, ...]
+    observations: tuple[OfKindsOut, ...]
+    causes: tuple[OfKindsOut, ...]
     supply_systems: tuple[ChoiceOut, ...]
     symptoms: tuple[ChoiceOut, ...]
     inspections: tuple[Inspection, ...]

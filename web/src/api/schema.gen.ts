@@ -890,10 +890,10 @@ export interface components {
             kinds: string[];
         };
         /**
-         * ObservationOut
-         * @description Something that can be observed, and the kinds of part it belongs to; none means all.
+         * OfKindsOut
+         * @description Something seen of a part, or that it died of, and the kinds it belongs to; none means all.
          */
-        ObservationOut: {
+        OfKindsOut: {
             /** Value */
             value: string;
             /** Label */
@@ -917,7 +917,9 @@ export interface components {
             /** Rules */
             rules: components["schemas"]["ChoiceOut"][];
             /** Observations */
-            observations: components["schemas"]["ObservationOut"][];
+            observations: components["schemas"]["OfKindsOut"][];
+            /** Causes */
+            causes: components["schemas"]["OfKindsOut"][];
             /** Supply Systems */
             supply_systems: components["schemas"]["ChoiceOut"][];
             /** Symptoms */

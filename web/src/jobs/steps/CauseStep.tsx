@@ -1,4 +1,5 @@
 import type { FormEvent } from "react";
+import { useOptions } from "@/api/queries";
 import { useDraft } from "@/app/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
@@ -6,13 +7,14 @@ import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
-/** What such parts die of most, each named with one press. */
-const USUAL = ["blocked air", "stuck contact", "grounded element", "water in it", "loose terminal"];
-
 /** What a part died of, in words; the job does not close without it. */
 export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
   const { job } = visit;
   const there = partOf(job, part);
+  const kind = there?.spec?.kind;
+  const usual = (useOptions().data?.causes ?? []).filter(
+    ({ kinds }) => kinds.length === 0 || (kind && kinds.includes(kind)),
+  );
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.cause.${part}`, {
     cause: "",
   });
@@ -39,9 +41,9 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
         press, or in your own words below.
       </p>
       <div className="flex flex-wrap gap-2">
-        {USUAL.map((cause) => (
-          <Button key={cause} disabled={entry.pending} onClick={() => name(cause)}>
-            {cause}
+        {usual.map(({ value, label }) => (
+          <Button key={value} disabled={entry.pending} onClick={() => name(label)}>
+            {label}
           </Button>
         ))}
       </div>
