@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unittest
-from typing import Any
+from typing import Any, cast
 
 from pydantic import TypeAdapter
 
@@ -13,6 +13,7 @@ from hembit_core.families.registry import FAMILIES
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
 from hembit_core.judge import AnySpec
+from hembit_core.model import Model
 from hembit_core.reckoner.sums import Sum
 from hembit_core.tests.parts import DECK_OVEN
 from hembit_core.tests.readers import here, part, read
@@ -158,7 +159,7 @@ class Findings(unittest.TestCase):
         self.assertEqual(set(table("observations")["observations"]), set(Observation))
 
     def test_what_is_seen_and_what_parts_die_of_names_kinds_that_are_there(self) -> None:
-        kinds = {spec.model_fields["kind"].default for spec in FAMILIES}
+        kinds = {cast(type[Model], spec).model_fields["kind"].default for spec in FAMILIES}
         for name in ("observations", "causes"):
             for key, one in table(name)[name].items():
                 self.assertLessEqual(set(one["families"]), kinds, key)
