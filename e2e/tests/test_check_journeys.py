@@ -91,10 +91,9 @@ class Journeys(BrowserCase):
 
     def test_proved_dead_has_a_name_and_a_time(self) -> None:
         self.technician.open_check().give_plate("2200", "230")
-        self.page.get_by_placeholder("your name").fill("Ilse")
-        self.page.get_by_role("button", name="Proved dead").click()
+        self.page.get_by_role("button", name="Proved dead by Ilse Fennick").click()
         band = self.page.get_by_role("status", name="Machine state")
-        expect(band).to_contain_text(re.compile(r"Proved dead by Ilse at \d\d:\d\d"))
+        expect(band).to_contain_text(re.compile(r"Proved dead by Ilse Fennick at \d\d:\d\d"))
 
     def test_two_plate_pairs(self) -> None:
         self.technician.open_check().give_plate("2200", "230")

@@ -27,6 +27,7 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 INSTALLED_APPS = [
+    "hembit.apps.base",
     "hembit.apps.people",
     "django.contrib.admin",
     "django.contrib.auth",

@@ -270,6 +270,12 @@ def measurands() -> dict[str, Measurand]:
     return {name: one.about for name, one in _by_measurand().items()}
 
 
+@cache
+def live_measurands() -> tuple[str, ...]:
+    """The measurands that need a live machine."""
+    return tuple(name for name, one in measurands().items() if one.dead_or_live == "live")
+
+
 def about(measurand: str) -> Measurand:
     """What a measurand declares of itself; KeyError where there is none of that name."""
     return measurands()[measurand]

@@ -24,12 +24,14 @@ class Event(StrEnum):
     HANDED_OVER = "handed_over"
     WAITED = "waited"
     COVER_BACK = "cover_back"
+    CLOCK_SET_BACK = "clock_set_back"
 
 
 class MachineEvent(Model):
-    """An event with its time and the person who did it."""
+    """An event with its place in the order of writing, the clock then, and who did it."""
 
     event: Event
+    sequence: int
     at: AwareDatetime
     by: str
 
@@ -40,11 +42,16 @@ _LAPSED = {
     Event.HANDED_OVER: "{by} took the job over",
     Event.WAITED: "There was a wait: something may have come on meanwhile",
     Event.COVER_BACK: "The covers went back on",
+    Event.CLOCK_SET_BACK: "The clock was set back, so the age of the proof is not known",
 }
 
 
 class MachineNow(Model):
-    """Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more."""
+    """Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more.
+
+    ``clock_is_behind`` the proof: whoever keeps the events writes down that it was set back, so
+    that the proof does not come back with the clock.
+    """
 
     state: Literal["proved_dead", "live", "not_proved"]
     proof: ProvedDead | None = None
@@ -52,31 +59,46 @@ class MachineNow(Model):
     lapses_at: AwareDatetime | None = None
     lapsed: str = ""
     lapsed_at: AwareDatetime | None = None
+    clock_is_behind: bool = False
 
 
 def machine_now(
-    events: Iterable[MachineEvent], now: AwareDatetime, person: str, rules: Rules | None = None
+    events: Iterable[MachineEvent],
+    now: AwareDatetime,
+    person: str,
+    made: AwareDatetime | None = None,
+    rules: Rules | None = None,
 ) -> MachineNow:
-    """The machine's state for ``person`` at ``now``.
+    """The machine's state for ``person`` at ``now``; for what was ``made`` before, as old as it is.
 
     A proof of dead is one person's: it holds for whoever made it, and lapses on
     hand-over, on a wait, when a cover goes back, on any live reading, and after the
     shop's limit [min]. "Live" holds until the machine is switched off or proved dead.
+
+    Events follow each other as they were written, whatever the clock said: one that was set
+    back must not bring a proof back. Where ``now`` lies before the proof, or before something
+    after it, nobody knows how old the proof is, and it lapses.
 
     References
     ----------
     Good practice after EN 50110-1, 6.2 (dead working).
     """
     state = MachineNow(state="not_proved")
-    for event in sorted(events, key=lambda one: one.at):
-        if event.at > now:
-            break
+    latest = now
+    for event in sorted(events, key=lambda one: one.sequence):
         state = _after(state, event)
+        latest = event.at if event.event is Event.PROVED_DEAD else max(latest, event.at)
     if state.proof is None:
         return state
+    if latest > now:
+        behind = _lapsed(_LAPSED[Event.CLOCK_SET_BACK], now)
+        return behind.model_copy(update={"clock_is_behind": True})
     holds = (rules or default_rules()).proof_of_dead_minutes
     lapses_at = state.proof.at + timedelta(minutes=holds)
-    if now > lapses_at:
+    made = made or now
+    if made < state.proof.at:
+        return _lapsed("This was done before the machine was proved dead", now)
+    if made > lapses_at:
         return _lapsed(
             f"The proof of dead by {state.proof.by} is older than {holds} min",
             lapses_at,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from hembit.apps.checks.append_only import AppendOnly
+from hembit.apps.base.append_only import AppendOnly
 
 
 class Check(AppendOnly):

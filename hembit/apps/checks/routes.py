@@ -44,7 +44,7 @@ def expect(request: HttpRequest, part: ExpectationsIn) -> list[Expectation]:
 @router.post("/judgements", response=Judgement, operation_id="judge")
 def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
     """Judge a reading as it is typed. Nothing is stored."""
-    return services.judge_reading(check)
+    return services.judge_reading(check, asking(request))
 
 
 @router.post("/checks", response={200: CheckOut, 201: CheckOut}, operation_id="keep_check")

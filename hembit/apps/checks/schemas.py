@@ -8,7 +8,8 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
-from hembit.apps.checks.text import SHOWN
+from hembit.apps.base.sent import Sent
+from hembit.apps.base.text import SHOWN
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.conditions import TemperatureSource
 from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
@@ -58,6 +59,7 @@ class CheckIn(JudgementIn):
     """
 
     id: UUID
+    sent: Sent | None = None
     label: Label = ""
     part_checks: tuple[UUID, ...] = Field(default=(), max_length=50)
 

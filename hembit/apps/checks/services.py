@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from pydantic import TypeAdapter
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
@@ -23,7 +24,7 @@ from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
-from hembit_core.safety import Live, admit
+from hembit_core.safety import Live, MachineState, ProvedDead, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
 
@@ -59,8 +60,9 @@ def expect(spec: PartSpec, given: ConditionsIn) -> tuple[Expectation, ...]:
     return expectations(spec, conditions_of(given))
 
 
-def judge_reading(given: JudgementIn, now: datetime | None = None) -> Judgement:
-    """Judge a reading that the machine's state admits; store nothing."""
+def judge_reading(given: JudgementIn, by: Person, now: datetime | None = None) -> Judgement:
+    """Judge a reading that the machine's state admits, for the person; store nothing."""
+    _check_prover(given.machine, by)
     admit(given.reading.measurand, given.machine, now or timezone.now())
     conditions = conditions_of(given.conditions)
     return judge(given.spec, given.reading, conditions, given.rule)
@@ -92,7 +94,8 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     earlier = Check.objects.filter(pk=given.id).first()
     if earlier:
         return _same(earlier, submission), False
-    now = now or timezone.now()
+    now = made_at(given.sent, now or timezone.now())
+    _check_prover(given.machine, by)
     must_stay_dead = isinstance(given.machine, Live) and _must_stay_dead(given.part_checks)
     admit(given.reading.measurand, given.machine, now, must_stay_dead=must_stay_dead)
     _check_connection_said(given)
@@ -118,6 +121,15 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     except IntegrityError:  # the same submission arrived twice at once
         return _same(Check.objects.get(pk=given.id), submission), False
     return check, True
+
+
+def _check_prover(machine: MachineState, by: Person | None) -> None:
+    """A proof of dead is that of whoever is signed in; nobody proves in another's name."""
+    if isinstance(machine, ProvedDead) and by is not None and machine.by != by.name:
+        raise InputError(
+            f"{by.name} is signed in, and the proof of dead is {machine.by}'s. A proof is one "
+            "person's: prove it dead yourself."
+        ).at("machine")
 
 
 def _must_stay_dead(checks: tuple[UUID, ...]) -> bool:

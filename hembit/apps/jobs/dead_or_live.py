@@ -1,16 +1,17 @@
-"""Dead or live in a job: what happened, as the core wants it told."""
+"""Dead or live: what happened to a machine, over its jobs, as the core wants it told."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import datetime
+from uuid import uuid4
 
-from django.db.models import OuterRef, QuerySet, Subquery
+from django.db.models import F, Min, OuterRef, Q, QuerySet, Subquery, Value
 
-from hembit.apps.jobs.models import Entry, JobState
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.base.sent import Sent, made_at
+from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
 from hembit.apps.people.models import Person
-from hembit_core.families.registry import about
+from hembit_core.families.registry import live_measurands
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
 
 _EVENTS = {
@@ -19,30 +20,82 @@ _EVENTS = {
     "switched_off": Event.SWITCHED_OFF,
     "cover_back": Event.COVER_BACK,
     "took_over": Event.HANDED_OVER,
+    "clock_set_back": Event.CLOCK_SET_BACK,
+}
+_TURNED = ("proved_dead", "went_live", "switched_off")
+
+
+def events(job: Job) -> Iterator[MachineEvent]:
+    """Everything that changed whether the machine is dead or live, or ended a proof.
+
+    Dead or live is the machine's: what was done in its other jobs counts, from the opening of the
+    first of those that are open. What proves nothing is left out.
+    """
+    is_open = Q(machine=job.machine_id, state=JobState.OPEN) | Q(pk=job.pk)
+    opened = Job.objects.order_by().filter(is_open).values(one=Value(1)).annotate(of=Min("sequence"))
+    here = {"job__machine": job.machine_id, "sequence__gt": Subquery(opened.values("of"))}
+    entries = Entry.objects.filter(**here, kind__in=_EVENTS, void="").annotate(what=F("kind"))
+    waits = Wait.objects.filter(**here).annotate(
+        what=Value(Event.WAITED), at=F("started_at"), by_name=F("started_by__name")
+    )
+    readings = Reading.objects.filter(**here, measurand__in=live_measurands()).annotate(
+        what=Value(Event.LIVE_READING), by_name=F("by__name")
+    )
+    columns = ("what", "sequence", "at", "by_name")
+    found = [one.order_by().values_list(*columns) for one in (entries, waits, readings)]
+    for what, sequence, at, by in found[0].union(*found[1:], all=True):
+        yield MachineEvent(event=_EVENTS.get(what) or Event(what), sequence=sequence, at=at, by=by)
+
+
+def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) -> MachineNow:
+    """Dead or live now, for the person who asks; for what was sent, when it was made."""
+    return machine_now(events(job), now, person.name, made_at(sent, now))
+
+
+def came_too_late(
+    job: Job, person: Person, sent: Sent | None, now: datetime, ending: tuple[Event, ...]
+) -> str:
+    """Why what was sent says nothing of the machine as it is now; empty where it does.
+
+    Something else changed the machine after the sender had last seen it. What the sender did
+    before, with things still in the outbox, the sender knew.
+    """
+    if sent is None:
+        return ""
+    if sent.age is None:
+        return "the sender's clock was set meanwhile"
+    made = made_at(sent, now)
+    for one in events(job):
+        known = one.sequence <= sent.seen or (one.by == person.name and one.at <= made)
+        if one.event in ending and not known:
+            return f"it came after {_DONE[one.event].format(by=one.by)}"
+    return ""
+
+
+_DONE = {
+    Event.PROVED_DEAD: "{by} proved it dead",
+    Event.WENT_LIVE: "{by} stated it live",
+    Event.SWITCHED_OFF: "{by} switched it off",
+    Event.LIVE_READING: "a live reading by {by}",
+    Event.HANDED_OVER: "{by} took a job on it over",
+    Event.WAITED: "a wait that {by} started",
+    Event.COVER_BACK: "{by} put the covers back",
+    Event.CLOCK_SET_BACK: "the clock was set back",
 }
 
 
-def events(visit: Visit) -> Iterator[MachineEvent]:
-    """Everything that changes whether the machine is dead or live, or ends a proof."""
-    for entry in visit.entries:
-        if entry.kind in _EVENTS:
-            yield MachineEvent(event=_EVENTS[entry.kind], at=entry.at, by=entry.by_name)
-    for wait in visit.waits:
-        yield MachineEvent(event=Event.WAITED, at=wait.started_at, by=wait.started_by.name)
-    for reading in visit.readings:
-        if about(reading.measurand).dead_or_live == "live":
-            yield MachineEvent(event=Event.LIVE_READING, at=reading.at, by=reading.by_name)
+def note_clock_set_back(job: Job, person: Person, now: datetime) -> None:
+    """Write down that the clock was set back behind a proof of dead, for whoever saw it first: the
+    proof does not come back with the clock.
+    """
+    Entry(id=uuid4(), job=job, kind="clock_set_back", at=now, by=person, data={}).save()
 
 
 def live_jobs(person: Person) -> QuerySet[Entry]:
     """What the person stated live and nobody made dead since: the entries, in open jobs."""
-    turned = ("proved_dead", "went_live", "switched_off")
-    last = Entry.objects.filter(job=OuterRef("job"), kind__in=turned).order_by("-at", "-id")
+    last = Entry.objects.filter(
+        job__machine=OuterRef("job__machine"), kind__in=_TURNED, void=""
+    ).order_by("-sequence")
     return Entry.objects.filter(
         kind="went_live", by=person, job__state=JobState.OPEN, pk=Subquery(last.values("pk")[:1])
     ).select_related("job__machine")
-
-
-def state_of(visit: Visit, person: str, now: datetime) -> MachineNow:
-    """Dead or live now, for the person who asks."""
-    return machine_now(events(visit), now, person)

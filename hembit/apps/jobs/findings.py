@@ -38,11 +38,11 @@ def refresh_finding(
             job=job, position=position, part=part, spare=False, superseded_by__isnull=True
         )
         .select_related("check_kept")
-        .order_by("at")
+        .order_by("sequence")
     )
     renewed = _last_renewal(job, position, part)
     if renewed:
-        readings = [one for one in readings if one.at > renewed.at]
+        readings = [one for one in readings if one.sequence > renewed.sequence]
     readings = _of_this_period(readings)
     seen = _seen(job, position, part)
     if not readings and not seen:
@@ -57,7 +57,7 @@ def refresh_finding(
     )
     told = found.model_dump(mode="json")
     latest = PartFinding.objects.filter(job=job, position=position, part=part).last()
-    if latest and latest.finding == told and not (renewed and latest.at < renewed.at):
+    if latest and latest.finding == told and not (renewed and latest.sequence < renewed.sequence):
         return latest
     finding = PartFinding(
         job=job,
@@ -108,5 +108,5 @@ def _seen(job: Job, position: Position | None, part: FittedPart | None) -> tuple
         return ()
     looks = Entry.objects.filter(job=job, kind="looked", position=position)
     fitted = Entry.objects.filter(job=job, kind="fitted", position=position).last()
-    last = looks.filter(at__gt=fitted.at).last() if fitted else looks.last()
+    last = looks.filter(sequence__gt=fitted.sequence).last() if fitted else looks.last()
     return observations_in(last.data["seen"]) if last and part else ()

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.schemas import FollowUpIn
@@ -55,7 +56,7 @@ def add_follow_up(
         kind=given.kind,
         text=text,
         due_on=given.due_on,
-        opened_at=now,
+        opened_at=made_at(given.sent, now),
         opened_by=person,
     )
 

@@ -18,7 +18,7 @@ from hembit_core.measurand import Role
 
 def readings_of(position: int) -> QuerySet[Reading]:
     """Every reading of a position, the newest first."""
-    return Reading.brief.filter(position=position).order_by("-at")
+    return Reading.brief.filter(position=position).order_by("-sequence")
 
 
 @dataclass(frozen=True)
@@ -51,8 +51,8 @@ def standing_of(machine: int) -> dict[int, Standing]:
     )
     rows = list(
         parts.annotate(
-            first=_one(mine.filter(**good).order_by("at")),
-            first_loose=_one(before.order_by("-at")),
+            first=_one(mine.filter(**good).order_by("sequence")),
+            first_loose=_one(before.order_by("-sequence")),
         )
     )
     latest = _latest(part.pk for part in rows)
@@ -72,12 +72,12 @@ def standing_of(machine: int) -> dict[int, Standing]:
 
 def _latest(parts: Iterable[int]) -> dict[int, list[UUID]]:
     """The last standing reading of each test, by part, the newest first."""
-    newest = Window(RowNumber(), partition_by=["part", "measurand"], order_by="-at")
+    newest = Window(RowNumber(), partition_by=["part", "measurand"], order_by="-sequence")
     rows = (
         Reading.objects.filter(part__in=list(parts), superseded_by__isnull=True)
         .annotate(place=newest)
         .filter(place=1)
-        .order_by("-at")
+        .order_by("-sequence")
         .values_list("part", "pk")
     )
     found: dict[int, list[UUID]] = {}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Query, Router
 
-from hembit.apps.checks.paging import Page, page_of
+from hembit.apps.base.paging import Page, page_of
 from hembit.apps.jobs.history import readings_of, standing_of
 from hembit.apps.jobs.summaries import ReadingOut, reading_out
 from hembit.apps.machines.services import find_machine, find_position

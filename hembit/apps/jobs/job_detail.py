@@ -6,8 +6,9 @@ from collections.abc import Iterable
 from datetime import date, datetime
 from uuid import UUID
 
-from pydantic import ConfigDict
+from pydantic import ConfigDict, Field
 
+from hembit.apps.base.models import last_sequence
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Job
@@ -81,9 +82,11 @@ class EntryOut(Model):
     id: UUID
     kind: str
     part: str | None
+    sequence: int
     at: datetime
     by: str
     text: str
+    void: str
 
 
 class MeterOfJob(Model):
@@ -123,6 +126,7 @@ class JobOut(JobSummary):
     technician_id: int
     opened_by: str
     version: int
+    sequence: int = Field(description="The last number of the order of writing that this shows")
     changed_by: str | None
     choices: Choices
     conditions: dict[str, str | int | bool | None]
@@ -213,13 +217,14 @@ def _last_isolation(visit: Visit) -> LastIsolation | None:
 
 def _handing_over(visit: Visit) -> HandingOver | None:
     said, taken = visit.last("handed_over"), visit.last("took_over")
-    if said is None or (taken is not None and taken.at > said.at):
+    if said is None or (taken is not None and taken.sequence > said.sequence):
         return None
     return HandingOver(note=said.data["note"], by=said.by_name, at=said.at)
 
 
 def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     """The job whole, for the person who asks, now."""
+    seen = last_sequence()  # before anything is read: what is written meanwhile was not seen
     visit = Visit.load(job)
     for one in (*visit.waits, *visit.follow_ups):
         one.job = job  # it is this one: nothing is to be asked again for its machine
@@ -233,11 +238,12 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         technician_id=job.technician_id,
         opened_by=job.opened_by.name,
         version=job.version,
+        sequence=seen,
         changed_by=job.changed_by.name if job.changed_by else None,
         choices=Choices.model_validate(job.choices),
         conditions=job.conditions,
         meter=_meter(visit),
-        machine_now=state_of(visit, person.name, now),
+        machine_now=state_of(job, person, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),
         burns_gas=visit.burns_gas,
         last_isolation=_last_isolation(visit),
@@ -252,9 +258,11 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
                 id=one.pk,
                 kind=one.kind,
                 part=one.data.get("part"),
+                sequence=one.sequence,
                 at=one.at,
                 by=one.by_name,
                 text=told(one.kind, one.data),
+                void=one.void,
             )
             for one in visit.entries
         ),

@@ -5,7 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from hembit.apps.checks.append_only import AppendOnly
+from hembit.apps.base.append_only import AppendOnly
+from hembit.apps.base.models import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit_core.planning.route import School
@@ -41,7 +42,7 @@ class FollowUpKind(models.TextChoices):
     OTHER = "other"
 
 
-class Job(models.Model):
+class Job(InSequence):
     """A visit to a machine, from the complaint to the closed record.
 
     ``choices`` is what people changed about the route; ``conditions`` what the last reading
@@ -118,7 +119,7 @@ class Reading(AppendOnly):
 
     ``position`` is missing for the machine's supply; ``part`` for it and for a ``spare``, a
     new part before it is fitted. ``supersedes`` is the reading that this one corrects; after any
-    other ``relation`` both stand.
+    other ``relation`` both stand. Its place in the order of writing is that of its check.
     """
 
     check_kept = models.OneToOneField(Check, models.PROTECT, primary_key=True, related_name="reading")
@@ -137,8 +138,8 @@ class Reading(AppendOnly):
     brief = BriefReadings()
 
     class Meta:
-        ordering = ["at"]
-        indexes = [models.Index(fields=["position", "at"])]
+        ordering = ["sequence"]
+        indexes = [models.Index(fields=["position", "sequence"])]
 
     def __str__(self) -> str:
         return f"{self.measurand} in job {self.job_id}"
@@ -172,7 +173,10 @@ class Entries(models.Manager["Entry"]):
 
 
 class Entry(AppendOnly):
-    """Something done or decided in a job, beside its readings: one line of its log."""
+    """Something done or decided in a job, beside its readings: one line of its log.
+
+    ``void`` says why it changes nothing: it stands in the log, and proves nothing.
+    """
 
     id = models.UUIDField(primary_key=True, editable=False)
     job = models.ForeignKey(Job, models.PROTECT, related_name="entries")
@@ -181,17 +185,18 @@ class Entry(AppendOnly):
     at = models.DateTimeField()
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     data = models.JSONField()
+    void = models.CharField(max_length=200, blank=True)
 
     objects = Entries()
 
     class Meta:
-        ordering = ["at", "id"]
+        ordering = ["sequence"]
 
     def __str__(self) -> str:
         return f"{self.kind} in job {self.job_id}"
 
 
-class Wait(models.Model):
+class Wait(InSequence):
     """A wait with its clock time. ``item`` is the item of the route that is due after it."""
 
     id = models.UUIDField(primary_key=True, editable=False)

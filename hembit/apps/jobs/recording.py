@@ -8,6 +8,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
@@ -41,6 +42,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         If somebody measured the same meanwhile.
     """
     now = now or timezone.now()
+    made = made_at(given.sent, now)
     with transaction.atomic():
         earlier = Reading.objects.filter(pk=given.id).first()
         if earlier:
@@ -65,12 +67,12 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
                 label=name[:120],
                 spec=visit.spec(given.part),
                 reading=given.reading,
-                machine=_machine(state_of(visit, person.name, now), given),
+                machine=_machine(state_of(job, person, now, given.sent), given),
                 conditions=given.conditions,
                 rule=given.rule,
             ),
             person,
-            now,
+            made,
         )
         part = visit.parts.get(position.pk) if position and not given.spare else None
         corrects = given.relation == Relation.CORRECTS and standing is not None
@@ -81,7 +83,8 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             part=part,
             spare=given.spare,
             measurand=given.reading.measurand,
-            at=now,
+            sequence=check.sequence,
+            at=made,
             by=person,
             supersedes_id=standing.pk if standing and corrects else None,
             reason=given.reason if standing else "",
@@ -170,6 +173,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             if earlier.job_id == number:
                 return job
             raise InputError(f"This check is in job {earlier.job_id} already.").at("check_id")
+        _check_proof_is_theirs(check)
         visit = Visit.load(job)
         kind = check.submission["spec"]["kind"]
         if kind == SUPPLY:
@@ -189,6 +193,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             position=position,
             part=visit.parts.get(position.pk) if position else None,
             measurand=measurand,
+            sequence=check.sequence,
             at=check.kept_at,
             by=check.kept_by or person,
             relation=Relation.AGAIN,
@@ -196,6 +201,17 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
         ).save()
         refresh_finding(job, position, person, now)
     return find_job(number)
+
+
+def _check_proof_is_theirs(check: Check) -> None:
+    """One that was read under somebody else's proof of dead, or nobody's, is not put into a job."""
+    machine = check.submission["machine"]
+    name = check.kept_by.name if check.kept_by else "nobody"
+    if machine["state"] == "proved_dead" and machine["by"] != name:
+        raise InputError(
+            f"This check was kept by {name} under a proof of dead by {machine['by']}. A proof is one "
+            "person's: read it again in the job."
+        ).at("check_id")
 
 
 def _check_kind(visit: Visit, key: str, kind: str) -> None:

@@ -63,7 +63,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
     position = visit.position(key)
     found = visit.finding(key)
     renewed = visit.renewed_in(key)
-    if found and renewed and found.at < renewed.at:
+    if found and renewed and found.sequence < renewed.sequence:
         found = None
     finding = Finding.model_validate(found.finding) if found else None
     decision = standing_decision(visit, key)
@@ -116,7 +116,7 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
         if key_of(one.position_id) == key
         and not one.spare
         and one.part_id == (part.pk if part else None)
-        and (renewed is None or one.at > renewed.at)
+        and (renewed is None or one.sequence > renewed.sequence)
     )
 
 
@@ -140,9 +140,9 @@ def standing_decision(visit: Visit, key: str) -> Entry | None:
     found = visit.finding(key)
     if decision is None or found is None:
         return decision
-    is_news = found.at > decision.at and found.conclusion != decision.data["found"]
+    is_news = found.sequence > decision.sequence and found.conclusion != decision.data["found"]
     renewed, replaced = visit.renewed_in(key), visit.last("fitted", key)
-    if renewed and renewed.at > decision.at:
+    if renewed and renewed.sequence > decision.sequence:
         return None
     return None if is_news and not replaced else decision
 
@@ -154,7 +154,7 @@ def done_of(visit: Visit) -> Done:
         isolated=visit.last("proved_dead") is not None,
         looked=visit.last("looked", MACHINE) is not None,
         meter_checked=visit.last("meter_checked") is not None,
-        gate_passed=gate is not None and (fitted is None or gate.at > fitted.at),
+        gate_passed=gate is not None and (fitted is None or gate.sequence > fitted.sequence),
         on_order=tuple(
             key_of(one.position_id)
             for one in visit.follow_ups

@@ -9,9 +9,9 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from hembit.apps.checks.paging import Page, page_of
+from hembit.apps.base.paging import Page, page_of
 from hembit.apps.jobs import services
-from hembit.apps.jobs.dead_or_live import live_jobs
+from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
 from hembit.apps.jobs.job_detail import JobOut, job_out
@@ -48,6 +48,7 @@ class LiveOut(Model):
     job: int
     machine: str
     since: datetime
+    sequence: int
 
 
 class JobFilter(Model):
@@ -63,7 +64,11 @@ class JobFilter(Model):
 
 def _whole(request: HttpRequest, job: Job) -> HttpResponse:
     """The job whole. It was typed as it was built: it is written as it is, not validated again."""
-    shown = job_out(job, asking(request), timezone.now())
+    person, now = asking(request), timezone.now()
+    shown = job_out(job, person, now)
+    if shown.machine_now.clock_is_behind:
+        note_clock_set_back(job, person, now)
+        shown = job_out(job, person, now)
     return HttpResponse(shown.model_dump_json(), content_type="application/json; charset=utf-8")
 
 
@@ -143,7 +148,7 @@ def end_a_wait(request: HttpRequest, number: UUID) -> HttpResponse:
 def list_live(request: HttpRequest) -> list[LiveOut]:
     """The machines that the person stated live and nobody made dead since."""
     return [
-        LiveOut(job=one.job_id, machine=one.job.machine.name, since=one.at)
+        LiveOut(job=one.job_id, machine=one.job.machine.name, since=one.at, sequence=one.sequence)
         for one in live_jobs(asking(request))
     ]
 

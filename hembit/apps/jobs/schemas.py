@@ -8,8 +8,9 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, Field, StringConstraints
 
+from hembit.apps.base.sent import Sent
+from hembit.apps.base.text import SHOWN
 from hembit.apps.checks.schemas import ConditionsIn
-from hembit.apps.checks.text import SHOWN
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
@@ -54,6 +55,7 @@ class ReadingIn(Model):
     """
 
     id: UUID
+    sent: Sent | None = None
     part: PartKey
     reading: PartReading
     conditions: ConditionsIn = ConditionsIn()
@@ -98,6 +100,7 @@ class WaitIn(Model):
     """A wait to start. ``item`` is the item of the route that is due after it."""
 
     id: UUID
+    sent: Sent | None = None
     kind: WaitKind
     text: ShortText
     until: Annotated[InMinutes | AtClock | ByReckoning, Field(discriminator="how")]
@@ -108,6 +111,7 @@ class FollowUpIn(Model):
     """Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section."""
 
     id: UUID
+    sent: Sent | None = None
     kind: FollowUpKind
     part: PartKey | None = None
     text: Reason

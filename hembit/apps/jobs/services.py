@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
 from hembit.apps.jobs.entries.preparing import LookedEntry
@@ -182,9 +183,10 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             job=job,
             kind=kind,
             position=moment.visit.position(part) if part else None,
-            at=moment.now,
+            at=made_at(given.sent, moment.now),
             by=person,
             data=data,
+            void=given.voided_by(moment),
         ).save()
         if isinstance(given, LookedEntry):
             given.afterwards(moment)

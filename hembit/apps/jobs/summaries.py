@@ -41,6 +41,7 @@ class ReadingOut(Model):
     figure: str
     state: State
     outcome: Outcome
+    sequence: int
     at: datetime
     by: str
     superseded_by: UUID | None
@@ -113,6 +114,7 @@ def reading_out(one: Reading, past: bool = False) -> ReadingOut:
         figure=one.figure,
         state=State(one.state),
         outcome=Outcome(one.outcome),
+        sequence=one.sequence,
         at=one.at,
         by=one.by_name,
         superseded_by=one.after,

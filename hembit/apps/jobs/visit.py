@@ -24,6 +24,7 @@ BRIEF = (
     "spare",
     "measurand",
     "at",
+    "sequence",
     "reason",
     "relation",
     "state",
@@ -134,8 +135,8 @@ class Visit:
         return frozenset(str(one.data["part"]) for one in self.entries_of("fitted"))
 
     def entries_of(self, kind: str, key: str | None = None) -> list[Entry]:
-        """The entries of that kind, oldest first; of one part where a key is given."""
-        found = [one for one in self.entries if one.kind == kind]
+        """The entries of that kind that count, oldest first; of one part where a key is given."""
+        found = [one for one in self.entries if one.kind == kind and not one.void]
         return found if key is None else [one for one in found if one.data.get("part") == key]
 
     def last(self, kind: str, key: str | None = None) -> Entry | None:
@@ -172,7 +173,9 @@ class Visit:
         mine = [
             one
             for one in self.standing
-            if one.spare and key_of(one.position_id) == key and (since is None or one.at > since.at)
+            if one.spare
+            and key_of(one.position_id) == key
+            and (since is None or one.sequence > since.sequence)
         ]
         others = [place for place, one in enumerate(mine) if one.relation == Relation.ANOTHER_PART]
         return mine[others[-1] :] if others else mine
@@ -211,7 +214,7 @@ class Visit:
         fitted = [
             one
             for one in self.entries_of("fitted")
-            if one.data["part"] in members and (own is None or one.at > own.at)
+            if one.data["part"] in members and (own is None or one.sequence > own.sequence)
         ]
         return fitted[-1] if fitted else None
 
@@ -226,7 +229,7 @@ class Visit:
         if one.spare:
             return False
         renewed = self._renewals.get(key_of(one.position_id))
-        return self.is_of_part_before(one) or (renewed is not None and one.at <= renewed.at)
+        return self.is_of_part_before(one) or (renewed is not None and one.sequence <= renewed.sequence)
 
     def is_of_part_before(self, one: Any) -> bool:
         """Whether a reading is of a part that was taken out meanwhile."""

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.schemas import AtClock, InMinutes, WaitIn
@@ -33,8 +34,9 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         if earlier.job_id != job.pk or earlier.text != given.text:
             raise AlreadyNamed
         return earlier
-    due_at, reckoned = _due(given, now)
-    if due_at <= now:
+    made = made_at(given.sent, now)
+    due_at, reckoned = _due(given, made)
+    if due_at <= made:
         raise InputError("This time has passed already. Take the reading now.").at("until")
     if due_at - now > LONGEST:
         raise InputError("A wait is at most a week; what is later is a follow-up.").at("until")
@@ -45,7 +47,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         text=given.text,
         reckoned=reckoned,
         item=given.item,
-        started_at=now,
+        started_at=made,
         started_by=person,
         due_at=due_at,
     )

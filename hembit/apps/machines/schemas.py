@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import ConfigDict, Field, StringConstraints, field_validator
 
-from hembit.apps.checks.text import SHOWN
+from hembit.apps.base.text import SHOWN
 from hembit_core import PartSpec
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import SupplySystem

@@ -121,7 +121,9 @@ def _decision_on(visit: Visit, key: str, there: PartFinding, *, before: bool) ->
     fitted = visit.last("fitted", key)
     if fitted is None:
         return standing_decision(visit, key)
-    mine = [one for one in visit.entries_of("decided", key) if (one.at <= fitted.at) is before]
+    mine = [
+        one for one in visit.entries_of("decided", key) if (one.sequence <= fitted.sequence) is before
+    ]
     return mine[-1] if mine else None
 
 

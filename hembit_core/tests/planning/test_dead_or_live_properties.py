@@ -18,19 +18,30 @@ from hembit_core.rules import default_rules
 
 START = datetime(2026, 3, 4, 8, 0, tzinfo=UTC)
 PEOPLE = ("Ilse", "Maud")
-ENDS = {Event.LIVE_READING, Event.HANDED_OVER, Event.WAITED, Event.COVER_BACK}
+ENDS = {
+    Event.LIVE_READING,
+    Event.HANDED_OVER,
+    Event.WAITED,
+    Event.COVER_BACK,
+    Event.CLOCK_SET_BACK,
+}
 
 RULES = default_rules()
 
 
 @st.composite
 def histories(draw: st.DrawFn) -> list[MachineEvent]:
-    """Events in the order they happened, some minutes apart."""
+    """Events in the order they were written, some minutes apart, by a clock that jumps."""
     at, found = START, []
-    for _ in range(draw(st.integers(0, 9))):
-        at += timedelta(minutes=draw(st.integers(1, 40)))
+    for place in range(draw(st.integers(0, 9))):
+        at += timedelta(minutes=draw(st.integers(1, 40) | st.integers(-90, 90)))
         found.append(
-            MachineEvent(event=draw(st.sampled_from(Event)), at=at, by=draw(st.sampled_from(PEOPLE)))
+            MachineEvent(
+                event=draw(st.sampled_from(Event)),
+                sequence=place,
+                at=at,
+                by=draw(st.sampled_from(PEOPLE)),
+            )
         )
     return found
 
@@ -40,7 +51,7 @@ laters = st.integers(0, 90)
 
 
 def now_after(history: list[MachineEvent], minutes: int) -> datetime:
-    last = history[-1].at if history else START
+    last = max([one.at for one in history], default=START)
     return last + timedelta(minutes=minutes)
 
 
@@ -61,7 +72,7 @@ class DeadOrLive(unittest.TestCase):
             self.assertIs(turned.event, Event.PROVED_DEAD)
             self.assertEqual((state.proof.by, state.proof.at), (person, turned.at))
             self.assertLessEqual(now - turned.at, timedelta(minutes=RULES.proof_of_dead_minutes))
-            after = [one.event for one in history if one.at > turned.at]
+            after = [one.event for one in history if one.sequence > turned.sequence]
             self.assertFalse(ENDS & set(after))
 
     @given(histories(), people, laters)
@@ -100,12 +111,24 @@ class DeadOrLive(unittest.TestCase):
         )
 
     @given(histories(), people)
-    def test_what_has_not_happened_yet_counts_for_nothing(
+    def test_a_clock_behind_the_last_event_lapses_every_proof(
         self, history: list[MachineEvent], person: str
     ) -> None:
-        ahead = MachineEvent(event=Event.PROVED_DEAD, at=now_after(history, 30), by=person)
-        now = now_after(history, 5)
-        self.assertEqual(machine_now(history, now, person), machine_now([*history, ahead], now, person))
+        proved = last_of(history, Event.PROVED_DEAD)
+        since = [one.at for one in history if proved and one.sequence >= proved.sequence]
+        behind = max(since, default=START) - timedelta(seconds=1)
+        self.assertNotEqual(machine_now(history, behind, person).state, "proved_dead")
+
+    @given(histories(), people, laters, st.integers(-100, 200))
+    def test_what_was_made_earlier_finds_no_proof_that_does_not_hold_now(
+        self, history: list[MachineEvent], person: str, minutes: int, age: int
+    ) -> None:
+        now = now_after(history, minutes)
+        then = machine_now(history, now, person, now - timedelta(minutes=age))
+        proofs = [one for one in history if one.event is Event.PROVED_DEAD]
+        if then.state == "proved_dead":
+            self.assertFalse(ENDS & {one.event for one in history[history.index(proofs[-1]) :]})
+            self.assertLessEqual(proofs[-1].at, now - timedelta(minutes=age))
 
     @given(histories(), people)
     def test_time_alone_never_makes_a_proof_again(

@@ -33,7 +33,7 @@ def after(minutes: float) -> datetime:
 
 
 def event(kind: Event, minutes: float, by: str = "Ilse Fennick") -> MachineEvent:
-    return MachineEvent(event=kind, at=after(minutes), by=by)
+    return MachineEvent(event=kind, sequence=int(minutes * 60), at=after(minutes), by=by)
 
 
 PROOF = event(Event.PROVED_DEAD, 0)
@@ -92,15 +92,30 @@ class ProofOfDead(unittest.TestCase):
         off = machine_now([*live, event(Event.SWITCHED_OFF, 210)], after(211), "Maud Fennick")
         self.assertEqual(off.state, "not_proved")
 
-    def test_what_lies_ahead_does_not_count_yet(self) -> None:
-        self.assertEqual(machine_now([PROOF], after(-1), "Ilse Fennick").state, "not_proved")
+    def test_a_clock_that_was_set_back_lapses_the_proof(self) -> None:
+        now = machine_now([PROOF], after(-1), "Ilse Fennick")
+        self.assertEqual(now.state, "not_proved")
+        self.assertIn("clock was set back", now.lapsed)
+
+    def test_a_proof_does_not_come_back_when_the_clock_is_set_back(self) -> None:
+        live = event(Event.WENT_LIVE, 1).model_copy(update={"at": after(-30)})
+        self.assertEqual(machine_now([PROOF, live], after(5), "Ilse Fennick").state, "live")
+
+    def test_what_was_made_before_is_as_old_as_it_is(self) -> None:
+        made = machine_now([PROOF], after(90), "Ilse Fennick", after(40))
+        self.assertEqual(made.state, "proved_dead")
+        before = machine_now([PROOF], after(90), "Ilse Fennick", after(-1))
+        self.assertIn("before the machine was proved dead", before.lapsed)
 
     @given(st.lists(st.tuples(st.sampled_from(list(Event)), st.integers(0, 300)), max_size=12))
     @settings(max_examples=150, deadline=None)
     def test_never_proved_dead_after_it_went_live_without_a_new_proof(
         self, rows: list[tuple[Event, int]]
     ) -> None:
-        events = sorted((event(kind, minute) for kind, minute in rows), key=lambda one: one.at)
+        events = [
+            event(kind, minute).model_copy(update={"sequence": place})
+            for place, (kind, minute) in enumerate(sorted(rows, key=lambda one: one[1]))
+        ]
         now = machine_now(events, after(301), "Ilse Fennick")
         if now.state == "proved_dead":
             last = [one for one in events if one.event is Event.PROVED_DEAD][-1]

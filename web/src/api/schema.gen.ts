@@ -4021,6 +4021,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * Label
              * @default
@@ -4031,6 +4032,28 @@ export interface components {
              * @default []
              */
             part_checks: string[];
+        };
+        /**
+         * Sent
+         * @description When it was made and when it was sent, both by the sender's clock, and the last number of the
+         *     order of writing that the sender had seen then; 0 for none.
+         */
+        Sent: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /**
+             * Seen
+             * @default 0
+             */
+            seen: number;
         };
         /** Input */
         Input: {
@@ -4882,6 +4905,8 @@ export interface components {
             kind: string;
             /** Part */
             part: string | null;
+            /** Sequence */
+            sequence: number;
             /**
              * At
              * Format: date-time
@@ -4891,6 +4916,8 @@ export interface components {
             by: string;
             /** Text */
             text: string;
+            /** Void */
+            void: string;
         };
         /**
          * FindingOut
@@ -4965,6 +4992,11 @@ export interface components {
             opened_by: string;
             /** Version */
             version: number;
+            /**
+             * Sequence
+             * @description The last number of the order of writing that this shows
+             */
+            sequence: number;
             /** Changed By */
             changed_by: string | null;
             choices: components["schemas"]["Choices"];
@@ -5013,6 +5045,9 @@ export interface components {
         /**
          * MachineNow
          * @description Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more.
+         *
+         *     ``clock_is_behind`` the proof: whoever keeps the events writes down that it was set back, so
+         *     that the proof does not come back with the clock.
          */
         MachineNow: {
             /**
@@ -5031,6 +5066,11 @@ export interface components {
             lapsed: string;
             /** Lapsed At */
             lapsed_at?: string | null;
+            /**
+             * Clock Is Behind
+             * @default false
+             */
+            clock_is_behind: boolean;
         };
         /**
          * MeterOfJob
@@ -5125,6 +5165,8 @@ export interface components {
             figure: string;
             state: components["schemas"]["State"];
             outcome: components["schemas"]["Outcome"];
+            /** Sequence */
+            sequence: number;
             /**
              * At
              * Format: date-time
@@ -5288,6 +5330,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5308,6 +5351,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5328,6 +5372,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5346,6 +5391,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5415,6 +5461,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5441,6 +5488,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5479,6 +5527,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5496,6 +5545,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5543,6 +5593,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5587,6 +5638,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5606,6 +5658,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5624,6 +5677,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5641,6 +5695,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5659,6 +5714,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5675,6 +5731,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5691,6 +5748,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5711,6 +5769,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             /** Part */
             part: string;
             /** Reading */
@@ -5829,6 +5888,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             kind: components["schemas"]["WaitKind"];
             /** Text */
             text: string;
@@ -5854,6 +5914,8 @@ export interface components {
              * Format: date-time
              */
             since: string;
+            /** Sequence */
+            sequence: number;
         };
         /**
          * FollowUpIn
@@ -5865,6 +5927,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            sent?: components["schemas"]["Sent"] | null;
             kind: components["schemas"]["FollowUpKind"];
             /** Part */
             part?: string | null;

@@ -43,7 +43,6 @@ export function useLiveState(): LiveStateStore {
   return store;
 }
 
-/** Show this liveState in the frame while the page is open. */
 /** The liveState of the job that is open; anywhere else, that of whatever this person stated live. */
 export function useLiveStateHere(): LiveState | null {
   const { liveState } = useLiveState();
@@ -55,13 +54,19 @@ export function useLiveStateHere(): LiveState | null {
     if (!live) return;
     const body = { id: crypto.randomUUID(), kind: "switched_off" };
     const url = `/api/jobs/${live.job}/entries`;
-    await send({ url, body, label: `Job ${live.job}: switched off` });
+    await send({
+      url,
+      body,
+      label: `Job ${live.job}: switched off`,
+      seen: live.sequence,
+    });
     await askAgain(store, ...showsVisit);
   }
   const where = `Job ${live.job}, ${live.machine}`;
   return { state: "live", where, since: live.since, makeDead: () => void makeDead() };
 }
 
+/** Show this liveState in the frame while the page is open. */
 export function useShownLiveState(liveState: LiveState | null) {
   const { setLiveState } = useLiveState();
   const told = JSON.stringify(liveState);

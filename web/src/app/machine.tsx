@@ -5,10 +5,7 @@ import { useStored } from "./stored";
 /** Dead or live, as the person stated it; null until it is stated. */
 type MachineStore = {
   machine: Machine | null;
-  /** The name that was typed; null while nobody typed one. */
-  person: string | null;
   state: (machine: Machine | null) => void;
-  setPerson: (name: string) => void;
 };
 
 const MachineContext = createContext<MachineStore | null>(null);
@@ -17,9 +14,8 @@ export function MachineProvider({ children }: { children: ReactNode }) {
   const [{ machine }, setMachine] = useStored<{ machine: Machine | null }>("hembit.machine", {
     machine: null,
   });
-  const [person, setPerson] = useStored<string | null>("hembit.prover", null);
   const state = useCallback((next: Machine | null) => setMachine({ machine: next }), [setMachine]);
-  const store = { machine, person, setPerson, state };
+  const store = { machine, state };
   return <MachineContext value={store}>{children}</MachineContext>;
 }
 

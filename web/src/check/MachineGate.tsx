@@ -1,8 +1,7 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import { useMachine } from "@/app/machine";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
-import { TextInput } from "@/ui/Field";
 import { TextField } from "@/ui/TextField";
 
 /** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
@@ -94,9 +93,7 @@ function AskDespite({ actions }: { actions: MachineActions }) {
 }
 
 function AskDead({ actions }: { actions: MachineActions }) {
-  const { setPerson } = useMachine();
-  const person = useProver();
-  const name = useId();
+  const { person } = useSession();
   return (
     <>
       <h2 className="text-lg font-semibold">Before ohms are taken: is it dead?</h2>
@@ -108,27 +105,9 @@ function AskDead({ actions }: { actions: MachineActions }) {
         <Button look="action" shortcut="B" onClick={actions.loose}>
           Loose part on the bench
         </Button>
-        <div className="flex items-center gap-2">
-          <label htmlFor={name} className="text-muted">
-            or by
-          </label>
-          <div className="w-40">
-            <TextInput
-              id={name}
-              value={person}
-              maxLength={60}
-              placeholder="your name"
-              data-proved-by
-              onText={setPerson}
-              onKeyDown={(event) => {
-                if (event.key === "Enter" && person.trim()) actions.proved();
-              }}
-            />
-          </div>
-          <Button shortcut="X" disabled={!person.trim()} onClick={actions.proved}>
-            Proved dead
-          </Button>
-        </div>
+        <Button shortcut="X" disabled={!person} onClick={actions.proved}>
+          Proved dead{person && ` by ${person.name}`}
+        </Button>
       </div>
     </>
   );
@@ -141,24 +120,15 @@ export type MachineActions = {
   dead: () => void;
 };
 
-/** Who proves it dead: whoever is signed in, unless another name was typed. */
-function useProver(): string {
-  const { person } = useMachine();
-  const signedIn = useSession().person;
-  return person ?? signedIn?.name ?? "";
-}
-
-/** State the machine's state, with time and name. */
+/** State the machine's state, with time and name: a proof is that of whoever is signed in. */
 export function useMachineActions(): MachineActions {
   const { state } = useMachine();
-  const person = useProver();
+  const { person } = useSession();
   return {
     loose: () => state({ state: "loose_part" }),
     proved: () => {
-      if (person.trim()) {
-        state({ state: "proved_dead", by: person.trim(), at: new Date().toISOString() });
-      } else {
-        document.querySelector<HTMLInputElement>("[data-proved-by]")?.focus();
+      if (person) {
+        state({ state: "proved_dead", by: person.name, at: new Date().toISOString() });
       }
     },
     live: (despite = "") => state({ state: "live", since: new Date().toISOString(), despite }),

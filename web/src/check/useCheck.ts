@@ -20,7 +20,7 @@ export function useCheck() {
   const send = useCallback(
     async (check: CheckIn) => {
       const label = check.label || "A check";
-      const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label });
+      const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label, seen: 0 });
       void askAgain(store, keys.kept());
       if (wait?.over) setWait(null);
       return sent;

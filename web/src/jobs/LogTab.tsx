@@ -11,7 +11,14 @@ import { StateShape } from "@/verdict/states";
 import { useEntry } from "./useEntry";
 import { partOf, type Visit } from "./useVisit";
 
-type Line = { id: string; at: string; by: string; what: React.ReactNode; mark?: React.ReactNode };
+type Line = {
+  id: string;
+  sequence: number;
+  at: string;
+  by: string;
+  what: React.ReactNode;
+  mark?: React.ReactNode;
+};
 
 /** Everything that was done and measured, the newest first, with who and when. Nothing is ever edited away. */
 export function LogTab({ visit }: { visit: Visit }) {
@@ -45,12 +52,14 @@ function linesOf(job: Job): Line[] {
   const entries = job.entries.map(
     (one): Line => ({
       id: one.id,
+      sequence: one.sequence,
       at: one.at,
       by: one.by,
       what: (
         <>
           {named(one.part)}
           {one.text}
+          {one.void && <b className="font-semibold text-bad"> Proves nothing: {one.void}.</b>}
         </>
       ),
     }),
@@ -58,6 +67,7 @@ function linesOf(job: Job): Line[] {
   const readings = job.readings.map(
     (one): Line => ({
       id: one.id,
+      sequence: one.sequence,
       at: one.at,
       by: one.by,
       mark: <StateShape state={one.state} size={15} />,
@@ -78,7 +88,7 @@ function linesOf(job: Job): Line[] {
       ),
     }),
   );
-  return [...entries, ...readings].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  return [...entries, ...readings].sort((a, b) => b.sequence - a.sequence);
 }
 
 function NoteForm({ visit }: { visit: Visit }) {

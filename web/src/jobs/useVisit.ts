@@ -48,11 +48,16 @@ export function useVisit(job: Job) {
     async (list: string, body: { id: string }, label: string) => {
       const url = `/api/jobs/${job.number}/${list}`;
       sentFrom.current = here.current;
-      const answer = await send<Job>({ url, body, label: `Job ${job.number}: ${label}` });
+      const answer = await send<Job>({
+        url,
+        body,
+        label: `Job ${job.number}: ${label}`,
+        seen: job.sequence,
+      });
       take(answer);
       return answer;
     },
-    [send, take, job.number],
+    [send, take, job.number, job.sequence],
   );
 
   const write = useCallback(

@@ -29,6 +29,7 @@ function parcel(id: string, more: Partial<Parcel> = {}): Parcel {
     url: "/api/jobs/6/readings",
     body: { id },
     label: "Upper deck",
+    seen: 41,
     person: 1,
     at: "2026-03-04T09:00:00Z",
     waiting: false,

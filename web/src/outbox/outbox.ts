@@ -5,8 +5,11 @@ export type Parcel = {
   url: string;
   body: { id: string };
   label: string;
+  /** The last number of the job's order of writing that was on the screen when it was recorded. */
+  seen: number;
   /** Who recorded it; sent only while the same person is signed in. */
   person: number;
+  /** When it was recorded, by this machine's clock. */
   at: string;
   /** No answer came, or the page was left before it: it waits here, and is sent again. */
   waiting: boolean;
@@ -21,7 +24,7 @@ let parcels: Parcel[] = read();
 function read(): Parcel[] {
   try {
     const found = JSON.parse(localStorage.getItem(KEY) ?? "[]") as Parcel[];
-    return found.map((one) => ({ ...one, waiting: true }));
+    return found.map((one) => ({ ...one, seen: one.seen ?? 0, waiting: true }));
   } catch {
     return [];
   }

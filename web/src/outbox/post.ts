@@ -1,12 +1,19 @@
 import { ask, csrfToken } from "@/api/client";
+import type { Sent } from "@/api/types";
 import type { Parcel } from "./outbox";
 
-/** Post a parcel as it was packed; what the server stored comes back, or Refused, or NotReached. */
-export function post<T>({ url, body }: Pick<Parcel, "url" | "body">): Promise<T> {
+type ToPost = Pick<Parcel, "url" | "body" | "at" | "seen">;
+
+/**
+ * Post a parcel as it was packed, with when it was made and what was known then; what the server
+ * stored comes back, or Refused, or NotReached.
+ */
+export function post<T>({ url, body, at, seen }: ToPost): Promise<T> {
+  const sent: Sent = { made_at: at, sent_at: new Date().toISOString(), seen };
   const pending = fetch(url, {
     method: "POST",
     headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
-    body: JSON.stringify(body),
+    body: JSON.stringify({ ...body, sent }),
   }).then(async (response) => {
     const found = await response.json().catch(() => undefined);
     return response.ok ? { data: found as T, response } : { error: found, response };

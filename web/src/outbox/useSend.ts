@@ -6,7 +6,7 @@ import { useSession } from "@/people/session";
 import { outbox, type Parcel } from "./outbox";
 import { post } from "./post";
 
-type ToSend = Pick<Parcel, "url" | "label"> & { body: { id: string } };
+type ToSend = Pick<Parcel, "url" | "label" | "body" | "seen">;
 
 /**
  * Send something with a name of its own. It lies in the outbox until the server has it: what comes
@@ -17,11 +17,11 @@ export function useSend() {
   const store = useQueryClient();
   const number = person?.id ?? 0;
   return useCallback(
-    async <T>({ url, body, label }: ToSend): Promise<T | null> => {
+    async <T>({ url, body, label, seen }: ToSend): Promise<T | null> => {
       const at = new Date().toISOString();
-      outbox.put({ id: body.id, url, body, label, person: number, at, waiting: false });
+      outbox.put({ id: body.id, url, body, label, seen, person: number, at, waiting: false });
       try {
-        const stored = await post<T>({ url, body });
+        const stored = await post<T>({ url, body, at, seen });
         outbox.remove(body.id);
         return stored;
       } catch (error) {

@@ -59,8 +59,17 @@ class Judgements(ApiTestCase):
 
     def test_a_lapsed_proof_of_dead_is_refused(self) -> None:
         at = (timezone.now() - timedelta(minutes=75)).isoformat()
-        old = self.judgement_body(machine={"state": "proved_dead", "by": "Ilse", "at": at})
-        self.assertIn("by Ilse is 75 minutes old", self.refusals("judgements", old)["machine"])
+        old = self.judgement_body(machine={"state": "proved_dead", "by": "Ilse Fennick", "at": at})
+        self.assertIn("by Ilse Fennick is 75 minutes old", self.refusals("judgements", old)["machine"])
+
+    def test_nobody_proves_in_anothers_name(self) -> None:
+        proof = {"state": "proved_dead", "by": "Maud Fennick", "at": self.now()}
+        for path, body in (
+            ("judgements", self.judgement_body(machine=proof)),
+            ("checks", self.body(machine=proof)),
+        ):
+            with self.subTest(path):
+                self.assertIn("Ilse Fennick is signed in", self.refusals(path, body)["machine"])
 
     def test_running_needs_the_word_that_it_is_live(self) -> None:
         reading = {"measurand": "running", "voltage": "221.5", "current": "9.2"}

@@ -9,7 +9,8 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
-from hembit.apps.checks.text import SHOWN
+from hembit.apps.base.sent import Sent
+from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
 from hembit_core.model import Model
@@ -39,6 +40,7 @@ class EntryIn(Model):
     """An entry as it is sent. ``id`` is the client's: the same entry twice is stored once."""
 
     id: UUID
+    sent: Sent | None = None
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Check it against the rules of state and do what follows; what is to be stored.
@@ -52,4 +54,8 @@ class EntryIn(Model):
 
     def data(self) -> dict[str, Any]:
         """What was sent, without what the row holds by itself."""
-        return self.model_dump(mode="json", exclude={"id", "kind"})
+        return self.model_dump(mode="json", exclude={"id", "kind", "sent"})
+
+    def voided_by(self, moment: Moment) -> str:
+        """Why it changes nothing, though it is written down; empty where it does."""
+        return ""

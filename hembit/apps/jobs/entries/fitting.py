@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Any, Literal
 
+from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.visit import Visit
@@ -120,6 +121,15 @@ class GatePassedEntry(EntryIn):
         except InputError as error:
             raise error.at(f"gate.{error.field}") from None
         return self.data() | {"lines": list(passed.lines)}
+
+    def voided_by(self, moment: Moment) -> str:
+        """Of the machine as it was: what somebody fitted meanwhile has to pass as well."""
+        fitted, sent = moment.visit.last("fitted"), self.sent
+        if sent is None or fitted is None or fitted.sequence <= sent.seen:
+            return ""
+        if fitted.by_id == moment.person.pk and fitted.at <= made_at(sent, moment.now):
+            return ""
+        return f"it came after {fitted.by_name} fitted a part"
 
 
 def told_gate(data: dict[str, Any]) -> str:

@@ -59,6 +59,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "went_live": lambda _: "Live",
     "switched_off": lambda _: "Switched off; not proved dead",
     "cover_back": lambda _: "Covers back on",
+    "clock_set_back": lambda _: "The clock was set back: the proof of dead lapsed",
     "meter_checked": told_meter,
     "looked": told_looked,
     "decided": told_decided,

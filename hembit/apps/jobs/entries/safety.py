@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
+from hembit.apps.jobs.dead_or_live import came_too_late
 from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
 from hembit.apps.jobs.route import done_of, route_parts
 from hembit_core.errors import InputError
+from hembit_core.planning.machine_state import Event
 from hembit_core.planning.proving import Isolation, prove_dead
 
 
@@ -23,6 +25,10 @@ class ProvedDeadEntry(EntryIn):
         except InputError as error:
             raise error.at(f"isolation.{error.field}") from None
         return self.data()
+
+    def voided_by(self, moment: Moment) -> str:
+        """A proof is of the machine as it was: whatever changed it since, it proves nothing."""
+        return came_too_late(moment.visit.job, moment.person, self.sent, moment.now, tuple(Event))
 
 
 def told_proved_dead(data: dict[str, Any]) -> str:
@@ -62,6 +68,11 @@ class SwitchedOffEntry(EntryIn):
     """Made dead, from wherever one was. Accepted always; it proves nothing yet."""
 
     kind: Literal["switched_off"] = "switched_off"
+
+    def voided_by(self, moment: Moment) -> str:
+        """Not what somebody stated live meanwhile."""
+        job = moment.visit.job
+        return came_too_late(job, moment.person, self.sent, moment.now, (Event.WENT_LIVE,))
 
 
 class CoverBackEntry(EntryIn):

@@ -95,7 +95,7 @@ class ManyReadings(VisitCase):
                 last = body["id"]
             else:
                 last = self.quickly(body, last)
-        with self.assertNumQueries(10):
+        with self.assertNumQueries(12):
             job = self.whole()
         self.assertEqual(len(job["readings"]), 200)
 

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db import models
+from hembit.apps.base.models import InSequence
 
 
 class AppendOnlyError(Exception):
     """A record cannot be changed or removed."""
 
 
-class AppendOnly(models.Model):
-    """A model whose rows are added and never edited or removed."""
+class AppendOnly(InSequence):
+    """A model whose rows are added, in the order of writing, and never edited or removed."""
 
     class Meta:
         abstract = True

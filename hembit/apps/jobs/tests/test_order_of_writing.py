@@ -1,0 +1,208 @@
+"""Dead or live by the order of writing: whatever a clock says, and however late something comes."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+from typing import Any
+from unittest.mock import patch
+
+from django.http import HttpResponse
+from django.utils import timezone
+
+from hembit.apps.base.models import last_sequence
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.schemas import CheckIn
+from hembit.apps.checks.services import keep
+from hembit.apps.jobs.models import Entry, Reading
+from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+
+NOW = timezone.now
+
+
+class OrderOfWriting(VisitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+
+    def clock(self, minutes: float) -> Any:
+        """The server's clock, set forward or back [min]."""
+        return patch("django.utils.timezone.now", lambda: NOW() + timedelta(minutes=minutes))
+
+    def state(self) -> str:
+        return str(self.whole()["machine_now"]["state"])
+
+    def sent(self, minutes_ago: float, seen: int | None = None, **more: str) -> dict[str, Any]:
+        """A parcel that lay in an outbox."""
+        at = NOW()
+        return {
+            "made_at": (at - timedelta(minutes=minutes_ago)).isoformat(),
+            "sent_at": at.isoformat(),
+            "seen": last_sequence() if seen is None else seen,
+            **more,
+        }
+
+    def proof(self, sent: dict[str, Any] | None = None, who: Any = None) -> HttpResponse:
+        return self.entry("proved_dead", who, isolation=self.isolation(), sent=sent)
+
+
+class ClockSetBack(OrderOfWriting):
+    def test_a_proof_does_not_come_back_when_the_clock_is_set_back(self) -> None:
+        self.prove_dead()
+        with self.clock(-30):
+            self.good(self.entry("went_live"))
+            self.assertEqual(self.state(), "live")
+        self.assertEqual(self.state(), "live")
+        self.refused(self.reading(self.element, "24.6"))
+
+    def test_a_clock_behind_the_last_event_lapses_every_proof(self) -> None:
+        self.prove_dead()
+        with self.clock(-5):
+            self.refused(self.reading(self.element, "24.6"))
+            self.assertIn("clock was set back", self.whole()["machine_now"]["lapsed"])
+        self.assertEqual(self.state(), "not_proved")
+        self.assertEqual(self.whole()["entries"][-1]["kind"], "clock_set_back")
+        self.refused(self.reading(self.element, "24.6"))
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.6"))
+
+    def test_a_correction_a_renewal_and_a_decision_keep_their_order(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element, "replace"))
+        self.good(self.reading(self.element, "24.6", spare=True))
+        with self.clock(-45):
+            self.good(self.entry("fitted", part=self.element, serial="N-2"))
+            self.prove_dead()
+            self.good(self.reading(self.element, "24.5"))
+            there = self.part(self.whole(), self.element)
+            self.assertEqual(there["finding"]["finding"]["conclusion"], "sound")
+            self.assertTrue(there["fitted_here"])
+        order = list(Entry.objects.values_list("kind", flat=True))
+        self.assertEqual(order, ["proved_dead", "decided", "fitted", "clock_set_back", "proved_dead"])
+
+
+class MachineOverItsJobs(OrderOfWriting):
+    def test_live_in_one_job_is_live_in_every_job_of_the_machine(self) -> None:
+        first = self.number
+        self.prove_dead()
+        self.open_job()
+        self.assertEqual(self.state(), "proved_dead")
+        self.good(self.entry("went_live"))
+        self.number = first
+        self.assertEqual(self.state(), "live")
+        self.refused(self.reading(self.element, "24.6"))
+
+    def test_a_job_that_was_closed_meanwhile_still_counts(self) -> None:
+        first = self.number
+        self.prove_dead()
+        self.open_job()
+        self.good(self.entry("went_live"))
+        Entry.objects.filter(kind="went_live").get().job.__class__.objects.filter(
+            pk=self.number
+        ).update(state="closed")
+        self.number = first
+        self.assertEqual(self.state(), "live")
+
+    def test_made_dead_in_another_job_nothing_is_live_any_more(self) -> None:
+        self.good(self.entry("went_live"))
+        self.assertEqual(len(self.good(self.get("live"))), 1)
+        self.open_job()
+        self.prove_dead()
+        self.assertEqual(self.good(self.get("live")), [])
+
+
+class ProofOfAnother(OrderOfWriting):
+    def test_a_check_under_anothers_proof_is_not_put_into_a_job(self) -> None:
+        """As such a check was kept before the prover was whoever is signed in."""
+        proof = {"state": "proved_dead", "by": "Maud Fennick", "at": NOW().isoformat()}
+        given = CheckIn.model_validate(self.body(spec=ELEMENT, machine=proof))
+        check, _ = keep(given)
+        for kept_by in (None, self.person.pk):
+            Check.objects.filter(pk=check.pk).update(kept_by=kept_by)
+            body = {"check_id": str(check.pk), "part": self.element}
+            said = self.refused(self.send("post", f"jobs/{self.number}/checks", body))
+            self.assertIn("A proof is one person's", said["check_id"])
+
+
+class Parcels(OrderOfWriting):
+    def test_a_proof_that_comes_after_a_change_of_state_proves_nothing(self) -> None:
+        seen = last_sequence()
+        self.good(self.entry("went_live", self.as_lead()))
+        job = self.good(self.proof(self.sent(10, seen)))
+        self.assertEqual(job["machine_now"]["state"], "live")
+        entry = job["entries"][-1]
+        self.assertEqual(entry["kind"], "proved_dead")
+        self.assertIn("came after Maud Fennick stated it live", entry["void"])
+        self.refused(self.reading(self.element, "24.6"))
+
+    def test_a_proof_past_its_own_lapse_proves_nothing(self) -> None:
+        job = self.good(self.proof(self.sent(61)))
+        self.assertEqual(job["machine_now"]["state"], "not_proved")
+        self.assertIn("older than 60 min", job["machine_now"]["lapsed"])
+
+    def test_a_proof_from_a_clock_that_was_set_proves_nothing(self) -> None:
+        for sent in (self.sent(-5), self.sent(60 * 24 * 90)):
+            job = self.good(self.proof(sent))
+            self.assertEqual(job["machine_now"]["state"], "not_proved")
+            self.assertIn("clock was set", job["entries"][-1]["void"])
+
+    def test_what_the_sender_did_before_the_sender_knew(self) -> None:
+        seen = last_sequence()
+        self.good(self.entry("went_live", sent=self.sent(9, seen)))
+        self.good(self.entry("switched_off", sent=self.sent(8, seen)))
+        job = self.good(self.proof(self.sent(7, seen)))
+        self.assertEqual(job["machine_now"]["state"], "proved_dead")
+        self.assertEqual([one["void"] for one in job["entries"]], ["", "", ""])
+
+    def test_switched_off_late_does_not_hide_that_somebody_else_stated_it_live(self) -> None:
+        self.good(self.entry("went_live"))
+        seen = last_sequence()
+        self.good(self.entry("went_live", self.as_lead()))
+        job = self.good(self.entry("switched_off", sent=self.sent(3, seen)))
+        self.assertEqual(job["machine_now"]["state"], "live")
+
+    def test_a_gate_does_not_pass_what_was_fitted_after_it(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.decide(self.element, "replace"))
+        self.good(self.reading(self.element, "24.6", spare=True))
+        seen = last_sequence()
+        fitted = self.entry("fitted", self.as_lead(), part=self.element, serial="N-2")
+        self.good(fitted)
+        gate = {
+            "protective_conductor": "0.1",
+            "insulation": "200M",
+            "nothing_left_inside": True,
+            "bypasses_removed": True,
+            "covers_on": True,
+        }
+        self.good(self.entry("gate_passed", gate=gate, sent=self.sent(5, seen)))
+        self.assertIn("gate", self.refused(self.entry("went_live"))["machine"])
+        self.good(self.entry("gate_passed", gate=gate, sent=self.sent(0)))
+        self.good(self.entry("went_live"))
+
+    def test_a_reading_is_as_old_as_it_is(self) -> None:
+        with self.clock(-80):
+            self.prove_dead()
+        self.refused(self.reading(self.element, "24.6"))
+        self.good(self.reading(self.element, "24.6", sent=self.sent(50)))
+        age = NOW() - Reading.objects.get().at
+        self.assertAlmostEqual(age / timedelta(minutes=1), 50, delta=1)
+
+    def test_a_reading_from_before_the_proof_is_none_of_a_dead_machine(self) -> None:
+        self.prove_dead()
+        said = self.refused(self.reading(self.element, "24.6", sent=self.sent(30)))
+        self.assertIn("before the machine was proved dead", said["machine"])
+
+    def test_a_wait_runs_from_when_it_was_started(self) -> None:
+        until = {"how": "minutes", "minutes": 30}
+        body = {"id": "7b1e8d5e-4f6b-4b1a-9d57-3a1f4b6f0001", "kind": "other", "text": "cool"}
+        job = self.good(
+            self.send(
+                "post",
+                f"jobs/{self.number}/waits",
+                {**body, "until": until, "sent": self.sent(40)},
+            )
+        )
+        due = datetime.fromisoformat(job["waits"][0]["due_at"])
+        self.assertAlmostEqual((due - NOW()) / timedelta(minutes=1), -10, delta=1)
