@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.base.models import InSequence
+from hembit.apps.base.sequence import InSequence
 
 
 class AppendOnlyError(Exception):

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field
 
-from hembit.apps.base.models import last_sequence
+from hembit.apps.base.sequence import last_sequence
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Job
@@ -24,7 +24,6 @@ from hembit.apps.jobs.summaries import (
     wait_out,
 )
 from hembit.apps.jobs.visit import Visit
-from hembit.apps.machines.services import safety_of
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding
@@ -165,7 +164,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             serial=part.serial if part else "",
             fitted_on=part.fitted_on if part else None,
             part_of=str(bank) if bank else None,
-            safety_device=safety_of(position, spec) if position else False,
+            safety_device=bool(position and position.is_safety_device),
             finding=FindingOut(
                 number=found.pk,
                 at=found.at,

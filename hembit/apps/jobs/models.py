@@ -6,7 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from hembit.apps.base.append_only import AppendOnly
-from hembit.apps.base.models import InSequence
+from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit_core.planning.route import School

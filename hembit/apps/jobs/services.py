@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.audit import record as trail
 from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
@@ -188,6 +189,8 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             data=data,
             void=given.voided_by(moment),
         ).save()
+        if kind in ("closed", "reopened"):
+            trail(f"job_{kind}", job, reason=str(data.get("reason", "")))
         if isinstance(given, LookedEntry):
             given.afterwards(moment)
     return find_job(number)

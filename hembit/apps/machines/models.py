@@ -7,6 +7,7 @@ from typing import Any
 from django.db import models
 from pydantic import TypeAdapter
 
+from hembit.apps.base.audit import audited
 from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem
 
@@ -14,6 +15,7 @@ _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
 SUPPLY_SYSTEMS = [(one.value, one.value) for one in SupplySystem]
 
 
+@audited
 class Customer(models.Model):
     """Whom a machine belongs to. Erased customers keep their row, without anything personal."""
 
@@ -32,6 +34,7 @@ class Customer(models.Model):
         return self.name
 
 
+@audited
 class Machine(models.Model):
     """A machine at a site: what its plate says, its supply system, the site's altitude [m].
 
@@ -54,11 +57,12 @@ class Machine(models.Model):
         return self.name
 
 
+@audited
 class Position(models.Model):
     """A place in a machine where a part sits: "top deck, front element".
 
-    ``part_of`` is the bank or set it is a member of. ``safety_device`` is a lead's word on
-    whether the part may ever be bypassed; None leaves it to the kind of part.
+    ``part_of`` is the bank or set it is a member of. ``held_safety_device`` says that a part that is
+    one by its kind is or was fitted here; ``safety_device`` is a lead's word against or for it.
     """
 
     machine = models.ForeignKey(Machine, models.CASCADE, related_name="positions")
@@ -66,6 +70,7 @@ class Position(models.Model):
     place = models.PositiveSmallIntegerField(default=0)
     part_of = models.ForeignKey("self", models.SET_NULL, null=True, related_name="members")
     behind_panel = models.BooleanField(default=False)
+    held_safety_device = models.BooleanField(default=False, editable=False)
     safety_device = models.BooleanField(null=True, default=None)
 
     class Meta:
@@ -77,7 +82,13 @@ class Position(models.Model):
     def __str__(self) -> str:
         return self.name
 
+    @property
+    def is_safety_device(self) -> bool:
+        """Whether what is in it is never bypassed: by a lead's word, else by all that it ever held."""
+        return self.held_safety_device if self.safety_device is None else self.safety_device
 
+
+@audited
 class FittedPart(models.Model):
     """A part in a position from the day it was fitted to the day it was taken out.
 

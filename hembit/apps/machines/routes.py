@@ -94,7 +94,7 @@ def change_position(request: HttpRequest, number: int, given: PositionChange) ->
 )
 def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOut:
     """A lead says whether the part is a safety device."""
-    position = services.mark_safety(services.find_position(number), given.safety_device)
+    position = services.mark_safety(services.find_position(number), given.safety_device, given.reason)
     return services.machine_out(services.find_machine(position.machine_id))
 
 

@@ -104,9 +104,10 @@ class PositionChange(Model):
 
 
 class SafetyIn(Model):
-    """A lead's word: whether the part is a safety device. Null leaves it to the kind of part."""
+    """A lead's word: whether what sits in a position is a safety device; why, where it is none."""
 
-    safety_device: bool | None
+    safety_device: bool
+    reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN] = ""
 
 
 class PartIn(Model):

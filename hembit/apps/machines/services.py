@@ -10,6 +10,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import Count, F, Max, Q, QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.audit import record
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.schemas import (
     CustomerIn,
@@ -132,13 +133,15 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
         part_of=bank,
         behind_panel=given.behind_panel,
     )
-    _saved(position)
-    FittedPart.objects.create(
-        position=position,
-        spec=given.spec.model_dump(mode="json"),
-        serial=given.serial,
-        fitted_on=given.fitted_on,
-    )
+    with transaction.atomic():
+        _saved(position)
+        _note_safety(position, given.spec)
+        FittedPart.objects.create(
+            position=position,
+            spec=given.spec.model_dump(mode="json"),
+            serial=given.serial,
+            fitted_on=given.fitted_on,
+        )
     return position
 
 
@@ -165,11 +168,33 @@ def change_position(position: Position, given: PositionChange) -> Position:
     return position
 
 
-def mark_safety(position: Position, safety: bool | None) -> Position:
-    """A lead's word on whether the part may ever be bypassed."""
-    position.safety_device = safety
-    position.save(update_fields=["safety_device"])
+def mark_safety(position: Position, safety: bool, reason: str) -> Position:
+    """A lead's word on whether what sits here may ever be bypassed, with the reason on record.
+
+    Raises
+    ------
+    InputError
+        If it is unmarked without a reason.
+    """
+    if not safety and not reason:
+        raise InputError("Say why it is no safety device. The reason stays on record.").at("reason")
+    with transaction.atomic():
+        before = {"is_safety_device": position.is_safety_device}
+        position.safety_device = safety
+        position.save(update_fields=["safety_device"])
+        after = {"is_safety_device": position.is_safety_device}
+        record("safety_marked", position, before=before, after=after, reason=reason)
     return position
+
+
+def _note_safety(position: Position, spec: AnySpec) -> None:
+    """A position that once held a safety device is one, whatever is fitted there later.
+
+    One that is fitted anew ends a lead's word that it is none.
+    """
+    if is_safety_device(spec) and not position.is_safety_device:
+        position.held_safety_device, position.safety_device = True, None
+        position.save(update_fields=["held_safety_device", "safety_device"])
 
 
 def fit_part(
@@ -180,7 +205,10 @@ def fit_part(
     day = given.fitted_on or timezone.localdate(now)
     _not_ahead(given.fitted_on, timezone.localdate(now))
     with transaction.atomic():
-        position.parts.filter(removed_at__isnull=True).update(removed_at=now)
+        _note_safety(position, given.spec)
+        for part in position.parts.filter(removed_at__isnull=True):
+            part.removed_at = now
+            part.save(update_fields=["removed_at"])
         return FittedPart.objects.create(
             position=position,
             spec=given.spec.model_dump(mode="json"),
@@ -188,13 +216,6 @@ def fit_part(
             fitted_on=day,
             job_number=job_number,
         )
-
-
-def safety_of(position: Position, spec: AnySpec | None) -> bool:
-    """Whether the part is a safety device: by a lead's word, else by its kind."""
-    if position.safety_device is not None:
-        return position.safety_device
-    return spec is not None and is_safety_device(spec)
 
 
 def part_out(part: FittedPart) -> PartOut:
@@ -220,7 +241,7 @@ def position_out(position: Position, parts: Iterable[FittedPart]) -> PositionOut
         name=position.name,
         part_of=position.part_of_id,
         behind_panel=position.behind_panel,
-        safety_device=safety_of(position, now.spec if now else None),
+        safety_device=position.is_safety_device,
         safety_said_by_lead=position.safety_device is not None,
         part=now,
         earlier=tuple(one for one in shown if one.removed_at is not None),

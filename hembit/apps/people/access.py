@@ -7,6 +7,7 @@ from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
 from hembit.apps.people.models import Person
+from hembit.apps.people.trail import refused
 
 
 def own_pages(request: HttpRequest) -> bool:
@@ -34,6 +35,7 @@ def leads_only(request: HttpRequest) -> Person:
     """The lead who asks; 403 for a technician."""
     person = signed_in(request)
     if not person.is_lead:
+        refused(request, person, "a lead's work")
         raise HttpError(403, "Only a lead may do this. Ask one.")
     return person
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from django.contrib import admin
 from django.contrib.auth.admin import UserAdmin
 
+from hembit.apps.base.admin import Trailed
 from hembit.apps.people.models import Person
 
 
 @admin.register(Person)
-class PersonAdmin(UserAdmin):
+class PersonAdmin(Trailed, UserAdmin):
     """Name, role, whether they still work here."""
 
     list_display = ("name", "username", "role", "is_active")

@@ -7,6 +7,8 @@ from typing import Any
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from hembit.apps.base.audit import audited
+
 
 class Role(models.TextChoices):
     """What a person may do. A lead may all that a technician may."""
@@ -15,6 +17,7 @@ class Role(models.TextChoices):
     LEAD = "lead"
 
 
+@audited
 class Person(AbstractUser):
     """A person who signs in. ``name`` stands beside everything they measure."""
 

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from django.db import models
 
+from hembit.apps.base.audit import audited
 from hembit_core import Meter
 
 
+@audited
 class ShopMeter(models.Model):
     """A meter on the shelf, with its accuracy as the core knows it."""
 

@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from hembit.apps.jobs.dead_or_live import came_too_late
 from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
+from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.route import done_of, route_parts
 from hembit_core.errors import InputError
 from hembit_core.planning.machine_state import Event
@@ -48,7 +49,7 @@ class WentLiveEntry(EntryIn):
     kind: Literal["went_live"] = "went_live"
 
     def accept(self, moment: Moment) -> dict[str, Any]:
-        """Not with a leaking part in it, nor past the gate after a fitting."""
+        """Not with a leaking part or a bypassed safety device, nor past the gate after a fitting."""
         parts, done = route_parts(moment.visit), done_of(moment.visit)
         for part in parts:
             if part.must_stay_dead:
@@ -56,6 +57,12 @@ class WentLiveEntry(EntryIn):
                     f"{part.name} leaks to the case: not energised until an insulation test decides. "
                     "If it did and passed, decide so, with its figure as the reason."
                 ).at("machine")
+        bypassed = bypassed_safety_device(moment.visit.job.machine_id)
+        if bypassed:
+            raise InputError(
+                f"{bypassed} is a safety device, and a bypass of it is still open. Take it out, and "
+                "end that follow-up, first."
+            ).at("machine")
         if any(part.fitted for part in parts) and not done.gate_passed:
             raise InputError(
                 "A part was fitted: pass the gate before energising first (protective conductor, "

@@ -228,7 +228,11 @@ class WaitsAndFollowUps(VisitCase):
         self.assertIn("never bypassed", self.refused(self.follow(**bypass))["part"])
         path = f"positions/{self.limit}/safety"
         self.assertEqual(self.send("put", path, {"safety_device": False}).status_code, 403)
-        self.good(self.send("put", path, {"safety_device": False}, self.as_lead()))
+        unmarked = {"safety_device": False}
+        self.assertIn(
+            "Say why", self.refused(self.send("put", path, unmarked, self.as_lead()))["reason"]
+        )
+        self.good(self.send("put", path, {**unmarked, "reason": "Only a lamp."}, self.as_lead()))
         self.good(self.follow(**bypass))
 
     def test_a_section_left_out_says_what_the_rest_then_take(self) -> None:

@@ -9,7 +9,7 @@ from unittest.mock import patch
 from django.http import HttpResponse
 from django.utils import timezone
 
-from hembit.apps.base.models import last_sequence
+from hembit.apps.base.sequence import last_sequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep

@@ -85,7 +85,7 @@ class Roles(VisitCase):
         for method, path, body in (
             ("get", f"customers/{number}/export", None),
             ("post", f"customers/{number}/erase", {}),
-            ("put", f"positions/{self.limit}/safety", {"safety_device": False}),
+            ("put", f"positions/{self.limit}/safety", {"safety_device": True}),
         ):
             with self.subTest(path):
                 answer = self.get(path) if method == "get" else self.send(method, path, body)
