@@ -1,4 +1,4 @@
-"""POST a check to gunicorn on this machine: python -m benchmarks.server ADDRESS."""
+"""POST a check to the server on this machine: python -m benchmarks.server ADDRESS."""
 
 from __future__ import annotations
 
@@ -14,7 +14,12 @@ BODY = {
         "kind": "heating_element",
         "rating": {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]},
     },
-    "reading": {"measurand": "between_terminals", "display": "24.6", "lead_zero": "0.2"},
+    "reading": {
+        "measurand": "between_terminals",
+        "display": "24.6",
+        "lead_zero": "0.2",
+        "connection": "isolated",
+    },
     "machine": {"state": "loose_part"},
 }
 

@@ -19,8 +19,15 @@ def milliseconds(work: Callable[[], object], rounds: int, warm_up: int = 20) -> 
     return durations
 
 
+def p95(durations: list[float]) -> float:
+    """The 95th percentile."""
+    return statistics.quantiles(durations, n=20)[-1]
+
+
 def report(name: str, durations: list[float], budget: str) -> None:
     """Print median and 95th percentile beside the budget."""
     median = statistics.median(durations)
-    p95 = statistics.quantiles(durations, n=20)[-1]
-    print(f"{name}: median {median:.2f} ms, p95 {p95:.2f} ms over {len(durations)} (budget: {budget})")
+    print(
+        f"{name}: median {median:.2f} ms, p95 {p95(durations):.2f} ms over {len(durations)} "
+        f"(budget: {budget})"
+    )

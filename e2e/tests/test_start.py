@@ -1,4 +1,4 @@
-"""bin/demo as a person starts it: served by gunicorn, kept through a kill -9."""
+"""bin/demo as a person starts it: served as it is in a shop, kept through a kill -9."""
 
 from __future__ import annotations
 

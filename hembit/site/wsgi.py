@@ -1,4 +1,4 @@
-"""What gunicorn serves."""
+"""Django as a WSGI app."""
 
 import os
 

@@ -30,4 +30,5 @@ class PositionAdmin(Trailed):
     """Positions, and which are safety devices."""
 
     list_display = ("name", "machine", "part_of", "behind_panel", "safety_device")
+    readonly_fields = ("safety_device",)
     search_fields = ("name", "machine__name")

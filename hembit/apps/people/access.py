@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+from http.cookies import CookieError, SimpleCookie
+
+from django.conf import settings
+from django.contrib.auth import SESSION_KEY
+from django.contrib.sessions.backends.db import SessionStore
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
@@ -51,3 +56,12 @@ def locked_out(request: HttpRequest, *args: object, **kwargs: object) -> HttpRes
     sentence = "Too many wrong passwords. Wait five minutes, then try again, or ask a lead."
     error = {"field": "", "message": sentence, "code": "locked", "choices": []}
     return JsonResponse({"errors": [error]}, status=429)
+
+
+def holds_session(cookies: str) -> bool:
+    """Whether a cookie header is that of somebody who is signed in."""
+    try:
+        key = SimpleCookie(cookies)[settings.SESSION_COOKIE_NAME].value
+    except (CookieError, KeyError):
+        return False
+    return SESSION_KEY in SessionStore(key)

@@ -1,0 +1,1 @@
+"""The server: takes requests in whole, answers them from a few threads, speaks TLS."""

@@ -1,0 +1,35 @@
+"""What a request may take: in bytes and in seconds."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+MIB = 2**20
+
+
+@dataclass(frozen=True)
+class Limits:
+    """Sizes in bytes, times in seconds, rates in bytes per second.
+
+    A body may take ``within`` and what its length takes at ``least_rate``, no longer. Large ones,
+    photos, are taken from whoever is signed in, a few at a time.
+    """
+
+    threads: int = 8
+    body: int = 1 * MIB
+    large_body: int = 26 * MIB
+    large_paths: str = r"/api/(v\d+/)?jobs/\d+/photos$"
+    large_at_once: int = 3
+    large_waits: float = 30.0
+    within: float = 10.0
+    least_rate: float = 64 * 1024.0
+    answer_within: float = 30.0
+
+    def body_of(self, path: str) -> int:
+        """The largest body of a request to ``path`` [bytes]."""
+        return self.large_body if re.search(self.large_paths, path) else self.body
+
+    def time_for(self, length: int) -> float:
+        """How long ``length`` bytes may take on their way in or out [s]."""
+        return self.within + length / self.least_rate

@@ -1,0 +1,1 @@
+"""The server, spoken to as a browser and as an attacker would."""
