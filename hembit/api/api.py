@@ -3,6 +3,7 @@
 from ninja import NinjaAPI
 
 from hembit.api.errors import register
+from hembit.api.parser import StrictJson
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
@@ -22,6 +23,7 @@ api = NinjaAPI(
     "Units are SI unless a field says otherwise.",
     auth=signed_in,
     docs_url=None,
+    parser=StrictJson(),
 )
 register(api)
 api.add_router("", people)

@@ -5,17 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, get_args
 
+from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
+from django.http.request import RawPostDataException
 from ninja import NinjaAPI
-from ninja.errors import ValidationError
+from ninja.errors import HttpError, ValidationError
 from pydantic import BaseModel
 
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.checks.schemas import JudgementIn
 from hembit.apps.checks.services import DifferentCheck, NotSettled
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.schemas import WaitIn
-from hembit.apps.jobs.services import NoSuchJob
 from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.reckoner.routes import SumIn
 from hembit_core import AmbiguousInput, InputError
@@ -71,6 +73,7 @@ _BOUNDS = {
     "less_than": "less than",
     "less_than_equal": "at most",
 }
+_CODES = {400: "unreadable", 401: "not_signed_in", 403: "not_yours", 404: "not_found"}
 _CHOICES = {"literal_error", "enum", "union_tag_invalid"}
 
 
@@ -125,9 +128,36 @@ def register(api: NinjaAPI) -> None:
         said = FieldError(field="version", message=str(error), code="changed_meanwhile")
         return answer(request, [said], 409, both)
 
-    @api.exception_handler(NoSuchJob)
-    def no_job(request: HttpRequest, error: NoSuchJob) -> HttpResponse:
-        return answer(request, [FieldError(field="number", message=str(error), code="missing")], 404)
+    @api.exception_handler(NotFound)
+    def not_found(request: HttpRequest, error: NotFound) -> HttpResponse:
+        return answer(request, [FieldError(field="", message=str(error), code="not_found")], 404)
+
+    @api.exception_handler(HttpError)
+    def refused(request: HttpRequest, error: HttpError) -> HttpResponse:
+        # What the parser refused comes wrapped; its own words say more.
+        error = error.__cause__ if isinstance(error.__cause__, HttpError) else error
+        code = _CODES.get(error.status_code, "refused")
+        return answer(request, [FieldError(field="", message=str(error), code=code)], error.status_code)
+
+    @api.exception_handler(OverflowError)
+    def overflow(request: HttpRequest, error: OverflowError) -> HttpResponse:
+        sentence = "A number here is larger than anything that can be meant. Check it."
+        return answer(request, [FieldError(field="", message=sentence, code="too_large")])
+
+    @api.exception_handler(UnicodeEncodeError)
+    def halves(request: HttpRequest, error: Exception) -> HttpResponse:
+        sentence = _SENTENCES["string_unicode"]
+        return answer(request, [FieldError(field="", message=sentence, code="string_unicode")])
+
+    @api.exception_handler(RawPostDataException)
+    def a_form(request: HttpRequest, error: Exception) -> HttpResponse:
+        sentence = "JSON is needed here (application/json)."
+        return answer(request, [FieldError(field="", message=sentence, code="unreadable")], 415)
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_large(request: HttpRequest, error: Exception) -> HttpResponse:
+        sentence = "This is too large to be taken here."
+        return answer(request, [FieldError(field="", message=sentence, code="too_large")], 413)
 
 
 def _from_pydantic(error: Mapping[str, Any]) -> FieldError:

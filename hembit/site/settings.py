@@ -66,6 +66,7 @@ TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
         "APP_DIRS": True,
+        "DIRS": [ROOT / "hembit" / "site" / "templates"],
         "OPTIONS": {
             "context_processors": [
                 "django.template.context_processors.request",
@@ -75,6 +76,8 @@ TEMPLATES = [
         },
     }
 ]
+
+CSRF_FAILURE_VIEW = "hembit.api.unhandled.foreign"
 
 AUTH_USER_MODEL = "people.Person"
 AUTHENTICATION_BACKENDS = [

@@ -7,6 +7,10 @@ from django.views.generic import RedirectView
 from hembit.api.api import api
 from hembit.site.pages import front_end
 
+handler400 = "hembit.api.unhandled.unreadable"
+handler403 = "hembit.api.unhandled.foreign"
+handler404 = "hembit.api.unhandled.nothing_there"
+handler500 = "hembit.api.unhandled.failed"
 urlpatterns = [
     path("api/", api.urls),
     # One place to sign in; it is throttled there.

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Query, Router
-from ninja.errors import HttpError
-from ninja.pagination import PageNumberPagination, paginate
 from ninja.responses import Status
 
+from hembit.apps.base.not_found import NotFound
+from hembit.apps.base.paging import Page, page_of
 from hembit.apps.checks import options, services
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import (
@@ -54,11 +53,12 @@ def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
     return Status(201 if new else 200, kept)
 
 
-@router.get("/checks", response=list[CheckSummary], operation_id="list_checks")
-@paginate(PageNumberPagination, page_size=50)
-def list_checks(request: HttpRequest, text: str = Query("", max_length=120)) -> QuerySet[Check]:
+@router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")
+def list_checks(
+    request: HttpRequest, text: str = Query("", max_length=120), page: int = Query(1, ge=1)
+) -> Page[CheckSummary]:
     """Kept checks, newest first."""
-    return services.list_checks(text.strip())
+    return page_of(services.list_checks(text.strip()), page, CheckSummary.model_validate)
 
 
 @router.get("/checks/{uuid:number}", response=CheckOut, operation_id="get_check")
@@ -66,7 +66,7 @@ def get_check(request: HttpRequest, number: UUID) -> Check:
     """A kept check, exactly as it was judged."""
     check = services.find_check(number)
     if check is None:
-        raise HttpError(404, "There is no kept check with this number.")
+        raise NotFound("There is no kept check with this number.")
     return check
 
 

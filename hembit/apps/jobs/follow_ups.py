@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
@@ -103,7 +104,7 @@ def finish_follow_up(number: UUID, person: Person, now: datetime | None = None) 
     """Mark a follow-up as done; twice changes nothing."""
     found = FollowUp.objects.filter(pk=number).select_related("job").first()
     if found is None:
-        raise InputError("This follow-up is not here.").at("id")
+        raise NotFound("This follow-up is not here.")
     if found.done_at is None:
         found.done_at, found.done_by = now or timezone.now(), person
         found.save(update_fields=["done_at", "done_by"])

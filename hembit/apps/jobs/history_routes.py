@@ -23,7 +23,7 @@ class PositionStanding(Model):
 
 
 @router.get(
-    "/machines/{int:number}/verdicts", response=list[PositionStanding], operation_id="list_verdicts"
+    "/machines/{row:number}/verdicts", response=list[PositionStanding], operation_id="list_verdicts"
 )
 def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
     """The last verdict of each test of every part of a machine, and the parts' baselines."""
@@ -39,7 +39,7 @@ def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
 
 
 @router.get(
-    "/positions/{int:number}/readings",
+    "/positions/{row:number}/readings",
     response=Page[ReadingOut],
     operation_id="list_position_readings",
 )

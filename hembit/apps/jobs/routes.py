@@ -99,37 +99,37 @@ def open_job(request: HttpRequest, given: JobIn) -> HttpResponse:
     return _whole(request, services.find_job(job.number))
 
 
-@router.get("/jobs/{int:number}", response=JobOut, operation_id="get_job")
+@router.get("/jobs/{row:number}", response=JobOut, operation_id="get_job")
 def get_job(request: HttpRequest, number: int) -> HttpResponse:
     """A job whole."""
     return _whole(request, services.find_job(number))
 
 
-@router.patch("/jobs/{int:number}", response=JobOut, operation_id="change_job")
+@router.patch("/jobs/{row:number}", response=JobOut, operation_id="change_job")
 def change_job(request: HttpRequest, number: int, given: JobChange) -> HttpResponse:
     """Change the complaint, the symptom or the route; 409 when somebody was faster."""
     return _whole(request, services.change_job(number, given, asking(request)))
 
 
-@router.post("/jobs/{int:number}/entries", response=JobOut, operation_id="add_entry")
+@router.post("/jobs/{row:number}/entries", response=JobOut, operation_id="add_entry")
 def add_entry(request: HttpRequest, number: int, given: AnyEntry) -> HttpResponse:
     """Write down something done or decided."""
     return _whole(request, services.add_entry(number, given, asking(request)))
 
 
-@router.post("/jobs/{int:number}/readings", response=JobOut, operation_id="record_reading")
+@router.post("/jobs/{row:number}/readings", response=JobOut, operation_id="record_reading")
 def record_reading(request: HttpRequest, number: int, given: ReadingIn) -> HttpResponse:
     """Judge and keep a reading, if the machine's state admits it."""
     return _whole(request, record(number, given, asking(request)))
 
 
-@router.post("/jobs/{int:number}/checks", response=JobOut, operation_id="attach_check")
+@router.post("/jobs/{row:number}/checks", response=JobOut, operation_id="attach_check")
 def attach_check(request: HttpRequest, number: int, given: AttachIn) -> HttpResponse:
     """Put a kept check into a job."""
     return _whole(request, attach(number, given, asking(request)))
 
 
-@router.post("/jobs/{int:number}/waits", response=JobOut, operation_id="start_wait")
+@router.post("/jobs/{row:number}/waits", response=JobOut, operation_id="start_wait")
 def start_a_wait(request: HttpRequest, number: int, given: WaitIn) -> HttpResponse:
     """Start a wait."""
     job = services.find_open_job(number)
@@ -159,7 +159,7 @@ def list_waits(request: HttpRequest) -> list[WaitOut]:
     return [wait_out(one) for one in running_waits()]
 
 
-@router.post("/jobs/{int:number}/follow-ups", response=JobOut, operation_id="add_follow_up")
+@router.post("/jobs/{row:number}/follow-ups", response=JobOut, operation_id="add_follow_up")
 def add_a_follow_up(request: HttpRequest, number: int, given: FollowUpIn) -> HttpResponse:
     """Add a follow-up."""
     job = services.find_open_job(number)

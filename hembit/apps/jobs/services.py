@@ -10,6 +10,7 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.audit import record as trail
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
@@ -17,18 +18,11 @@ from hembit.apps.jobs.entries.preparing import LookedEntry
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
-from hembit.apps.machines.services import find_machine
+from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 from hembit_core.planning.route import Choices
 from hembit_core.planning.symptoms import Symptom
-
-
-class NoSuchJob(Exception):
-    """No job has this number."""
-
-    def __init__(self, number: int) -> None:
-        super().__init__(f"There is no job {number}. Find it in the list of jobs.")
 
 
 def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
@@ -41,7 +35,7 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
             return earlier
         return Job.objects.create(
             client_id=given.id,
-            machine=find_machine(given.machine),
+            machine=named(find_machine, given.machine, "machine"),
             complaint=given.complaint,
             symptom=given.symptom,
             error_code=given.error_code,
@@ -65,14 +59,14 @@ def _meter_in_hand(person: Person) -> dict[str, Any]:
 
 
 def find_job(number: int) -> Job:
-    """The job with that number; NoSuchJob when there is none."""
+    """The job with that number; NotFound when there is none."""
     found = (
         Job.objects.select_related("machine__customer", "technician", "opened_by", "changed_by")
         .filter(pk=number)
         .first()
     )
     if found is None:
-        raise NoSuchJob(number)
+        raise NotFound(f"There is no job {number}. Find it in the list of jobs.")
     return found
 
 

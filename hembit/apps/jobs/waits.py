@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
@@ -78,7 +79,7 @@ def end_wait(number: UUID, person: Person, now: datetime | None = None) -> Wait:
     """
     wait = Wait.objects.filter(pk=number).select_related("job").first()
     if wait is None:
-        raise InputError("This wait is not here.").at("id")
+        raise NotFound("This wait is not here.")
     if wait.ended_at is None:
         wait.ended_at, wait.ended_by = now or timezone.now(), person
         wait.save(update_fields=["ended_at", "ended_by"])

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Query, Router
-from ninja.pagination import PageNumberPagination, paginate
 
+from hembit.apps.base.paging import Page, page_of
 from hembit.apps.machines import services
-from hembit.apps.machines.models import Customer, Machine
+from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import (
     CustomerIn,
     CustomerOut,
@@ -25,11 +24,12 @@ from hembit.apps.people.access import leads_only
 router = Router(tags=["machines"])
 
 
-@router.get("/customers", response=list[CustomerOut], operation_id="list_customers")
-@paginate(PageNumberPagination, page_size=50)
-def list_customers(request: HttpRequest, text: str = Query("", max_length=120)) -> QuerySet[Customer]:
+@router.get("/customers", response=Page[CustomerOut], operation_id="list_customers")
+def list_customers(
+    request: HttpRequest, text: str = Query("", max_length=120), page: int = Query(1, ge=1)
+) -> Page[CustomerOut]:
     """Customers by name."""
-    return services.list_customers(text.strip())
+    return page_of(services.list_customers(text.strip()), page, CustomerOut.model_validate)
 
 
 @router.post("/customers", response=CustomerOut, operation_id="add_customer")
@@ -38,19 +38,22 @@ def add_customer(request: HttpRequest, given: CustomerIn) -> Customer:
     return services.save_customer(given)
 
 
-@router.put("/customers/{int:number}", response=CustomerOut, operation_id="change_customer")
+@router.put("/customers/{row:number}", response=CustomerOut, operation_id="change_customer")
 def change_customer(request: HttpRequest, number: int, given: CustomerIn) -> Customer:
     """Change a customer."""
     return services.save_customer(given, number)
 
 
-@router.get("/machines", response=list[MachineSummary], operation_id="list_machines")
-@paginate(PageNumberPagination, page_size=50)
+@router.get("/machines", response=Page[MachineSummary], operation_id="list_machines")
 def list_machines(
-    request: HttpRequest, text: str = Query("", max_length=120), customer: int | None = None
-) -> QuerySet[Machine]:
+    request: HttpRequest,
+    text: str = Query("", max_length=120),
+    customer: int | None = None,
+    page: int = Query(1, ge=1),
+) -> Page[MachineSummary]:
     """Machines by name, with their customer."""
-    return services.list_machines(text.strip(), customer)
+    found = services.list_machines(text.strip(), customer)
+    return page_of(found, page, MachineSummary.model_validate)
 
 
 @router.post("/machines", response=MachineOut, operation_id="add_machine")
@@ -59,19 +62,19 @@ def add_machine(request: HttpRequest, given: MachineIn) -> MachineOut:
     return services.machine_out(services.save_machine(given))
 
 
-@router.get("/machines/{int:number}", response=MachineOut, operation_id="get_machine")
+@router.get("/machines/{row:number}", response=MachineOut, operation_id="get_machine")
 def get_machine(request: HttpRequest, number: int) -> MachineOut:
     """A machine with its positions and the part in each."""
     return services.machine_out(services.find_machine(number))
 
 
-@router.put("/machines/{int:number}", response=MachineOut, operation_id="change_machine")
+@router.put("/machines/{row:number}", response=MachineOut, operation_id="change_machine")
 def change_machine(request: HttpRequest, number: int, given: MachineIn) -> MachineOut:
     """Change a machine."""
     return services.machine_out(services.save_machine(given, number))
 
 
-@router.post("/machines/{int:number}/positions", response=MachineOut, operation_id="add_position")
+@router.post("/machines/{row:number}/positions", response=MachineOut, operation_id="add_position")
 def add_position(request: HttpRequest, number: int, given: PositionIn) -> MachineOut:
     """Add a position with the part in it."""
     machine = services.find_machine(number)
@@ -79,7 +82,7 @@ def add_position(request: HttpRequest, number: int, given: PositionIn) -> Machin
     return services.machine_out(machine)
 
 
-@router.patch("/positions/{int:number}", response=MachineOut, operation_id="change_position")
+@router.patch("/positions/{row:number}", response=MachineOut, operation_id="change_position")
 def change_position(request: HttpRequest, number: int, given: PositionChange) -> MachineOut:
     """Change a position's name, or whether it sits behind a panel."""
     position = services.change_position(services.find_position(number), given)
@@ -87,7 +90,7 @@ def change_position(request: HttpRequest, number: int, given: PositionChange) ->
 
 
 @router.put(
-    "/positions/{int:number}/safety",
+    "/positions/{row:number}/safety",
     response=MachineOut,
     operation_id="mark_safety",
     auth=leads_only,
@@ -98,7 +101,7 @@ def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOu
     return services.machine_out(services.find_machine(position.machine_id))
 
 
-@router.post("/positions/{int:number}/parts", response=MachineOut, operation_id="fit_part")
+@router.post("/positions/{row:number}/parts", response=MachineOut, operation_id="fit_part")
 def fit_part(request: HttpRequest, number: int, given: PartIn) -> MachineOut:
     """Note a part that was fitted outside a job."""
     position = services.find_position(number)

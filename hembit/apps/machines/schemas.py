@@ -7,9 +7,9 @@ from typing import Annotated
 
 from pydantic import ConfigDict, Field, StringConstraints, field_validator
 
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.text import SHOWN
 from hembit_core import PartSpec
-from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import SupplySystem
 from hembit_core.model import Model
 
@@ -159,6 +159,6 @@ class MachineOut(Model):
     positions: tuple[PositionOut, ...]
 
 
-def not_here(what: str) -> InputError:
+def not_here(what: str) -> NotFound:
     """The sentence for a number that names nothing: ``not_here("customer")``."""
-    return InputError(f"There is no such {what} here. Choose one from the list.")
+    return NotFound(f"There is no such {what} here. Choose one from the list.")

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from datetime import date, datetime
-from typing import Any
+from typing import Any, TypeVar
 
 from django.db import IntegrityError, transaction
 from django.db.models import Count, F, Max, Q, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.audit import record
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.schemas import (
     CustomerIn,
@@ -30,6 +31,22 @@ from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.judge import describe
 from hembit_core.planning.bypass import is_safety_device
 
+Found = TypeVar("Found")
+
+
+def named(find: Callable[[int], Found], number: int, field: str) -> Found:
+    """What a field names by its number.
+
+    Raises
+    ------
+    InputError
+        At that field, if there is none.
+    """
+    try:
+        return find(number)
+    except NotFound as error:
+        raise InputError(str(error)).at(field) from None
+
 
 def list_customers(text: str = "") -> QuerySet[Customer]:
     """Customers by name; with ``text``, those whose name, contact or address holds it."""
@@ -42,10 +59,10 @@ def list_customers(text: str = "") -> QuerySet[Customer]:
 
 
 def find_customer(number: int) -> Customer:
-    """The customer with that number; InputError when there is none."""
+    """The customer with that number; NotFound when there is none."""
     found = Customer.objects.filter(pk=number).first()
     if found is None:
-        raise not_here("customer").at("customer")
+        raise not_here("customer")
     return found
 
 
@@ -54,8 +71,10 @@ def save_customer(given: CustomerIn, number: int | None = None) -> Customer:
 
     Raises
     ------
+    NotFound
+        If there is none.
     InputError
-        If there is none, or it was erased.
+        If it was erased.
     """
     customer = find_customer(number) if number else Customer()
     if customer.erased_at:
@@ -87,17 +106,17 @@ def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machi
 
 
 def find_machine(number: int) -> Machine:
-    """The machine with that number; InputError when there is none."""
+    """The machine with that number; NotFound when there is none."""
     found = Machine.objects.select_related("customer").filter(pk=number).first()
     if found is None:
-        raise not_here("machine").at("machine")
+        raise not_here("machine")
     return found
 
 
 def save_machine(given: MachineIn, number: int | None = None) -> Machine:
     """Add a machine, or change the one with that number."""
     machine = find_machine(number) if number else Machine()
-    machine.customer = find_customer(given.customer)
+    machine.customer = named(find_customer, given.customer, "customer")
     for name, value in given.model_dump(exclude={"customer"}).items():
         setattr(machine, name, value)
     machine.save()
@@ -111,7 +130,7 @@ def find_position(number: int, machine: Machine | None = None) -> Position:
         found = found.filter(machine=machine)
     position = found.first()
     if position is None:
-        raise not_here("position").at("position")
+        raise not_here("position")
     return position
 
 
@@ -123,7 +142,9 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
     InputError
         If the name is taken in this machine, or the bank is not one of its positions.
     """
-    bank = find_position(given.part_of, machine) if given.part_of else None
+    bank = None
+    if given.part_of:
+        bank = named(lambda number: find_position(number, machine), given.part_of, "part_of")
     _not_ahead(given.fitted_on, today)
     last = machine.positions.aggregate(last=Max("place"))["last"]
     position = Position(

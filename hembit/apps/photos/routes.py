@@ -7,8 +7,8 @@ from uuid import UUID
 
 from django.http import FileResponse, HttpRequest
 from ninja import File, Form, Router, UploadedFile
-from ninja.errors import HttpError
 
+from hembit.apps.base.not_found import NotFound
 from hembit.apps.jobs.services import find_job, find_open_job
 from hembit.apps.people.access import asking
 from hembit.apps.photos import services
@@ -39,18 +39,18 @@ def photo_out(photo: Photo) -> PhotoOut:
 def _found(number: UUID) -> Photo:
     photo = services.find_photo(number)
     if photo is None:
-        raise HttpError(404, "There is no photo with this number.")
+        raise NotFound("There is no photo with this number.")
     return photo
 
 
-@router.get("/jobs/{int:number}/photos", response=list[PhotoOut], operation_id="list_photos")
+@router.get("/jobs/{row:number}/photos", response=list[PhotoOut], operation_id="list_photos")
 def list_photos(request: HttpRequest, number: int) -> list[PhotoOut]:
     """The photos of a job, in the order taken; two hundred at the most."""
     job = find_job(number)
     return [photo_out(one) for one in job.photos.select_related("taken_by", "position")]
 
 
-@router.post("/jobs/{int:number}/photos", response=PhotoOut, operation_id="add_photo")
+@router.post("/jobs/{row:number}/photos", response=PhotoOut, operation_id="add_photo")
 def add_photo(
     request: HttpRequest, number: int, given: Form[PhotoIn], file: File[UploadedFile]
 ) -> PhotoOut:
@@ -73,7 +73,7 @@ def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]
     photo = _found(number)
     path = path_of(photo.pk, size)
     if not path.exists():
-        raise HttpError(404, "The picture of this photo is missing on the disk.")
+        raise NotFound("The picture of this photo is missing on the disk.")
     response = FileResponse(path.open("rb"), content_type="image/jpeg")
     response["Cache-Control"] = "private, max-age=31536000, immutable"
     response["X-Content-Type-Options"] = "nosniff"

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.services import find_open_job
-from hembit.apps.machines.services import find_position
+from hembit.apps.machines.services import find_position, named
 from hembit.apps.people.models import Person
 from hembit.apps.photos.files import encode, store
 from hembit.apps.photos.models import Photo
@@ -46,7 +46,9 @@ def add_photo(
         return earlier
     if job.photos.count() >= MOST_IN_A_JOB:
         raise InputError(f"A job holds {MOST_IN_A_JOB} photos; this one has them.").at("file")
-    position = find_position(given.position, job.machine) if given.position else None
+    position = None
+    if given.position:
+        position = named(lambda one: find_position(one, job.machine), given.position, "position")
     pair = _before(number, given.pair) if given.pair else None
     store(given.id, encoded)
     return Photo.objects.create(

@@ -15,13 +15,13 @@ from hembit.apps.privacy import services
 router = Router(tags=["privacy"], auth=leads_only)
 
 
-@router.get("/customers/{int:number}/export", response=dict[str, Any], operation_id="export_customer")
+@router.get("/customers/{row:number}/export", response=dict[str, Any], operation_id="export_customer")
 def export_customer(request: HttpRequest, number: int) -> dict[str, Any]:
     """Everything that is kept of a customer in words."""
     return services.export_customer(number)
 
 
-@router.post("/customers/{int:number}/erase", response=CustomerOut, operation_id="erase_customer")
+@router.post("/customers/{row:number}/erase", response=CustomerOut, operation_id="erase_customer")
 def erase_customer(request: HttpRequest, number: int) -> Customer:
     """Erase a customer's personal data; measurements stay."""
     return services.erase_customer(number)

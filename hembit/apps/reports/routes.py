@@ -13,13 +13,13 @@ from hembit.apps.reports.schemas import Report
 router = Router(tags=["reports"])
 
 
-@router.get("/jobs/{int:number}/report", response=Report, operation_id="get_report")
+@router.get("/jobs/{row:number}/report", response=Report, operation_id="get_report")
 def get_report(request: HttpRequest, number: int) -> Report:
     """The customer's page, as data."""
     return services.report_of(number, timezone.now())
 
 
-@router.get("/jobs/{int:number}/report.pdf", operation_id="get_report_pdf", include_in_schema=False)
+@router.get("/jobs/{row:number}/report.pdf", operation_id="get_report_pdf", include_in_schema=False)
 def get_report_pdf(request: HttpRequest, number: int) -> HttpResponse:
     """The same as PDF."""
     content = render(services.report_of(number, timezone.now()))

@@ -4055,16 +4055,6 @@ export interface components {
              */
             seen: number;
         };
-        /** Input */
-        Input: {
-            /**
-             * Page
-             * @default 1
-             */
-            page: number;
-            /** Page Size */
-            page_size?: number | null;
-        };
         /**
          * CheckSummary
          * @description A kept check in a list.
@@ -4089,8 +4079,8 @@ export interface components {
             /** Figure */
             figure: string;
         };
-        /** PagedCheckSummary */
-        PagedCheckSummary: {
+        /** Page[CheckSummary] */
+        Page_CheckSummary_: {
             /** Items */
             items: components["schemas"]["CheckSummary"][];
             /** Count */
@@ -4448,8 +4438,8 @@ export interface components {
             /** Erased At */
             erased_at: string | null;
         };
-        /** PagedCustomerOut */
-        PagedCustomerOut: {
+        /** Page[CustomerOut] */
+        Page_CustomerOut_: {
             /** Items */
             items: components["schemas"]["CustomerOut"][];
             /** Count */
@@ -4506,8 +4496,8 @@ export interface components {
             /** Open Job Count */
             open_job_count: number;
         };
-        /** PagedMachineSummary */
-        PagedMachineSummary: {
+        /** Page[MachineSummary] */
+        Page_MachineSummary_: {
             /** Items */
             items: components["schemas"]["MachineSummary"][];
             /** Count */
@@ -4650,11 +4640,16 @@ export interface components {
         };
         /**
          * SafetyIn
-         * @description A lead's word: whether the part is a safety device. Null leaves it to the kind of part.
+         * @description A lead's word: whether what sits in a position is a safety device; why, where it is none.
          */
         SafetyIn: {
             /** Safety Device */
-            safety_device: boolean | null;
+            safety_device: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * PartIn
@@ -6342,7 +6337,6 @@ export interface operations {
             query?: {
                 text?: string;
                 page?: number;
-                page_size?: number | null;
             };
             header?: never;
             path?: never;
@@ -6356,7 +6350,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PagedCheckSummary"];
+                    "application/json": components["schemas"]["Page_CheckSummary_"];
                 };
             };
         };
@@ -6489,7 +6483,6 @@ export interface operations {
             query?: {
                 text?: string;
                 page?: number;
-                page_size?: number | null;
             };
             header?: never;
             path?: never;
@@ -6503,7 +6496,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PagedCustomerOut"];
+                    "application/json": components["schemas"]["Page_CustomerOut_"];
                 };
             };
         };
@@ -6564,7 +6557,6 @@ export interface operations {
                 text?: string;
                 customer?: number | null;
                 page?: number;
-                page_size?: number | null;
             };
             header?: never;
             path?: never;
@@ -6578,7 +6570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PagedMachineSummary"];
+                    "application/json": components["schemas"]["Page_MachineSummary_"];
                 };
             };
         };

@@ -1,13 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { ask, client, Refused } from "@/api/client";
+import { Refused } from "@/api/client";
 import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
-import { askAgain, showsVisit } from "@/api/keys";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";
-import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
@@ -15,6 +12,7 @@ import { StateShape } from "@/verdict/states";
 import { MachineSheet } from "./MachineSheet";
 import { PartSheet } from "./PartSheet";
 import { PositionHistory } from "./PositionHistory";
+import { SafetyWord } from "./SafetyWord";
 
 /** A machine: its positions with the part in each and its last verdict, and its jobs. */
 export default function MachinePage() {
@@ -220,41 +218,12 @@ function PositionRow({ position, depth, latest, baseline, open, onToggle, onRepl
           ))}
           <div className="my-2 flex flex-wrap gap-2">
             <Button onClick={onReplace}>A new part was fitted</Button>
-            <SafetyButton position={position} />
+            <SafetyWord position={position} />
           </div>
           <PositionHistory position={position.id} />
         </div>
       )}
     </li>
-  );
-}
-
-/** Whether it may ever be bypassed is a lead's word. */
-function SafetyButton({ position }: { position: Position }) {
-  const { person } = useSession();
-  const store = useQueryClient();
-  const marking = useMutation({
-    mutationFn: () =>
-      ask(
-        client.PUT("/api/positions/{number}/safety", {
-          params: { path: { number: position.id } },
-          body: { safety_device: !position.safety_device },
-        }),
-      ),
-    onSuccess: () => askAgain(store, ...showsVisit),
-  });
-  if (person?.role !== "lead") return null;
-  return (
-    <>
-      <Button disabled={marking.isPending} onClick={() => marking.mutate()}>
-        {position.safety_device ? "It is no safety device" : "It is a safety device"}
-      </Button>
-      {marking.error && (
-        <p role="alert" className="text-bad">
-          {marking.error.message}
-        </p>
-      )}
-    </>
   );
 }
 

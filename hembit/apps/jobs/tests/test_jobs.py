@@ -50,7 +50,7 @@ class Finding(VisitCase):
             self.good(self.get("home"))
 
     def test_a_job_that_is_not_there(self) -> None:
-        self.assertIn("There is no job 77", self.refused(self.get("jobs/77"), 404)["number"])
+        self.assertIn("There is no job 77", self.refused(self.get("jobs/77"), 404)[""])
         self.number = 77
         self.refused(self.entry("noted", text="x"), 404)
         self.refused(self.reading(self.element, "24"), 404)
@@ -194,7 +194,7 @@ class WaitsAndFollowUps(VisitCase):
             for _ in range(2)
         }
         self.assertEqual(len(ended), 1)
-        self.refused(self.send("post", f"waits/{uuid4()}/end", {}))
+        self.refused(self.send("post", f"waits/{uuid4()}/end", {}), 404)
 
     def test_waits_that_make_no_sense(self) -> None:
         past = (timezone.now() - timedelta(minutes=1)).isoformat()

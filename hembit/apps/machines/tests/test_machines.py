@@ -27,7 +27,7 @@ class Customers(VisitCase):
         ):
             with self.subTest(body):
                 self.assertEqual(list(self.refused(self.send("post", "customers", body))), [field])
-        self.assertIn("customer", self.refused(self.send("put", "customers/999", {"name": "x"})))
+        self.refused(self.send("put", "customers/999", {"name": "x"}), 404)
 
     def test_markup_is_text(self) -> None:
         name = "<script>alert(1)</script> & Sons"
@@ -82,7 +82,7 @@ class Machines(VisitCase):
         ahead = str(timezone.localdate() + timedelta(days=2))
         for changes, field in (
             ({}, "name"),
-            ({"name": "Grill 2", "part_of": 999}, "position"),
+            ({"name": "Grill 2", "part_of": 999}, "part_of"),
             ({"name": "Grill 2", "fitted_on": ahead}, "fitted_on"),
             ({"name": "Grill 2", "fitted_on": "yesterday"}, "fitted_on"),
             ({"name": "Grill 2", "spec": {"kind": "toaster"}}, "spec"),
@@ -111,5 +111,5 @@ class Machines(VisitCase):
         path = f"positions/{self.element}"
         self.good(self.send("patch", path, {"name": "Lower front", "behind_panel": True}))
         self.assertIn("name", self.refused(self.send("patch", path, {"name": "Limit"})))
-        self.refused(self.get("machines/999"))
-        self.refused(self.send("patch", "positions/999", {"name": "x"}))
+        self.refused(self.get("machines/999"), 404)
+        self.refused(self.send("patch", "positions/999", {"name": "x"}), 404)

@@ -42,7 +42,7 @@ class Door(TestCase):
     def test_wrong_words_say_neither_which(self) -> None:
         for answer in (self.sign_in("wrong"), self.sign_in(username="nobody")):
             self.assertEqual(answer.status_code, 401)
-            self.assertIn("do not fit", answer.json()["detail"])
+            self.assertIn("do not fit", answer.json()["errors"][0]["message"])
 
     def test_throttled_after_five_tries_even_with_the_right_one(self) -> None:
         for _ in range(5):
@@ -90,7 +90,7 @@ class Roles(VisitCase):
             with self.subTest(path):
                 answer = self.get(path) if method == "get" else self.send(method, path, body)
                 self.assertEqual(answer.status_code, 403)
-                self.assertIn("Only a lead", answer.json()["detail"])
+                self.assertIn("Only a lead", answer.json()["errors"][0]["message"])
                 answer = (
                     self.get(path, self.as_lead())
                     if method == "get"
