@@ -54,7 +54,7 @@ class Bridge:
         self.holds_session = holds_session
         self.limits = limits or Limits()
         self.threads = ThreadPoolExecutor(self.limits.threads, thread_name_prefix="answer")
-        self.large = asyncio.Semaphore(self.limits.large_at_once)
+        self.photos = asyncio.Semaphore(self.limits.photos_at_once)
 
     async def __call__(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         """Answer one request; nothing but HTTP is spoken."""
@@ -83,30 +83,32 @@ class Bridge:
             raise
 
     async def _answer(self, scope: dict[str, Any], receive: Receive) -> Answer:
+        if self.limits.is_photo(scope["method"], scope["path"]):
+            return await self._photo(scope, receive)
+        return await self._whole(scope, receive, self.limits.body)
+
+    async def _whole(self, scope: dict[str, Any], receive: Receive, most: int) -> Answer:
         declared = _length(scope)
-        if declared > self.limits.body_of(scope["path"]):
+        if declared > most:
             raise Refused(413, "This is too large to be taken here.")
-        if declared <= self.limits.body:
-            body = await self._body(receive, self.limits.body, self.limits.time_for(declared))
-        else:
-            body = await self._large_body(scope, receive, declared)
+        body = await self._body(receive, most, self.limits.time_for(declared))
         loop = asyncio.get_running_loop()
         return await loop.run_in_executor(self.threads, self._made, environ_of(scope, body))
 
-    async def _large_body(self, scope: dict[str, Any], receive: Receive, declared: int) -> bytes:
+    async def _photo(self, scope: dict[str, Any], receive: Receive) -> Answer:
         """Of whoever is signed in, a few at a time; the others wait on their own side of the line."""
         loop = asyncio.get_running_loop()
         cookie = header(scope, "cookie")
         if not await loop.run_in_executor(self.threads, self.holds_session, cookie):
             raise Refused(401, "Sign in first. What you typed is kept here.")
         try:
-            await asyncio.wait_for(self.large.acquire(), self.limits.large_waits)
+            await asyncio.wait_for(self.photos.acquire(), self.limits.photo_waits)
         except TimeoutError:
             raise Refused(503, "Too many photos at once. Try again in a minute.") from None
         try:
-            return await self._body(receive, declared, self.limits.time_for(declared))
+            return await self._whole(scope, receive, self.limits.photo)
         finally:
-            self.large.release()
+            self.photos.release()
 
     async def _body(self, receive: Receive, most: int, seconds: float) -> bytes:
         parts: list[bytes] = []

@@ -12,23 +12,23 @@ MIB = 2**20
 class Limits:
     """Sizes in bytes, times in seconds, rates in bytes per second.
 
-    A body may take ``within`` and what its length takes at ``least_rate``, no longer. Large ones,
-    photos, are taken from whoever is signed in, a few at a time.
+    A body may take ``within`` and what its length takes at ``least_rate``, no longer. Photos, which
+    are large and take long, are taken from whoever is signed in, a few at a time.
     """
 
     threads: int = 8
     body: int = 1 * MIB
-    large_body: int = 26 * MIB
-    large_paths: str = r"/api/(v\d+/)?jobs/\d+/photos$"
-    large_at_once: int = 3
-    large_waits: float = 30.0
+    photo: int = 16 * MIB
+    photo_paths: str = r"^/api/(v\d+/)?jobs/\d+/photos$"
+    photos_at_once: int = 3
+    photo_waits: float = 60.0
     within: float = 10.0
     least_rate: float = 64 * 1024.0
     answer_within: float = 30.0
 
-    def body_of(self, path: str) -> int:
-        """The largest body of a request to ``path`` [bytes]."""
-        return self.large_body if re.search(self.large_paths, path) else self.body
+    def is_photo(self, method: str, path: str) -> bool:
+        """Whether a request brings a photo."""
+        return method == "POST" and re.search(self.photo_paths, path) is not None
 
     def time_for(self, length: int) -> float:
         """How long ``length`` bytes may take on their way in or out [s]."""

@@ -1,25 +1,38 @@
-"""The files of photos: checked, turned upright, made smaller, written anew without their tags."""
+"""The files of photos: written anew by a process of its own, then laid where they are served from."""
 
 from __future__ import annotations
 
 import hashlib
-import io
+import json
 import os
+import subprocess
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
+from threading import BoundedSemaphore
 from typing import BinaryIO, Literal
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.conf import settings
-from PIL import Image, ImageOps, UnidentifiedImageError
 
+from hembit.apps.photos.encoder import LARGEST_PIXELS
 from hembit_core.errors import InputError
 
 LARGEST_BYTES = 15_000_000
-LARGEST_PIXELS = 60_000_000
-FORMATS = ("JPEG", "PNG", "WEBP")
 Size = Literal["full", "small"]
-EDGES: dict[Size, int] = {"full": 2000, "small": 360}
+SIZES: tuple[Size, ...] = ("full", "small")
+
+_ENCODER = Path(__file__).with_name("encoder.py")
+_WITHIN = 60.0
+"""How long the encoder may take by the clock [s]."""
+_at_once = BoundedSemaphore(2)
+
+_SENTENCES = {
+    "pixels": f"This photo has more than {LARGEST_PIXELS // 1_000_000} megapixels. Take it smaller.",
+    "unreadable": "This is no photo that can be read here. JPEG, PNG and WebP can.",
+}
 
 
 @dataclass(frozen=True)
@@ -38,7 +51,7 @@ class Encoded:
 
 
 def encode(file: BinaryIO, size: int | None) -> Encoded:
-    """Read an uploaded picture and write it anew as JPEG, without position, maker or text in it.
+    """Read an uploaded picture and write it anew as JPEG, in a process that ends; two at a time.
 
     Raises
     ------
@@ -49,38 +62,21 @@ def encode(file: BinaryIO, size: int | None) -> Encoded:
         raise InputError(
             f"This photo is larger than {LARGEST_BYTES // 1_000_000} MB. Take it at a lower setting."
         ).at("file")
-    try:
-        image: Image.Image = Image.open(file, formats=FORMATS)
-        if image.width * image.height > LARGEST_PIXELS:
-            raise InputError("This photo has more than 60 megapixels. Take it smaller.").at("file")
-        upright = ImageOps.exif_transpose(image).convert("RGB")
-    except InputError:
-        raise
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError):
-        raise InputError("This is no photo that can be read here. JPEG, PNG and WebP can.").at(
-            "file"
-        ) from None
-    full = _fitted(upright, EDGES["full"])
-    return Encoded(
-        full=_jpeg(full),
-        small=_jpeg(_fitted(upright, EDGES["small"])),
-        width=full.width,
-        height=full.height,
-    )
-
-
-def _fitted(image: Image.Image, edge: int) -> Image.Image:
-    copy = image.copy()
-    copy.thumbnail((edge, edge), Image.Resampling.LANCZOS)
-    return copy
-
-
-def _jpeg(image: Image.Image) -> bytes:
-    plain = Image.new("RGB", image.size)
-    plain.paste(image)
-    out = io.BytesIO()
-    plain.save(out, "JPEG", quality=86, optimize=True)
-    return out.getvalue()
+    command = [sys.executable, str(_ENCODER)]
+    with _at_once:
+        try:
+            ended = subprocess.run(
+                command, input=file.read(), capture_output=True, timeout=_WITHIN, check=False
+            )
+        except subprocess.TimeoutExpired:
+            raise InputError(_SENTENCES["unreadable"]).at("file") from None
+    line, _, pictures = ended.stdout.partition(b"\n")
+    # One that ran into its limits ends without a word.
+    told = json.loads(line) if line else {"error": "unreadable"}
+    if "error" in told:
+        raise InputError(_SENTENCES[told["error"]]).at("file")
+    first, _second = told["lengths"]
+    return Encoded(pictures[:first], pictures[first:], told["width"], told["height"])
 
 
 def path_of(number: UUID, size: Size) -> Path:
@@ -88,15 +84,33 @@ def path_of(number: UUID, size: Size) -> Path:
     return Path(settings.MEDIA_ROOT) / number.hex[:2] / f"{number.hex}-{size}.jpg"
 
 
-def store(number: UUID, encoded: Encoded) -> None:
-    """Write both sizes to the disk, whole or not at all."""
-    sizes: tuple[tuple[Size, bytes], ...] = (("full", encoded.full), ("small", encoded.small))
-    for size, content in sizes:
-        path = path_of(number, size)
-        path.parent.mkdir(parents=True, exist_ok=True)
-        part = path.with_suffix(".part")
-        with part.open("wb") as file:
-            file.write(content)
-            file.flush()
-            os.fsync(file.fileno())
-        part.replace(path)
+@dataclass(frozen=True)
+class Staged:
+    """Both sizes on the disk, not yet where they are served from."""
+
+    number: UUID
+    parts: dict[Size, Path]
+
+    def publish(self) -> None:
+        """Lay them where they are served from; quick, since they are written already."""
+        for size, part in self.parts.items():
+            part.replace(path_of(self.number, size))
+
+
+@contextmanager
+def staged(number: UUID, encoded: Encoded) -> Iterator[Staged]:
+    """Both sizes written to the disk; what is not published within goes again."""
+    contents: dict[Size, bytes] = {"full": encoded.full, "small": encoded.small}
+    folder = path_of(number, "full").parent
+    folder.mkdir(parents=True, exist_ok=True)
+    parts: dict[Size, Path] = {size: folder / f"{uuid4().hex}.part" for size in SIZES}
+    try:
+        for size, part in parts.items():
+            with part.open("wb") as file:
+                file.write(contents[size])
+                file.flush()
+                os.fsync(file.fileno())
+        yield Staged(number, parts)
+    finally:
+        for part in parts.values():
+            part.unlink(missing_ok=True)

@@ -13,7 +13,7 @@ from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.services import find_open_job
 from hembit.apps.machines.services import find_position, named
 from hembit.apps.people.models import Person
-from hembit.apps.photos.files import encode, store
+from hembit.apps.photos.files import encode, staged
 from hembit.apps.photos.models import Photo
 from hembit.apps.photos.schemas import PhotoChange, PhotoIn
 from hembit_core.errors import InputError
@@ -21,7 +21,6 @@ from hembit_core.errors import InputError
 MOST_IN_A_JOB = 200
 
 
-@transaction.atomic
 def add_photo(
     number: int,
     given: PhotoIn,
@@ -32,38 +31,42 @@ def add_photo(
 ) -> Photo:
     """Check, re-encode and store a photo; the same one twice is stored once.
 
+    Nobody else's writing waits for it: the picture is written before the record is locked.
+
     Raises
     ------
     InputError
         If it is no photo, too large, or the job has its fill.
     """
-    job = find_open_job(number)
+    find_open_job(number)
     encoded = encode(file, size)
-    earlier = Photo.objects.filter(pk=given.id).first()
-    if earlier:
-        if (earlier.job_id, earlier.digest) != (number, encoded.digest):
-            raise AlreadyNamed
-        return earlier
-    if job.photos.count() >= MOST_IN_A_JOB:
-        raise InputError(f"A job holds {MOST_IN_A_JOB} photos; this one has them.").at("file")
-    position = None
-    if given.position:
-        position = named(lambda one: find_position(one, job.machine), given.position, "position")
-    pair = _before(number, given.pair) if given.pair else None
-    store(given.id, encoded)
-    return Photo.objects.create(
-        id=given.id,
-        job=job,
-        position=position,
-        step=given.step,
-        caption=given.caption,
-        pair=pair,
-        width=encoded.width,
-        height=encoded.height,
-        digest=encoded.digest,
-        taken_at=now or timezone.now(),
-        taken_by=person,
-    )
+    with staged(given.id, encoded) as files, transaction.atomic():
+        job = find_open_job(number)
+        earlier = Photo.objects.filter(pk=given.id).first()
+        if earlier:
+            if (earlier.job_id, earlier.digest) != (number, encoded.digest):
+                raise AlreadyNamed
+            return earlier
+        if job.photos.count() >= MOST_IN_A_JOB:
+            raise InputError(f"A job holds {MOST_IN_A_JOB} photos; this one has them.").at("file")
+        position = None
+        if given.position:
+            position = named(lambda one: find_position(one, job.machine), given.position, "position")
+        pair = _before(number, given.pair) if given.pair else None
+        files.publish()
+        return Photo.objects.create(
+            id=given.id,
+            job=job,
+            position=position,
+            step=given.step,
+            caption=given.caption,
+            pair=pair,
+            width=encoded.width,
+            height=encoded.height,
+            digest=encoded.digest,
+            taken_at=now or timezone.now(),
+            taken_by=person,
+        )
 
 
 def _before(job: int, number: UUID) -> Photo:

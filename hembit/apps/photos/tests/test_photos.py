@@ -6,9 +6,11 @@ import io
 import tempfile
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
 from django.test import Client, override_settings
 from PIL import Image
 
@@ -20,6 +22,13 @@ from hembit.apps.photos.models import Photo
 def jpeg(size: tuple[int, int] = (640, 480), colour: str = "#884422", **more: Any) -> bytes:
     out = io.BytesIO()
     Image.new("RGB", size, colour).save(out, "JPEG", **more)
+    return out.getvalue()
+
+
+def png(size: tuple[int, int], mode: str) -> bytes:
+    """Of one colour: next to nothing in bytes."""
+    out = io.BytesIO()
+    Image.new(mode, size).save(out, "PNG")
     return out.getvalue()
 
 
@@ -82,14 +91,35 @@ class Photos(VisitCase):
         self.assertEqual(list(self.folder.rglob("*.jpg")), [])
 
     def test_too_large_in_bytes_or_pixels(self) -> None:
-        original = files.LARGEST_BYTES, files.LARGEST_PIXELS
-        try:
-            files.LARGEST_BYTES = 2000
-            self.assertIn("larger than", self.refused(self.send_photo(jpeg((1200, 900))))["file"])
-            files.LARGEST_BYTES, files.LARGEST_PIXELS = original[0], 1000
-            self.assertIn("megapixels", self.refused(self.send_photo(jpeg()))["file"])
-        finally:
-            files.LARGEST_BYTES, files.LARGEST_PIXELS = original
+        with patch.object(files, "LARGEST_BYTES", 2000):
+            said = self.refused(self.send_photo(jpeg((900, 900), quality=100)))
+            self.assertIn("larger than", said["file"])
+        self.assertIn("megapixels", self.refused(self.send_photo(png((8000, 7600), "1")))["file"])
+
+    def test_small_in_bytes_and_large_in_pixels_is_taken_within_limits(self) -> None:
+        """Forty-eight megapixels, as a telephone takes them; deflated they are next to nothing."""
+        for content in (png((8000, 6000), "RGBA"), png((8000, 6000), "P"), jpeg((8000, 6000))):
+            photo = self.good(self.send_photo(content))
+            self.assertEqual((photo["width"], photo["height"]), (2000, 1500))
+
+    def test_a_process_that_ends_without_a_word_is_no_photo(self) -> None:
+        with patch.object(files, "_ENCODER", Path("/dev/null")):
+            self.assertIn("no photo", self.refused(self.send_photo(jpeg()))["file"])
+
+    def test_nobody_waits_for_the_picture_to_be_written(self) -> None:
+        """It is made before the record is locked; nothing is left where it is refused after that."""
+        depth, outside = [], len(connection.savepoint_ids)
+
+        def encode(*given: Any) -> files.Encoded:
+            depth.append(len(connection.savepoint_ids))
+            return files.encode(*given)
+
+        with patch.object(services, "encode", encode):
+            self.good(self.send_photo(jpeg()))
+            with patch.object(services, "MOST_IN_A_JOB", 1):
+                self.refused(self.send_photo(jpeg()))
+        self.assertEqual(depth, [outside, outside])
+        self.assertEqual(list(self.folder.rglob("*.part")), [])
 
     def test_a_name_with_a_path_goes_nowhere(self) -> None:
         self.good(self.send_photo(jpeg(), "../../../etc/passwd.jpg"))
