@@ -116,7 +116,9 @@ DATABASES = {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
             "init_command": (
-                "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;"
+                "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; "
+                # What is erased is overwritten, not only forgotten.
+                "PRAGMA secure_delete=ON;"
             ),
         },
     }

@@ -84,6 +84,12 @@ def path_of(number: UUID, size: Size) -> Path:
     return Path(settings.MEDIA_ROOT) / number.hex[:2] / f"{number.hex}-{size}.jpg"
 
 
+def remove(number: UUID) -> None:
+    """Take a picture off the disk, in both sizes."""
+    for size in SIZES:
+        path_of(number, size).unlink(missing_ok=True)
+
+
 @dataclass(frozen=True)
 class Staged:
     """Both sizes on the disk, not yet where they are served from."""

@@ -10,7 +10,10 @@ from hembit.apps.machines.models import Position
 
 
 class Photo(models.Model):
-    """A photo, re-encoded here. ``pair`` is the photo from before that this one shows after."""
+    """A photo, re-encoded here. ``pair`` is the photo from before that this one shows after.
+
+    Of one that was ``erased_at`` a time only that it was taken is left.
+    """
 
     id = models.UUIDField(primary_key=True, editable=False)
     job = models.ForeignKey(Job, models.PROTECT, related_name="photos")
@@ -22,6 +25,7 @@ class Photo(models.Model):
     height = models.PositiveIntegerField()
     digest = models.CharField(max_length=64)
     taken_at = models.DateTimeField()
+    erased_at = models.DateTimeField(null=True, editable=False)
     taken_by = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
 
     class Meta:

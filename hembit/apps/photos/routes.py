@@ -31,6 +31,7 @@ def photo_out(photo: Photo) -> PhotoOut:
         pair=photo.pair_id,
         width=photo.width,
         height=photo.height,
+        erased=photo.erased_at is not None,
         taken_at=photo.taken_at,
         taken_by=photo.taken_by.name,
     )
@@ -71,6 +72,8 @@ def change_photo(request: HttpRequest, number: UUID, given: PhotoChange) -> Phot
 def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]) -> FileResponse:
     """The picture itself."""
     photo = _found(number)
+    if photo.erased_at:
+        raise NotFound("This picture was erased.")
     path = path_of(photo.pk, size)
     if not path.exists():
         raise NotFound("The picture of this photo is missing on the disk.")

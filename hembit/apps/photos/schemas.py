@@ -43,5 +43,6 @@ class PhotoOut(Model):
     pair: UUID | None
     width: int
     height: int
+    erased: bool
     taken_at: datetime
     taken_by: str

@@ -1,89 +1,113 @@
-"""A customer's personal data: all of it handed out, or erased; measurements stay."""
+"""A customer's personal data: all of it handed out, or erased as a lead chose; measurements stay."""
 
 from __future__ import annotations
 
-import re
 from datetime import datetime
 from typing import Any
 
-from django.db import transaction
+from django.db import connection, transaction
+from django.db.models import Model
 from django.utils import timezone
 
-from hembit.apps.checks.models import Check
-from hembit.apps.jobs.models import Entry, FollowUp, Job, Reading, Wait
-from hembit.apps.jobs.summaries import summary
-from hembit.apps.machines.models import Customer, Machine
+from hembit.apps.base.audit import AuditEvent, record
+from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer
+from hembit.apps.photos.files import remove
 from hembit.apps.photos.models import Photo
-
-NOBODY = "the customer"
+from hembit.apps.privacy.fields import PERSONAL, WORDS
+from hembit.apps.privacy.found import Place, found_of, places
+from hembit.apps.privacy.schemas import EraseIn
+from hembit_core.errors import InputError
 
 
 def export_customer(number: int) -> dict[str, Any]:
     """Everything that is kept of a customer in words, as one JSON document."""
     customer = find_customer(number)
-    jobs = Job.objects.filter(machine__customer=customer).select_related(
-        "machine__customer", "technician"
-    )
+    found = found_of(customer)
+    record("customer_exported", customer)
     return {
         "customer": CustomerOut.model_validate(customer).model_dump(mode="json"),
-        "machines": list(customer.machines.values("name", "place", "model", "serial", "note")),
-        "jobs": [
-            summary(job).model_dump(mode="json")
-            | {
-                "log": [one.data for one in job.entries.all()],
-                "waits": [one.text for one in job.waits.all()],
-                "follow_ups": [one.text for one in job.follow_ups.all()],
-                "photos": [one.caption for one in job.photos.all()],
-            }
-            for job in jobs.prefetch_related("entries", "waits", "follow_ups", "photos")
-        ],
+        "texts": [one.model_dump(mode="json", exclude={"key"}) for one in found.texts],
+        "pictures": [one.model_dump(mode="json") for one in found.pictures],
     }
 
 
-def erase_customer(number: int, now: datetime | None = None) -> Customer:
-    """Erase what is personal: name, contact, address, notes, and the name wherever it was written.
+def erase_customer(number: int, given: EraseIn, now: datetime | None = None) -> Customer:
+    """Erase what is personal of a customer, and every text and picture that is not to be kept.
 
-    Machines, parts, readings and verdicts stay, without the name. Erasing is the one thing
-    that may touch a record: words of the log lose the name, figures are never changed.
+    Figures, specs and verdicts are never touched. Erasing is the one thing that may touch a record;
+    that it was done is one line of the trail, without the words.
+
+    Raises
+    ------
+    InputError
+        If something was written since the lead saw what would be erased.
     """
     with transaction.atomic():
         customer = find_customer(number)
         if customer.erased_at:
             return customer
-        names = [re.escape(one) for one in (customer.name, customer.contact) if one]
-        named = re.compile(rf"\b({'|'.join(names)})\b", re.IGNORECASE)
-        customer.machines.update(place="", note="")
-        jobs = Job.objects.filter(machine__customer=customer)
-        _clean(named, Machine.objects.filter(customer=customer), "name")
-        _clean(named, jobs, "complaint")
-        for model, field in ((Wait, "text"), (FollowUp, "text"), (Entry, "data"), (Photo, "caption")):
-            _clean(named, model.objects.filter(job__in=jobs), field)
-        _clean(named, Reading.objects.filter(job__in=jobs), "reason")
-        checks = Check.objects.filter(reading__job__in=jobs)
-        _clean(named, checks, "label")
-        _clean(named, checks, "submission")
-        customer.name = f"Customer {customer.pk}, erased"
-        customer.contact = customer.phone = customer.email = customer.address = customer.note = ""
-        customer.erased_at = now or timezone.now()
-        customer.save()
-    return customer
+        found = found_of(customer)
+        if found.seen != given.seen:
+            raise InputError(
+                "Something was written since you looked. Nothing was erased: look through it again."
+            ).at("seen")
+        keep, also = set(given.keep), set(given.also)
+        own = [one for one in places(customer.pk) if one.key not in keep]
+        _erase(own)
+        if also:
+            _erase([one for one in places(None) if one.key in also])
+        pictures = [one.id for one in found.pictures if str(one.id) not in keep]
+        Photo.objects.filter(pk__in=pictures).update(erased_at=now or timezone.now())
+        _forget_in_trail(Customer, customer.pk)
+        Customer.objects.filter(pk=customer.pk).update(
+            **{name: "" for name in PERSONAL if name != "name"},
+            name=f"Customer {customer.pk}, erased",
+            erased_at=now or timezone.now(),
+        )
+        counts = {"texts": len(own), "elsewhere": len(also), "pictures": len(pictures)}
+        record("customer_erased", customer, after={**counts, "kept": len(keep)})
+    for one in pictures:
+        remove(one)
+    if not connection.in_atomic_block:
+        with connection.cursor() as cursor:  # it is not left in the log of writes either
+            cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    return find_customer(number)
 
 
-def _clean(named: re.Pattern[str], rows: Any, field: str) -> None:
-    for pk, value in list(rows.values_list("pk", field)):
-        cleaned = _without(named, value)
-        if cleaned != value:
-            rows.model.objects.filter(pk=pk).update(**{field: cleaned})
+def _erase(found: list[Place]) -> None:
+    """Each field of a row at once: rows are changed past what else guards them."""
+    by_row: dict[tuple[int, Any], list[Place]] = {}
+    for one in found:
+        by_row.setdefault((WORDS.index(one.words), one.pk), []).append(one)
+    for (_, pk), in_row in by_row.items():
+        words = in_row[0].words
+        _forget_in_trail(words.model, pk)
+        rows = words.model._base_manager.filter(pk=pk)
+        instead = words.instead.format(pk=pk)
+        if words.leaves:
+            value = rows.values_list(words.field, flat=True).get()
+            for one in in_row:
+                *way, last = one.path
+                place = value
+                for step in way:
+                    place = place[step]
+                place[last] = instead
+            rows.update(**{words.field: value})
+        else:
+            rows.update(**{words.field: instead})
 
 
-def _without(named: re.Pattern[str], value: Any) -> Any:
-    """A text, or every text in a list or a mapping, with the name replaced."""
-    if isinstance(value, str):
-        return named.sub(NOBODY, value)
-    if isinstance(value, list):
-        return [_without(named, one) for one in value]
-    if isinstance(value, dict):
-        return {key: _without(named, one) for key, one in value.items()}
-    return value
+def _forget_in_trail(row: type[Model], pk: Any) -> None:
+    """What stood before and after in the trail of a row, as far as it was words."""
+    personal = {one.field for one in WORDS if one.model is row} | set(PERSONAL)
+    events = AuditEvent.objects.filter(subject=row._meta.model_name, number=str(pk))
+    for number, before, after in events.values_list("pk", "before", "after"):
+        AuditEvent.objects.filter(pk=number).update(
+            before=_without(before, personal), after=_without(after, personal), reason=""
+        )
+
+
+def _without(values: dict[str, Any] | None, personal: set[str]) -> dict[str, Any] | None:
+    return values and {key: "…" if key in personal else one for key, one in values.items()}

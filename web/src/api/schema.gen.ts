@@ -740,6 +740,26 @@ export interface paths {
         patch: operations["change_photo"];
         trace?: never;
     };
+    "/api/customers/{number}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Words
+         * @description What would be erased, and what else mentions them.
+         */
+        get: operations["find_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers/{number}/export": {
         parameters: {
             query?: never;
@@ -771,7 +791,7 @@ export interface paths {
         put?: never;
         /**
          * Erase Customer
-         * @description Erase a customer's personal data; measurements stay.
+         * @description Erase a customer's personal data, as chosen; measurements stay.
          */
         post: operations["erase_customer"];
         delete?: never;
@@ -5986,6 +6006,8 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+            /** Erased */
+            erased: boolean;
             /**
              * Taken At
              * Format: date-time
@@ -6026,20 +6048,6 @@ export interface components {
             pair?: string | null;
         };
         /**
-         * FittedPart
-         * @description A part that was put in.
-         */
-        FittedPart: {
-            /** Part */
-            part: string;
-            /** Description */
-            description: string;
-            /** Serial */
-            serial: string;
-            /** On */
-            on: string | null;
-        };
-        /**
          * Found
          * @description What was found on a part, and what was decided; ``part_before`` is one that was taken out.
          */
@@ -6067,6 +6075,70 @@ export interface components {
             rests_on: string[];
             /** Not Tested */
             not_tested: string[];
+        };
+        /**
+         * PictureFound
+         * @description A picture that was taken at one of their machines.
+         */
+        PictureFound: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Job */
+            job: number;
+            /** Caption */
+            caption: string;
+        };
+        /**
+         * TextFound
+         * @description A text, however often it stands there. ``mentioned`` says that it is not of this customer's.
+         */
+        TextFound: {
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+            /** Text */
+            text: string;
+            /** Count */
+            count: number;
+            /** Mentioned */
+            mentioned: boolean;
+        };
+        /**
+         * EraseIn
+         * @description What a lead chose, having seen ``seen``: keys of texts and numbers of pictures to keep, and
+         *     keys of texts elsewhere that go as well.
+         */
+        EraseIn: {
+            /** Seen */
+            seen: string;
+            /**
+             * Keep
+             * @default []
+             */
+            keep: string[];
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
+        };
+        /**
+         * FittedPart
+         * @description A part that was put in.
+         */
+        FittedPart: {
+            /** Part */
+            part: string;
+            /** Description */
+            description: string;
+            /** Serial */
+            serial: string;
+            /** On */
+            on: string | null;
         };
         /**
          * InShort
@@ -7253,6 +7325,28 @@ export interface operations {
             };
         };
     };
+    find_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+        };
+    };
     export_customer: {
         parameters: {
             query?: never;
@@ -7286,7 +7380,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

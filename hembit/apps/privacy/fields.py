@@ -1,0 +1,123 @@
+"""Where words of people stand, field by field, in everything that belongs to a customer.
+
+A field of the tables is here as a text, or in ``NO_WORDS`` with what it holds instead; a test sees to
+it that there is no third.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from django.db.models import Model, QuerySet
+
+from hembit.apps.checks.models import Check
+from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
+from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
+from hembit.apps.photos.models import Photo
+
+Path = tuple[str | int, ...]
+
+
+@dataclass(frozen=True)
+class Words:
+    """A field that holds what people wrote. ``of_customer`` finds its rows of one customer.
+
+    ``leaves`` finds the texts in a structured field; the whole field is one where it is missing.
+    ``instead`` is what stands there once it was erased.
+    """
+
+    model: type[Model]
+    field: str
+    label: str
+    of_customer: str
+    instead: str = ""
+    leaves: Callable[[Any], Iterator[Path]] | None = None
+
+    def rows(self, customer: int | None = None) -> QuerySet[Any]:
+        """Its rows, of all customers or of one."""
+        found = self.model._base_manager.all()
+        return found if customer is None else found.filter(**{self.of_customer: customer})
+
+
+_FIGURES = frozenset(
+    (
+        *("part", "spec", "readings", "check", "meter_name", "seen", "spares", "fitted_on", "from"),
+        *("conclusion", "found", "headline", "rated", "fuse", "cable", "contactor", "supply"),
+        *("protective_conductor", "insulation", "gas", "kind", "key", "step", "order", "school"),
+    )
+)
+"""Keys in structured fields under which there are figures, specs, verdicts, choices and staff."""
+
+
+def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
+    """Every text in what an entry or the choices of a job hold: all but what is known to be none."""
+    if isinstance(data, dict):
+        for key, value in data.items():
+            if key not in _FIGURES:
+                yield from in_log(value, (*path, key))
+    elif isinstance(data, list):
+        for place, value in enumerate(data):
+            yield from in_log(value, (*path, place))
+    elif isinstance(data, str) and data:
+        yield path
+
+
+def in_submission(data: Any) -> Iterator[Path]:
+    """What was typed beside a check: its label, and why it was read live all the same."""
+    if data.get("label"):
+        yield ("label",)
+    if data["machine"].get("despite"):
+        yield ("machine", "despite")
+
+
+_MACHINE, _JOB = "machine__customer", "job__machine__customer"
+WORDS: tuple[Words, ...] = (
+    Words(Machine, "name", "Machine", "customer", "Machine {pk}"),
+    Words(Machine, "place", "Where a machine stands", "customer"),
+    Words(Machine, "model", "A machine's model", "customer"),
+    Words(Machine, "serial", "A machine's serial", "customer"),
+    Words(Machine, "note", "Note on a machine", "customer"),
+    Words(Position, "name", "Position", _MACHINE, "Position {pk}"),
+    Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
+    Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
+    Words(Job, "error_code", "Error code", _MACHINE),
+    Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log),
+    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log),
+    Words(Reading, "reason", "Why a reading was taken", _JOB),
+    Words(Wait, "text", "Wait", _JOB, "(erased)"),
+    Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
+    Words(Photo, "caption", "What a photo shows", _JOB),
+    Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
+    Words(Check, "submission", "Typed beside a check", f"reading__{_JOB}", "(erased)", in_submission),
+)
+
+PERSONAL = ("name", "contact", "phone", "email", "address", "note")
+"""Of the customer: always erased."""
+
+NO_WORDS: dict[type[Model], dict[str, str]] = {
+    Machine: {"supply_system": "a choice"},
+    Position: {},
+    FittedPart: {"spec": "a spec"},
+    Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
+    Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},
+    Reading: {"measurand": "a choice", "relation": "a choice"},
+    Wait: {"kind": "a choice", "reckoned": "a result", "item": "a key"},
+    FollowUp: {"kind": "a choice"},
+    Photo: {"step": "a choice", "digest": "a digest"},
+    Check: {
+        "core_version": "a version",
+        "state": "a verdict",
+        "outcome": "a verdict",
+        "title": "a test's title",
+        "figure": "a figure",
+        "judgement": "a verdict",
+    },
+    PartFinding: {
+        "core_version": "a version",
+        "conclusion": "a verdict",
+        "finding": "a verdict",
+    },
+    Customer: {},
+}

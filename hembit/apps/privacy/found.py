@@ -1,0 +1,124 @@
+"""What would be erased of a customer, and what else mentions them: shown before anything is done."""
+
+from __future__ import annotations
+
+import hashlib
+import re
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from hembit.apps.machines.models import Customer
+from hembit.apps.photos.models import Photo
+from hembit.apps.privacy.fields import WORDS, Path, Words
+from hembit_core.model import Model
+
+SHORTEST = 3
+"""Letters of a word that is searched for; shorter ones are in everything."""
+
+
+class TextFound(Model):
+    """A text, however often it stands there. ``mentioned`` says that it is not of this customer's."""
+
+    key: str
+    what: str
+    text: str
+    count: int
+    mentioned: bool
+
+
+class PictureFound(Model):
+    """A picture that was taken at one of their machines."""
+
+    id: UUID
+    job: int
+    caption: str
+
+
+class Found(Model):
+    """All that is known of a customer in words and pictures. ``seen`` stands for just this."""
+
+    texts: tuple[TextFound, ...]
+    pictures: tuple[PictureFound, ...]
+    seen: str
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where a text stands: a row of a field, and the way within a structured one."""
+
+    words: Words
+    pk: Any
+    path: Path
+    text: str
+
+    @property
+    def key(self) -> str:
+        """One for all places of a field where the same stands."""
+        said = f"{self.words.model.__name__}.{self.words.field}:{self.text}"
+        return hashlib.sha256(said.encode("utf-8", "surrogatepass")).hexdigest()[:20]
+
+
+def places(customer: int | None) -> Iterator[Place]:
+    """Every text of a customer's machines and jobs; of everybody's for None."""
+    for words in WORDS:
+        rows = words.rows(customer).values_list("pk", words.field)
+        for pk, value in rows.order_by("pk").iterator(chunk_size=500):
+            for path in words.leaves(value) if words.leaves else ((),):
+                text = _at(value, path)
+                if text:
+                    yield Place(words, pk, path, text)
+
+
+def found_of(customer: Customer) -> Found:
+    """What would be erased, and what else mentions them."""
+    own = list(places(customer.pk))
+    mine = {(one.words.model, one.words.field, one.pk) for one in own}
+    named = mentions(customer)
+    others = (
+        one
+        for one in places(None)
+        if named and named.search(one.text)
+        if (one.words.model, one.words.field, one.pk) not in mine
+    )
+    texts = (*_grouped(own, mentioned=False), *_grouped(others, mentioned=True))
+    pictures = tuple(
+        PictureFound(id=pk, job=job, caption=caption)
+        for pk, job, caption in Photo.objects.filter(
+            job__machine__customer=customer, erased_at__isnull=True
+        ).values_list("pk", "job", "caption")
+    )
+    said = repr([(one.key, one.count) for one in texts] + [one.id for one in pictures])
+    return Found(texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20])
+
+
+def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:
+    first: dict[str, Place] = {}
+    counts: dict[str, int] = {}
+    for one in found:
+        first.setdefault(one.key, one)
+        counts[one.key] = counts.get(one.key, 0) + 1
+    return tuple(
+        TextFound(key=key, what=one.words.label, text=one.text, count=counts[key], mentioned=mentioned)
+        for key, one in first.items()
+    )
+
+
+def mentions(customer: Customer) -> re.Pattern[str] | None:
+    """Name, words of the contact's name, telephone, mail and address, as they may stand in a text."""
+    whole = [customer.name, customer.email, *customer.address.splitlines()]
+    terms = [re.escape(one.strip()) for one in (*whole, *customer.contact.split())]
+    digits = re.sub(r"\D", "", customer.phone)
+    if len(digits) > SHORTEST:
+        terms.append(r"[\s()/.+-]*".join(digits))
+    long_enough = [one for one in terms if len(one) >= SHORTEST]
+    if not long_enough:
+        return None
+    return re.compile(rf"(?<!\w)({'|'.join(long_enough)})(?!\w)", re.IGNORECASE)
+
+
+def _at(value: Any, path: Path) -> str:
+    for step in path:
+        value = value[step]
+    return str(value)
