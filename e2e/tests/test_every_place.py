@@ -184,9 +184,14 @@ class Machines(DemoVisits):
         found = json.loads(Path(download.value.path()).read_text("utf-8"))
         self.assertEqual(found["customer"]["contact"], "Orla Quennell")
         maud.press("Erase personal data …")
-        maud.see("This cannot be undone").press("Erase it")
+        maud.see("This cannot be undone", "In texts")
+        kept = page.get_by_role("checkbox", name=re.compile("Deck oven”$"))
+        kept.uncheck()
+        self.assert_accessible(page, "what would be erased")
+        maud.press("Erase it")
         maud.see("Personal data erased")
         self.assertFalse(Customer.objects.filter(name="Harbour Bakery").exists())
+        self.assertTrue(Machine.objects.filter(name=DECK_OVEN).exists())
 
     def test_a_kept_check_goes_into_a_job(self) -> None:
         self.at_the_deck_oven().read("24.6").see_verdict("Within").keep().see_verdict("Kept at")

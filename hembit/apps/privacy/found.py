@@ -36,7 +36,7 @@ class PictureFound(Model):
     caption: str
 
 
-class Found(Model):
+class ErasableWords(Model):
     """All that is known of a customer in words and pictures. ``seen`` stands for just this."""
 
     texts: tuple[TextFound, ...]
@@ -71,7 +71,7 @@ def places(customer: int | None) -> Iterator[Place]:
                     yield Place(words, pk, path, text)
 
 
-def found_of(customer: Customer) -> Found:
+def found_of(customer: Customer) -> ErasableWords:
     """What would be erased, and what else mentions them."""
     own = list(places(customer.pk))
     mine = {(one.words.model, one.words.field, one.pk) for one in own}
@@ -90,7 +90,9 @@ def found_of(customer: Customer) -> Found:
         ).values_list("pk", "job", "caption")
     )
     said = repr([(one.key, one.count) for one in texts] + [one.id for one in pictures])
-    return Found(texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20])
+    return ErasableWords(
+        texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20]
+    )
 
 
 def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:

@@ -12,14 +12,14 @@ from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer
 from hembit.apps.people.access import leads_only
 from hembit.apps.privacy import services
-from hembit.apps.privacy.found import Found, found_of
+from hembit.apps.privacy.found import ErasableWords, found_of
 from hembit.apps.privacy.schemas import EraseIn
 
 router = Router(tags=["privacy"], auth=leads_only)
 
 
-@router.get("/customers/{row:number}/words", response=Found, operation_id="find_words")
-def find_words(request: HttpRequest, number: int) -> Found:
+@router.get("/customers/{row:number}/words", response=ErasableWords, operation_id="find_words")
+def find_words(request: HttpRequest, number: int) -> ErasableWords:
     """What would be erased, and what else mentions them."""
     return found_of(find_customer(number))
 

@@ -6,15 +6,17 @@ from collections.abc import Iterable, Iterator
 from datetime import datetime
 
 from django.conf import settings
+from django.db.models import QuerySet
 
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import Entry, PartFinding
+from hembit.apps.jobs.models import Entry, Job, PartFinding
 from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
 from hembit.apps.jobs.summaries import follow_up_out, summary
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.machines.models import Machine
+from hembit.apps.photos.models import Photo
 from hembit.apps.photos.routes import photo_out
 from hembit.apps.reports.in_short import in_short
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
@@ -59,7 +61,7 @@ def report_of(number: int, now: datetime) -> Report:
         measured=tuple(_measured(visit)),
         work=tuple(_work(visit)),
         parts=parts,
-        photos=tuple(photo_out(one) for one in job.photos.select_related("taken_by", "position")),
+        photos=tuple(photo_out(one) for one in _pictures(job)),
         follow_ups=follow_ups,
         left_open=tuple(_left_open(visit, left_open)),
         not_tested=tuple(_not_tested(visit, found)),
@@ -86,6 +88,11 @@ def _plate(machine: Machine) -> str:
 def _danger_first(one: Found) -> bool:
     """What must not be energised stands first; the rest keeps its order."""
     return one.decided != Conclusion.DO_NOT_ENERGISE
+
+
+def _pictures(job: Job) -> QuerySet[Photo]:
+    """What was photographed, and not erased since."""
+    return job.photos.filter(erased_at__isnull=True).select_related("taken_by", "position")
 
 
 def _found(visit: Visit) -> Iterable[Found]:

@@ -127,6 +127,16 @@ export function useCustomers(text = "") {
   });
 }
 
+/** What would be erased of a customer; looked through anew each time. */
+export function useErasable(customer: number) {
+  return useQuery({
+    queryKey: keys.erasable(customer),
+    queryFn: () =>
+      ask(client.GET("/api/customers/{number}/words", { params: { path: { number: customer } } })),
+    gcTime: 0,
+  });
+}
+
 export function useMachines(text: string, customer: number | undefined, page = 1) {
   return useQuery({
     queryKey: keys.machines(text, customer, page),

@@ -23,6 +23,7 @@ export const keys = {
   report: (...which: [] | [number: number, seen: number]) => ["report", ...which],
   photos: (...which: [] | [job: number]) => ["photos", ...which],
   followUps: (...which: [] | [page: number, done: boolean]) => ["follow-ups", ...which],
+  erasable: (customer: number) => ["erasable", customer],
   customers: (...which: [] | [text: string]) => ["customers", ...which],
   machines: (...which: [] | [text: string, customer: number | undefined, page: number]) => [
     "machines",

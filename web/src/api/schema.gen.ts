@@ -6048,33 +6048,16 @@ export interface components {
             pair?: string | null;
         };
         /**
-         * Found
-         * @description What was found on a part, and what was decided; ``part_before`` is one that was taken out.
+         * ErasableWords
+         * @description All that is known of a customer in words and pictures. ``seen`` stands for just this.
          */
-        Found: {
-            /** Part */
-            part: string;
-            /** Part Before */
-            part_before: boolean;
-            code: components["schemas"]["FindingCode"] | null;
-            /** Headline */
-            headline: string;
-            /** Conclusion */
-            conclusion: string;
-            /** Decided */
-            decided: string;
-            /** Overruled */
-            overruled: boolean;
-            /** Reason */
-            reason: string;
-            /** By */
-            by: string;
-            /** Cause */
-            cause: string;
-            /** Rests On */
-            rests_on: string[];
-            /** Not Tested */
-            not_tested: string[];
+        ErasableWords: {
+            /** Texts */
+            texts: components["schemas"]["TextFound"][];
+            /** Pictures */
+            pictures: components["schemas"]["PictureFound"][];
+            /** Seen */
+            seen: string;
         };
         /**
          * PictureFound
@@ -6139,6 +6122,35 @@ export interface components {
             serial: string;
             /** On */
             on: string | null;
+        };
+        /**
+         * Found
+         * @description What was found on a part, and what was decided; ``part_before`` is one that was taken out.
+         */
+        Found: {
+            /** Part */
+            part: string;
+            /** Part Before */
+            part_before: boolean;
+            code: components["schemas"]["FindingCode"] | null;
+            /** Headline */
+            headline: string;
+            /** Conclusion */
+            conclusion: string;
+            /** Decided */
+            decided: string;
+            /** Overruled */
+            overruled: boolean;
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /** Cause */
+            cause: string;
+            /** Rests On */
+            rests_on: string[];
+            /** Not Tested */
+            not_tested: string[];
         };
         /**
          * InShort
@@ -7342,7 +7354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Found"];
+                    "application/json": components["schemas"]["ErasableWords"];
                 };
             };
         };

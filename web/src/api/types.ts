@@ -45,6 +45,7 @@ export type Wait = Schemas["WaitOut"];
 export type WaitIn = Schemas["WaitIn"];
 export type FollowUp = Schemas["FollowUpOut"];
 export type FollowUpIn = Schemas["FollowUpIn"];
+export type ErasableWords = Schemas["ErasableWords"];
 export type Sent = Schemas["Sent"];
 export type Photo = Schemas["PhotoOut"];
 export type Customer = Schemas["CustomerOut"];

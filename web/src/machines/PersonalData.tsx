@@ -1,26 +1,17 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "@/api/client";
-import { askAgain, showsText } from "@/api/keys";
 import type { Customer } from "@/api/types";
 import { Button } from "@/ui/Button";
-import { Sheet } from "@/ui/Sheet";
+import { ErasingSheet } from "./ErasingSheet";
 
 /** A lead hands a customer's personal data out, or erases it. */
 export function PersonalData({ customer }: { customer: Customer }) {
-  const store = useQueryClient();
   const [asking, setAsking] = useState(false);
   const path = { number: customer.id };
   const exporting = useMutation({
     mutationFn: () => ask(client.GET("/api/customers/{number}/export", { params: { path } })),
     onSuccess: (found) => download(`customer-${customer.id}.json`, found),
-  });
-  const erasing = useMutation({
-    mutationFn: () => ask(client.POST("/api/customers/{number}/erase", { params: { path } })),
-    onSuccess: () => {
-      setAsking(false);
-      void askAgain(store, ...showsText);
-    },
   });
   return (
     <>
@@ -35,26 +26,7 @@ export function PersonalData({ customer }: { customer: Customer }) {
           {exporting.error.message}
         </p>
       )}
-      {asking && (
-        <Sheet
-          title={`Erase what is kept of ${customer.name}?`}
-          about="Name, contact, telephone, e-mail, address and notes go, and the name in every complaint, note and label. Machines, readings and verdicts stay, without the name. This cannot be undone."
-          open
-          onClose={() => setAsking(false)}
-        >
-          {erasing.error && (
-            <p role="alert" className="text-bad">
-              {erasing.error.message}
-            </p>
-          )}
-          <div className="flex gap-3">
-            <Button look="action" disabled={erasing.isPending} onClick={() => erasing.mutate()}>
-              Erase it
-            </Button>
-            <Button onClick={() => setAsking(false)}>Cancel</Button>
-          </div>
-        </Sheet>
-      )}
+      {asking && <ErasingSheet customer={customer} onClose={() => setAsking(false)} />}
     </>
   );
 }

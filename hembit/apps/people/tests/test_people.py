@@ -82,9 +82,10 @@ class Door(TestCase):
 class Roles(VisitCase):
     def test_a_leads_work_is_not_a_technicians(self) -> None:
         number = self.customer.pk
+        words = self.good(self.get(f"customers/{number}/words", self.as_lead()))
         for method, path, body in (
             ("get", f"customers/{number}/export", None),
-            ("post", f"customers/{number}/erase", {}),
+            ("post", f"customers/{number}/erase", {"seen": words["seen"]}),
             ("put", f"positions/{self.limit}/safety", {"safety_device": True}),
         ):
             with self.subTest(path):

@@ -86,6 +86,7 @@ function mayBeBefore(one: Photo, photo: Photo, all: Photo[]): boolean {
 
 function Thumb({ photo, onOpen }: { photo: Photo; onOpen: () => void }) {
   const name = [photo.part_name, photo.caption].filter(Boolean).join(": ") || "photo";
+  if (photo.erased) return <li className="w-32 text-[0.87rem] text-muted">a picture, erased</li>;
   return (
     <li className="w-32">
       <button type="button" onClick={onOpen} className="block w-full text-left">
