@@ -1,5 +1,8 @@
 """The API: routes of every area, one schema, one way to say what is wrong."""
 
+from typing import Any
+
+from django.http import HttpRequest
 from ninja import NinjaAPI
 
 from hembit.api.errors import register
@@ -23,6 +26,7 @@ api = NinjaAPI(
     "Units are SI unless a field says otherwise.",
     auth=signed_in,
     docs_url=None,
+    openapi_url=None,
     parser=StrictJson(),
 )
 register(api)
@@ -36,3 +40,9 @@ api.add_router("", history)
 api.add_router("", photos)
 api.add_router("", privacy)
 api.add_router("", reports)
+
+
+@api.get("/openapi.json", include_in_schema=False)
+def get_schema(request: HttpRequest) -> dict[str, Any]:
+    """The schema of all this, for whoever is signed in."""
+    return dict(api.get_openapi_schema())

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, get_args
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from django.http.request import RawPostDataException
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
 from pydantic import BaseModel
 
+from hembit.api.faults import sentence_of
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.checks.schemas import JudgementIn
 from hembit.apps.checks.services import DifferentCheck, NotSettled
@@ -23,6 +26,8 @@ from hembit.apps.reckoner.routes import SumIn
 from hembit_core import AmbiguousInput, InputError
 from hembit_core.judging.judgement import Choice
 from hembit_core.model import Model
+
+log = logging.getLogger("hembit.api")
 
 
 class FieldError(Model):
@@ -143,6 +148,14 @@ def register(api: NinjaAPI) -> None:
     def overflow(request: HttpRequest, error: OverflowError) -> HttpResponse:
         sentence = "A number here is larger than anything that can be meant. Check it."
         return answer(request, [FieldError(field="", message=sentence, code="too_large")])
+
+    @api.exception_handler(DatabaseError)
+    def fault(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+        sentence = sentence_of(error)
+        if sentence is None:  # a mistake of Hembit's: it is to be seen as one
+            raise error
+        log.error("%s %s: %s", request.method, request.path, error)
+        return answer(request, [FieldError(field="", message=sentence, code="fault")], 503)
 
     @api.exception_handler(UnicodeEncodeError)
     def halves(request: HttpRequest, error: Exception) -> HttpResponse:

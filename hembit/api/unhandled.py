@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+import sys
+
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+
+from hembit.api.faults import sentence_of
 
 SENTENCES = {
     400: "This request cannot be read. Reload the page and try again.",
@@ -14,7 +19,10 @@ SENTENCES = {
 
 
 def _said(request: HttpRequest, status: int) -> HttpResponse:
-    sentence = SENTENCES[status]
+    return _answer(request, status, SENTENCES[status])
+
+
+def _answer(request: HttpRequest, status: int, sentence: str) -> HttpResponse:
     if request.path.startswith("/api/"):
         error = {"field": "", "message": sentence, "code": f"http_{status}", "choices": []}
         return JsonResponse({"errors": [error], "versions": None}, status=status)
@@ -37,5 +45,7 @@ def nothing_there(request: HttpRequest, exception: Exception | None = None) -> H
 
 
 def failed(request: HttpRequest) -> HttpResponse:
-    """500."""
-    return _said(request, 500)
+    """500; 503 where it is the database's own fault."""
+    error = sys.exc_info()[1]
+    sentence = sentence_of(error) if isinstance(error, DatabaseError) else None
+    return _answer(request, 503, sentence) if sentence else _said(request, 500)

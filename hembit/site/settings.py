@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "hembit.apps.demo",
 ]
 MIDDLEWARE = [
+    "hembit.api.not_stored.NotStored",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -26,6 +26,7 @@ def sign_in(request: HttpRequest, username: str, password: str) -> Person:
     if not isinstance(person, Person):
         raise NotSignedIn
     login(request, person)
+    request.session.cycle_key()  # also where somebody was signed in before
     return person
 
 

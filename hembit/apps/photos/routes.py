@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Literal
 from uuid import UUID
 
-from django.http import FileResponse, HttpRequest
+from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
 from ninja import File, Form, Router, UploadedFile
 
 from hembit.apps.base.not_found import NotFound
@@ -69,7 +70,7 @@ def change_photo(request: HttpRequest, number: UUID, given: PhotoChange) -> Phot
 
 
 @router.get("/photos/{uuid:number}/{size}", operation_id="get_photo", include_in_schema=False)
-def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]) -> FileResponse:
+def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]) -> HttpResponseBase:
     """The picture itself."""
     photo = _found(number)
     if photo.erased_at:
@@ -77,7 +78,11 @@ def get_photo(request: HttpRequest, number: UUID, size: Literal["full", "small"]
     path = path_of(photo.pk, size)
     if not path.exists():
         raise NotFound("The picture of this photo is missing on the disk.")
-    response = FileResponse(path.open("rb"), content_type="image/jpeg")
-    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    # Kept by the browser, and shown only once the server has said that they may see it still.
+    tag = f'"{photo.digest[:32]}-{size}"'
+    kept = {"ETag": tag, "Cache-Control": "private, no-cache"}
+    if request.headers.get("If-None-Match") == tag:
+        return HttpResponse(status=304, headers=kept)
+    response = FileResponse(path.open("rb"), content_type="image/jpeg", headers=kept)
     response["X-Content-Type-Options"] = "nosniff"
     return response

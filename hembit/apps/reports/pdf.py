@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import io
 from collections.abc import Iterable
 from datetime import datetime
 from pathlib import Path
+from uuid import UUID
 
 from django.utils import timezone
 from fpdf import FPDF
 from fpdf.enums import XPos, YPos
+from PIL import Image
 
 from hembit.apps.photos.files import path_of
 from hembit.apps.reports.rail_drawing import HEIGHT, draw_rail
@@ -16,6 +19,8 @@ from hembit.apps.reports.schemas import Found, MeasuredInJob, Report
 from hembit_core.notation import inside
 
 FONTS = Path(__file__).resolve().parent / "fonts"
+PRINTED = (700, 700)
+"""The longer edge of a picture in it [px]."""
 OUTCOMES = {"accept": "accepted", "reject": "rejected", "undecided": "undecided"}
 _SHAPES = {
     "within": "●",
@@ -190,9 +195,7 @@ def _photos(pdf: _Page, report: Report) -> None:
                 pdf.add_page()
             row_top, lowest = pdf.get_y(), 0.0
         left = x + column * (width + 6)
-        pdf.image(
-            str(path_of(one.id, "full")), left, row_top, w=width, h=height, keep_aspect_ratio=True
-        )
+        pdf.image(_as_printed(one.id), left, row_top, w=width, h=height, keep_aspect_ratio=True)
         pdf.set_xy(left, row_top + height)
         pdf.set_font("Hembit", "", 7)
         after = "after: " if one.pair else ""
@@ -202,6 +205,17 @@ def _photos(pdf: _Page, report: Report) -> None:
         pdf.set_y(lowest + 1 if column else row_top)
         if place == len(there) - 1:
             pdf.set_y(lowest + 1)
+
+
+def _as_printed(number: UUID) -> io.BytesIO:
+    """A picture as large as it is printed: 84 mm at some 210 dots per inch."""
+    with Image.open(path_of(number, "full")) as image:
+        image.draft("RGB", PRINTED)
+        image.thumbnail(PRINTED, Image.Resampling.BILINEAR)
+        out = io.BytesIO()
+        image.save(out, "JPEG", quality=70)
+    out.seek(0)
+    return out
 
 
 def _signature(pdf: _Page, report: Report) -> None:

@@ -28,10 +28,10 @@ export class Refused extends Error {
   }
 }
 
-/** No answer came. What was typed stays where it is. */
+/** No answer came, or the server says that it cannot now. What was typed stays where it is. */
 export class NotReached extends Error {
-  constructor() {
-    super("Hembit's server does not answer. What you typed is kept here.");
+  constructor(said = "Hembit's server does not answer. What you typed is kept here.") {
+    super(said);
   }
 }
 
@@ -48,15 +48,13 @@ export async function ask<T>(pending: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.data !== undefined) return answer.data;
   const { status } = answer.response;
-  if (status >= 500) throw new NotReached();
   const body = answer.error as
-    | { errors?: FieldError[]; detail?: string; versions?: BothVersions | null }
+    | { errors?: FieldError[]; versions?: BothVersions | null }
     | undefined;
+  if (status >= 500) throw new NotReached(body?.errors?.[0]?.message);
   throw new Refused(
     status,
-    body?.errors ?? [
-      { field: "", message: body?.detail ?? "This was refused.", code: "refused", choices: [] },
-    ],
+    body?.errors ?? [{ field: "", message: "This was refused.", code: "refused", choices: [] }],
     body?.versions ?? null,
   );
 }
