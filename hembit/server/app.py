@@ -2,10 +2,18 @@
 
 from __future__ import annotations
 
+import sys
+
 from django.utils.module_loading import import_string
 
+from hembit.server import nightly
 from hembit.server.bridge import Bridge
 from hembit.site.wsgi import application
 
-# By its name, since it can be imported only once Django is set up.
+# By their names, since they can be imported only once Django is set up.
+wrong = import_string("hembit.apps.base.health.at_the_start")()
+if wrong:
+    sys.exit(f"Hembit does not start. {wrong}")
+import_string("hembit.apps.base.health.clear_leftovers")()
+nightly.start(import_string("hembit.apps.base.health.look_through"))
 bridge = Bridge(application, import_string("hembit.apps.people.access.holds_session"))

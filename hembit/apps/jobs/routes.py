@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
+from hembit.apps.base.health import told_to_leads
 from hembit.apps.base.paging import Page, page_of
 from hembit.apps.jobs import services
 from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
@@ -35,8 +36,9 @@ router = Router(tags=["jobs"])
 
 
 class HomeOut(Model):
-    """What is open, what is waiting, what is due."""
+    """What is open, what is waiting, what is due; to leads, what is wrong with the data."""
 
+    faults: tuple[str, ...]
     open_jobs: tuple[JobSummary, ...]
     waits: tuple[WaitOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
@@ -77,6 +79,7 @@ def get_home(request: HttpRequest) -> HomeOut:
     """The first page after signing in."""
     jobs = services.list_jobs(state=JobState.OPEN)[:12]
     return HomeOut(
+        faults=told_to_leads() if asking(request).is_lead else (),
         open_jobs=tuple(summary(one) for one in jobs),
         waits=tuple(wait_out(one) for one in running_waits()),
         follow_ups=tuple(follow_up_out(one) for one in list_follow_ups()[:12]),

@@ -4725,9 +4725,11 @@ export interface components {
         };
         /**
          * HomeOut
-         * @description What is open, what is waiting, what is due.
+         * @description What is open, what is waiting, what is due; to leads, what is wrong with the data.
          */
         HomeOut: {
+            /** Faults */
+            faults: string[];
             /** Open Jobs */
             open_jobs: components["schemas"]["JobSummary"][];
             /** Waits */

@@ -1,7 +1,10 @@
 import { Menu } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
+import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { useParcels } from "@/outbox/Outbox";
 import { useSession, useSignOut } from "@/people/session";
+import { SignOut } from "./SignOut";
 
 type MenuProps = { theme: "light" | "dark"; toggleTheme: () => void };
 
@@ -9,11 +12,13 @@ type MenuProps = { theme: "light" | "dark"; toggleTheme: () => void };
 export default function PersonMenu({ theme, toggleTheme }: MenuProps) {
   const { person } = useSession();
   const signOut = useSignOut();
+  const unsent = useParcels().filter((one) => one.person === person?.id);
+  const [leaving, setLeaving] = useState(false);
   const navigate = useNavigate();
   const here = useLocation().pathname;
   const item =
     "flex min-h-[44px] cursor-pointer items-center rounded px-3 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action";
-  return (
+  const menu = (
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger className="ml-auto flex min-h-9 items-center gap-2 rounded px-2 py-1 max-sm:min-h-[44px]">
         <span className="max-sm:sr-only">{person?.name}</span>
@@ -48,11 +53,20 @@ export default function PersonMenu({ theme, toggleTheme }: MenuProps) {
               Administration
             </DropdownMenu.Item>
           )}
-          <DropdownMenu.Item className={item} onSelect={() => signOut.mutate()}>
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => (unsent.length > 0 ? setLeaving(true) : signOut.mutate())}
+          >
             Sign out
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+  return (
+    <>
+      {menu}
+      {leaving && <SignOut unsent={unsent} onClose={() => setLeaving(false)} />}
+    </>
   );
 }

@@ -28,6 +28,11 @@ function Board({ home }: { home: Home }) {
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_25rem]">
       <section aria-label="Open jobs" className="px-4.5 py-4">
+        {home.faults.map((one) => (
+          <Notice key={one} alert>
+            {one}
+          </Notice>
+        ))}
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-xl font-semibold">Open jobs</h1>
           <Link

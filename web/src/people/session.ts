@@ -31,14 +31,23 @@ export function useSignIn() {
   });
 }
 
+const STAYS = new Set(["hembit.outbox", "hembit.theme"]);
+
+export function forgetWhatWasTyped() {
+  const own = Object.keys(localStorage).filter((one) => one.startsWith("hembit."));
+  for (const one of own) if (!STAYS.has(one)) localStorage.removeItem(one);
+}
+
 export function useSignOut() {
   const store = useQueryClient();
   return useMutation({
     mutationFn: () => ask(client.DELETE("/api/session")),
-    onSuccess: (session) => {
-      store.setQueryData(keys.session, session);
-      // What one person saw is not the next one's to see.
-      store.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] });
+    onSuccess: () => {
+      // What one person saw and typed is not the next one's to see: nothing of it stays, neither
+      // in this browser's store nor in the page, but what is not sent yet.
+      forgetWhatWasTyped();
+      store.clear();
+      window.location.replace("/");
     },
   });
 }

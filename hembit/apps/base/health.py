@@ -1,0 +1,72 @@
+"""Whether the data are whole: looked at when the server starts, and every night."""
+
+from __future__ import annotations
+
+import time
+from pathlib import Path
+
+from django.conf import settings
+from django.db import DatabaseError, connection
+from django.db.migrations.executor import MigrationExecutor
+
+from hembit.apps.base.audit import AuditEvent, record
+
+LEFT_OVER = 3600.0
+"""How old a file of an upload is that was never finished [s]."""
+
+
+def at_the_start() -> str:
+    """Why the server must not start, in a sentence; empty where it may."""
+    database = Path(settings.DATABASES["default"]["NAME"])
+    if not database.exists() or database.stat().st_size == 0:
+        return f"There is no database at {database}. Is this the right folder (HEMBIT_DATA)?"
+    try:
+        broken = broken_parts()
+        executor = MigrationExecutor(connection)
+    except DatabaseError as error:
+        return f"{database} cannot be read: {error}. Keep a copy, and go back to a backup."
+    if broken:
+        return f"{database} is damaged: {broken[0]}. Keep a copy, and go back to a backup."
+    known, applied = set(executor.loader.disk_migrations), set(executor.loader.applied_migrations)
+    ours = {app for app, _ in known}
+    newer = sorted(name for app, name in applied - known if app in ours)
+    if newer:
+        return f"{database} was made by a newer Hembit ({newer[-1]}). Start that one."
+    if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+        return f"{database} is older than this Hembit. Bring it up to date: manage.py migrate."
+    return ""
+
+
+def broken_parts() -> list[str]:
+    """What SQLite finds wrong with the file, and rows that point to none."""
+    with connection.cursor() as cursor:
+        cursor.execute("PRAGMA quick_check(5)")
+        found = [str(row[0]) for row in cursor.fetchall() if row[0] != "ok"]
+        cursor.execute("PRAGMA foreign_key_check")
+        rows = cursor.fetchmany(5)
+    return found + [f"row {row[1]} of {row[0]} points to nothing in {row[2]}" for row in rows]
+
+
+def look_through() -> list[str]:
+    """The nightly look: what is wrong is written into the trail, where leads are told of it."""
+    found = broken_parts()
+    record("data_checked", after={"faults": found})
+    clear_leftovers()
+    return found
+
+
+def told_to_leads() -> tuple[str, ...]:
+    """What the last look found, in sentences."""
+    last = AuditEvent.objects.filter(what="data_checked").first()
+    found = (last.after or {}).get("faults", []) if last else []
+    return tuple(f"The data are damaged: {one}. Keep a copy, and go back to a backup." for one in found)
+
+
+def clear_leftovers(now: float | None = None) -> int:
+    """Remove what uploads left that were interrupted; how many files."""
+    cleared = 0
+    for part in Path(settings.MEDIA_ROOT).rglob("*.part"):
+        if (now or time.time()) - part.stat().st_mtime > LEFT_OVER:
+            part.unlink(missing_ok=True)
+            cleared += 1
+    return cleared
