@@ -6,6 +6,9 @@ from django.contrib import admin
 
 from hembit.apps.base.audit import AuditEvent
 
+admin.site.site_header = "Hembit: administration"
+admin.site.site_title = "Hembit"
+
 
 class Trailed(admin.ModelAdmin):
     """A page of the administration whose changes stand in the trail alone.

@@ -50,18 +50,18 @@ export function ErasingSheet({ customer, onClose }: Props) {
             title="In texts"
             texts={words.texts.filter((one) => !one.mentioned)}
             isOn={(key) => !kept.has(key)}
-            onChange={(key) => setKept(toggled(kept, key))}
+            onChange={(key) => setKept((now) => toggled(now, key))}
           />
           <Pictures
             words={words}
             isOn={(key) => !kept.has(key)}
-            onChange={(key) => setKept(toggled(kept, key))}
+            onChange={(key) => setKept((now) => toggled(now, key))}
           />
           <Texts
             title="Mentioned elsewhere: ticked, it goes as well"
             texts={words.texts.filter((one) => one.mentioned)}
             isOn={(key) => also.has(key)}
-            onChange={(key) => setAlso(toggled(also, key))}
+            onChange={(key) => setAlso((now) => toggled(now, key))}
           />
         </div>
       )}
@@ -93,21 +93,53 @@ type TextsProps = {
 
 function Texts({ title, texts, isOn, onChange }: TextsProps) {
   if (texts.length === 0) return null;
+  const kinds = [...new Set(texts.map((one) => one.what))];
   return (
     <section>
       <h3 className="legend mb-1">{title}</h3>
       <ul className="flex flex-col">
+        {kinds.map((what) => (
+          <TextsOfKind
+            key={what}
+            what={what}
+            texts={texts.filter((one) => one.what === what)}
+            isOn={isOn}
+            onChange={onChange}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+type OfKindProps = Omit<TextsProps, "title"> & { what: string };
+
+/** Those of one kind, ticked one by one or all at once. */
+function TextsOfKind({ what, texts, isOn, onChange }: OfKindProps) {
+  const all = texts.every((one) => isOn(one.key));
+  return (
+    <li className="border-hairline border-b py-1">
+      {texts.length > 1 && (
+        <TickBox
+          label={<b className="font-semibold text-ink">{`${what}: all ${texts.length}`}</b>}
+          on={all}
+          onChange={() => {
+            for (const one of texts) if (isOn(one.key) === all) onChange(one.key);
+          }}
+        />
+      )}
+      <ul className={texts.length > 1 ? "pl-7" : ""}>
         {texts.map((one) => (
-          <li key={one.key} className="border-hairline border-b py-1">
+          <li key={one.key}>
             <TickBox
-              label={`${one.what}: “${one.text}”${one.count > 1 ? `, ${one.count} times` : ""}`}
+              label={`${texts.length > 1 ? "" : `${what}: `}“${one.text}”${one.count > 1 ? `, ${one.count} times` : ""}`}
               on={isOn(one.key)}
               onChange={() => onChange(one.key)}
             />
           </li>
         ))}
       </ul>
-    </section>
+    </li>
   );
 }
 
@@ -123,7 +155,7 @@ function Pictures({ words, isOn, onChange }: PicturesProps) {
           <li key={one.id} className="w-32">
             <img
               src={`/api/photos/${one.id}/small`}
-              alt={one.caption || "photo"}
+              alt=""
               loading="lazy"
               className="h-24 w-32 rounded border border-edge object-cover"
             />
