@@ -18,6 +18,11 @@ class Client:
         self._ask("GET", "/", None)
         self.post("session", {"username": "ilse", "password": "skerrow-tide"})
 
+    def reconnect(self, address: str) -> None:
+        """Go on at another address, or at the same after it was gone, still signed in."""
+        self.connection.close()
+        self.connection = http.client.HTTPConnection(urlsplit(address).netloc)
+
     def get(self, path: str) -> Any:
         """What a path gives."""
         return self._ask("GET", f"/api/{path}", None)

@@ -30,6 +30,7 @@ def main() -> None:
     config.alpn_protocols = ["http/1.1"]
     config.workers = 0
     config.keep_alive_timeout = HEADERS_WITHIN
+    config.ssl_handshake_timeout = HEADERS_WITHIN
     config.h11_max_incomplete_size = LARGEST_HEAD
     config.graceful_timeout = 5.0
     config.include_server_header = False

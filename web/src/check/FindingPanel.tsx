@@ -53,9 +53,8 @@ export function FindingText({ finding }: { finding: Finding }) {
   ];
   return (
     <>
-      <p className="font-semibold">
-        {finding.conclusion.replace(/^./, (letter) => letter.toUpperCase())}: {finding.headline}
-      </p>
+      <p className="legend">{finding.conclusion}</p>
+      <p className="font-semibold">{finding.headline}</p>
       <p>{finding.next_step}</p>
       <dl className="mt-1 text-[0.9rem]">
         {parts
