@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import tempfile
 from pathlib import Path
+from uuid import uuid4
 
 from PIL import Image
 from playwright.sync_api import expect
@@ -13,7 +14,9 @@ from e2e.browser import PHONE
 from e2e.tests.browser_case import BrowserCase
 from e2e.visitor import Visitor, visitor
 from hembit.apps.demo.workshop import load_jobs, load_machines
+from hembit.apps.jobs.entries.safety import WentLiveEntry
 from hembit.apps.jobs.models import Entry, Job, Reading
+from hembit.apps.jobs.services import add_entry
 from hembit.apps.photos.models import Photo
 
 DECK_OVEN, RACK_OVEN, RETORT, CURING_ROOM, CULTIVATOR = (
@@ -245,6 +248,20 @@ class NothingIsLost(DemoVisits):
         ilse.see("Not stored").see(f"Job {job.number} is closed")
         ilse.press("Discard")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0)
+
+    def test_a_proof_that_somebody_overtook_proves_nothing(self) -> None:
+        ilse = self.at_job(RACK_OVEN, item="isolate")
+        self.page.route("**/api/jobs/**", lambda route: route.abort())
+        ilse.send_proof().see("Kept here, not judged")
+        job = Job.objects.get(machine__name=RACK_OVEN)
+        add_entry(job.pk, WentLiveEntry(id=uuid4()), self.people["Maud Fennick"])
+        ilse.from_menu("Sign out")
+        ilse.see("Not sent yet", "proof of dead").press("Stay signed in")
+        self.page.unroute("**/api/jobs/**")
+        expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=12_000)
+        expect(ilse.band).to_contain_text("LIVE")
+        ilse.tab("Log")
+        expect(ilse.case).to_contain_text("Proves nothing: it came after Maud Fennick stated it live.")
 
     def test_signed_out_meanwhile(self) -> None:
         ilse = self.at_job(DECK_OVEN)
