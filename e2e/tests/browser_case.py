@@ -32,9 +32,13 @@ class BrowserCase(LiveServerTestCase):
         cls.browser = holder.__enter__()
         cls.addClassCleanup(holder.__exit__, None, None, None)
 
-    def setUp(self) -> None:
+    def load(self) -> None:
+        """What is there before the test."""
         self.people = load_people()
-        self.meters = load_meters()
+        load_meters()
+
+    def setUp(self) -> None:
+        self.load()
         self.page_errors: list[str] = []
         self.technician = self.new_technician()
         self.page = self.technician.page

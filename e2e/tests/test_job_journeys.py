@@ -12,11 +12,14 @@ from playwright.sync_api import expect
 
 from e2e.browser import PHONE
 from e2e.tests.browser_case import BrowserCase
+from e2e.tests.demo_snapshot import DemoSnapshot
 from e2e.visitor import Visitor, visitor
-from hembit.apps.demo.workshop import load_jobs, load_machines
+from hembit.apps.demo.management.commands.load_demo import load_meters
+from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.jobs.entries.safety import WentLiveEntry
 from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.services import add_entry
+from hembit.apps.people.models import Person
 from hembit.apps.photos.models import Photo
 
 DECK_OVEN, RACK_OVEN, RETORT, CURING_ROOM, CULTIVATOR = (
@@ -28,12 +31,22 @@ DECK_OVEN, RACK_OVEN, RETORT, CURING_ROOM, CULTIVATOR = (
 )
 
 
+def _load() -> None:
+    load_jobs(load_machines(), load_people(), load_meters()["Bench meter 2"])
+
+
+DEMO = DemoSnapshot(_load)
+
+
 class DemoVisits(BrowserCase):
     """The six visits of the demo are there."""
 
+    def load(self) -> None:
+        DEMO.put_back()
+        self.people = {one.name: one for one in Person.objects.all()}
+
     def setUp(self) -> None:
         super().setUp()
-        load_jobs(load_machines(), self.people, self.meters["Bench meter 2"])
         self.ilse = visitor(self.technician)
 
     def at_job(self, machine: str, who: Visitor | None = None, item: str = "") -> Visitor:

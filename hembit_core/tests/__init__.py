@@ -4,3 +4,5 @@ from hypothesis import settings
 
 settings.register_profile("without_a_clock", deadline=None)
 settings.load_profile("without_a_clock")
+
+from hembit_core.tests import profile as profile
