@@ -14,7 +14,7 @@ from typing import Any
 from django.conf import settings
 from django.test.runner import DiscoverRunner
 
-from hembit_core.tests import profile as profile  # before any property is read
+import hembit_core.tests  # noqa: F401, its profile holds before any property of the server is read
 
 
 class TimedResult(unittest.TextTestResult):
