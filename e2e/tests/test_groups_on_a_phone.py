@@ -120,4 +120,4 @@ class AsKept(BrowserCase):
         self.page.get_by_label("Ohms", exact=True).fill("90")
         expect(finding).to_have_count(0)
         technician.read("118.4").see_verdict("Outside").keep().see_verdict("Kept at")
-        expect(finding).to_contain_text("Replace")
+        expect(finding).to_contain_text("replace")
