@@ -6,7 +6,7 @@ from typing import Any, TypeVar
 
 from django.conf import settings
 from django.core.serializers.json import DjangoJSONEncoder
-from django.db import models
+from django.db import models, transaction
 from django.db.models.signals import post_delete, post_save, pre_save
 from django.utils import timezone
 
@@ -67,8 +67,11 @@ def record(
 def audited(model: Changed) -> Changed:
     """A class decorator: every row of the model that is added, changed or deleted is written down.
 
-    By the framework's signals, so that it holds for the app, the administration and commands alike.
+    By the framework's signals, so that it holds for the app, the administration and commands alike;
+    a row and its line of the trail are stored together or not at all.
     """
+    model.save = transaction.atomic(model.save)  # type: ignore[method-assign]
+    model.delete = transaction.atomic(model.delete)  # type: ignore[method-assign]
     pre_save.connect(_remember, sender=model)
     post_save.connect(_saved, sender=model)
     post_delete.connect(_deleted, sender=model)

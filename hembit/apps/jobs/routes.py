@@ -68,7 +68,7 @@ def _whole(request: HttpRequest, job: Job) -> HttpResponse:
     """The job whole. It was typed as it was built: it is written as it is, not validated again."""
     person, now = asking(request), timezone.now()
     shown = job_out(job, person, now)
-    if shown.machine_now.clock_is_behind:
+    if shown.machine_now.clock_is_behind and job.state == JobState.OPEN:
         note_clock_set_back(job, person, now)
         shown = job_out(job, person, now)
     return HttpResponse(shown.model_dump_json(), content_type="application/json; charset=utf-8")

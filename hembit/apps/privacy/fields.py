@@ -96,6 +96,19 @@ WORDS: tuple[Words, ...] = (
 PERSONAL = ("name", "contact", "phone", "email", "address", "note")
 """Of the customer: always erased."""
 
+OF_CUSTOMERS: tuple[Words, ...] = tuple(
+    Words(Customer, field, label, "pk", "(erased)" if field == "name" else "")
+    for field, label in (
+        ("name", "Another customer"),
+        ("contact", "Another customer's contact"),
+        ("phone", "Another customer's telephone"),
+        ("email", "Another customer's e-mail"),
+        ("address", "Another customer's address"),
+        ("note", "Note on another customer"),
+    )
+)
+"""Searched for what mentions somebody else."""
+
 NO_WORDS: dict[type[Model], dict[str, str]] = {
     Machine: {"supply_system": "a choice"},
     Position: {},

@@ -11,7 +11,7 @@ from uuid import UUID
 
 from hembit.apps.machines.models import Customer
 from hembit.apps.photos.models import Photo
-from hembit.apps.privacy.fields import WORDS, Path, Words
+from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Words
 from hembit_core.model import Model
 
 SHORTEST = 3
@@ -61,8 +61,8 @@ class Place:
 
 
 def places(customer: int | None) -> Iterator[Place]:
-    """Every text of a customer's machines and jobs; of everybody's for None."""
-    for words in WORDS:
+    """Every text of a customer's machines and jobs; for None of everybody's, and of all customers."""
+    for words in (*WORDS, *OF_CUSTOMERS) if customer is None else WORDS:
         rows = words.rows(customer).values_list("pk", words.field)
         for pk, value in rows.order_by("pk").iterator(chunk_size=500):
             for path in words.leaves(value) if words.leaves else ((),):
@@ -74,15 +74,7 @@ def places(customer: int | None) -> Iterator[Place]:
 def found_of(customer: Customer) -> ErasableWords:
     """What would be erased, and what else mentions them."""
     own = list(places(customer.pk))
-    mine = {(one.words.model, one.words.field, one.pk) for one in own}
-    named = mentions(customer)
-    others = (
-        one
-        for one in places(None)
-        if named and named.search(one.text)
-        if (one.words.model, one.words.field, one.pk) not in mine
-    )
-    texts = (*_grouped(own, mentioned=False), *_grouped(others, mentioned=True))
+    texts = (*_grouped(own, mentioned=False), *_grouped(elsewhere(customer, own), mentioned=True))
     pictures = tuple(
         PictureFound(id=pk, job=job, caption=caption)
         for pk, job, caption in Photo.objects.filter(
@@ -93,6 +85,15 @@ def found_of(customer: Customer) -> ErasableWords:
     return ErasableWords(
         texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20]
     )
+
+
+def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
+    """What mentions a customer and is none of their ``own``."""
+    mine = {(one.words.model, one.pk) for one in own} | {(Customer, customer.pk)}
+    named = mentions(customer)
+    for one in places(None) if named else ():
+        if named.search(one.text) and (one.words.model, one.pk) not in mine:
+            yield one
 
 
 def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:

@@ -15,8 +15,8 @@ from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer
 from hembit.apps.photos.files import remove
 from hembit.apps.photos.models import Photo
-from hembit.apps.privacy.fields import PERSONAL, WORDS
-from hembit.apps.privacy.found import Place, found_of, places
+from hembit.apps.privacy.fields import PERSONAL, WORDS, Words
+from hembit.apps.privacy.found import Place, elsewhere, found_of, places
 from hembit.apps.privacy.schemas import EraseIn
 from hembit_core.errors import InputError
 
@@ -54,10 +54,9 @@ def erase_customer(number: int, given: EraseIn, now: datetime | None = None) -> 
                 "Something was written since you looked. Nothing was erased: look through it again."
             ).at("seen")
         keep, also = set(given.keep), set(given.also)
-        own = [one for one in places(customer.pk) if one.key not in keep]
-        _erase(own)
-        if also:
-            _erase([one for one in places(None) if one.key in also])
+        every = list(places(customer.pk))
+        own = [one for one in every if one.key not in keep]
+        _erase([*own, *(one for one in elsewhere(customer, every) if one.key in also)])
         pictures = [one.id for one in found.pictures if str(one.id) not in keep]
         Photo.objects.filter(pk__in=pictures).update(erased_at=now or timezone.now())
         _forget_in_trail(Customer, customer.pk)
@@ -78,11 +77,10 @@ def erase_customer(number: int, given: EraseIn, now: datetime | None = None) -> 
 
 def _erase(found: list[Place]) -> None:
     """Each field of a row at once: rows are changed past what else guards them."""
-    by_row: dict[tuple[int, Any], list[Place]] = {}
+    by_row: dict[tuple[Words, Any], list[Place]] = {}
     for one in found:
-        by_row.setdefault((WORDS.index(one.words), one.pk), []).append(one)
-    for (_, pk), in_row in by_row.items():
-        words = in_row[0].words
+        by_row.setdefault((one.words, one.pk), []).append(one)
+    for (words, pk), in_row in by_row.items():
         _forget_in_trail(words.model, pk)
         rows = words.model._base_manager.filter(pk=pk)
         instead = words.instead.format(pk=pk)

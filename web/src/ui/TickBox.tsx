@@ -6,7 +6,7 @@ type Props = { label: ReactNode; on: boolean; onChange: (on: boolean) => void; s
 export function TickBox({ label, on, onChange, strong = false }: Props) {
   return (
     <label
-      className={`flex items-center gap-2.5 ${strong ? "min-h-[44px] py-1" : "min-h-7 text-muted"}`}
+      className={`flex items-center gap-2.5 ${strong ? "min-h-[44px] py-1" : "min-h-7 text-muted max-sm:min-h-[44px]"}`}
     >
       <input
         type="checkbox"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from unittest.mock import patch
 
 from django.test import Client
 
@@ -27,6 +28,12 @@ class Trail(VisitCase):
         self.assertEqual((by, way), (self.person, "app"))
         self.assertEqual(before, {"contact": "Orla Quennell"})
         self.assertEqual(after, {"contact": "Bram Quennell"})
+
+    def test_a_change_without_its_line_is_none(self) -> None:
+        with patch("hembit.apps.base.audit.record", side_effect=OSError), self.assertRaises(OSError):
+            self.send("put", f"customers/{self.customer.pk}", {"name": "Somebody else"})
+        self.customer.refresh_from_db()
+        self.assertEqual(self.customer.name, "Harbour Bakery")
 
     def test_from_the_administration_too_and_not_twice(self) -> None:
         body = {"name": "Harbour Bakery & Son", "contact": "Orla Quennell"}

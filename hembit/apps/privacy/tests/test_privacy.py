@@ -178,6 +178,18 @@ class Chosen(Erasing):
         self.assertEqual(self.get(f"photos/{self.photo}/full").status_code, 200)
         self.assertNotIn("keeps watch", json.dumps(job))
 
+    def test_the_same_words_kept_here_and_erased_elsewhere(self) -> None:
+        other = save_customer(CustomerIn(name="Gull Rock Smokehouse"))
+        there = save_machine(
+            MachineIn(customer=other.pk, name=self.machine.name, supply_system="single_phase_230")
+        )
+        key = self.key("Deck oven of Harbour Bakery")
+        self.good(self.erase(keep=[key], also=[key]))
+        self.machine.refresh_from_db()
+        there.refresh_from_db()
+        self.assertEqual(self.machine.name, "Deck oven of Harbour Bakery")
+        self.assertEqual(there.name, f"Machine {there.pk}")
+
     def test_what_was_written_meanwhile_is_looked_at_first(self) -> None:
         seen = self.words()["seen"]
         self.good(self.entry("noted", text="Ring the bell twice."))
@@ -204,7 +216,13 @@ class Chosen(Erasing):
             {"lent by Orla", "ring 0555 2147", "mail orla@harbour.example", "by 4 quay lane",
              "the Harbour Bakery's key"},
         )  # fmt: skip
-        self.good(self.erase(also=[mentioned["lent by Orla"]]))
+        note = Customer.objects.filter(pk=other.pk)
+        note.update(note="sends Orla's bread over")
+        words = {one["text"]: one for one in self.words()["texts"]}
+        self.assertTrue(words["sends Orla's bread over"]["mentioned"])
+        also = [mentioned["lent by Orla"], words["sends Orla's bread over"]["key"]]
+        self.good(self.erase(also=also))
+        self.assertEqual(note.get().note, "")
         shown = self.shown()
         self.assertNotIn("lent by Orla", shown)
         self.assertIn("ring 0555 2147", shown)
