@@ -25,11 +25,11 @@ class Client:
 
     def get(self, path: str) -> Any:
         """What a path gives."""
-        return self._ask("GET", f"/api/{path}", None)
+        return self._ask("GET", f"/api/v1/{path}", None)
 
     def post(self, path: str, body: object) -> Any:
         """What posting ``body`` gives."""
-        return self._ask("POST", f"/api/{path}", json.dumps(body))
+        return self._ask("POST", f"/api/v1/{path}", json.dumps(body))
 
     def _ask(self, method: str, path: str, body: str | None) -> Any:
         headers = {

@@ -20,7 +20,7 @@ BODY = {
         "lead_zero": "0.2",
         "connection": "isolated",
     },
-    "machine": {"state": "loose_part"},
+    "dead_or_live": {"state": "loose_part"},
 }
 
 

@@ -13,7 +13,7 @@ from benchmarks.server import BODY
 from benchmarks.timing import milliseconds, p95
 
 SLOW = 100
-HEAD = b"POST /api/judgements HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\n"
+HEAD = b"POST /api/v1/judgements HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\n"
 
 
 class Slow(threading.Thread):

@@ -48,7 +48,7 @@ _CLOCKS_APART = timedelta(minutes=2)
 
 def admit(
     measurand: str,
-    machine: MachineState,
+    stated: MachineState,
     now: datetime,
     rules: Rules | None = None,
     *,
@@ -59,7 +59,7 @@ def admit(
     Parameters
     ----------
     measurand : what is measured.
-    machine : the state that was stated.
+    stated : dead or live, as it was stated.
     now : the time of the reading, with its time zone.
     rules : how long a proof of dead holds; the defaults where none are given.
     must_stay_dead : what was read of the part so far says that it is not to be energised.
@@ -79,23 +79,23 @@ def admit(
     if needed == "either":
         return
     live_reading = needed == "live"
-    if live_reading and not isinstance(machine, Live):
+    if live_reading and not isinstance(stated, Live):
         raise InputError(
             "Volts and amps need a live machine. State that it is live before they are taken."
-        ).at("machine")
+        ).at("dead_or_live")
     if live_reading:
-        if must_stay_dead and isinstance(machine, Live) and not machine.despite:
+        if must_stay_dead and isinstance(stated, Live) and not stated.despite:
             raise InputError(
                 "This part leaks to its case: it is not energised until an insulation test has passed. "
                 "If it is live all the same, say why."
-            ).at("machine")
+            ).at("dead_or_live")
         return
-    if isinstance(machine, Live):
+    if isinstance(stated, Live):
         raise InputError("Ohms are never taken on a live part. Make it dead, prove it, then read.").at(
-            "machine"
+            "dead_or_live"
         )
-    if isinstance(machine, ProvedDead):
-        _check_proof(machine, now, (rules or default_rules()).proof_of_dead_minutes)
+    if isinstance(stated, ProvedDead):
+        _check_proof(stated, now, (rules or default_rules()).proof_of_dead_minutes)
 
 
 def _check_proof(proof: ProvedDead, now: datetime, holds: int) -> None:
@@ -103,10 +103,10 @@ def _check_proof(proof: ProvedDead, now: datetime, holds: int) -> None:
     if age < -_CLOCKS_APART:
         raise InputError(
             "The proof of dead lies in the future. Check the clock, or prove it again."
-        ).at("machine")
+        ).at("dead_or_live")
     if age > timedelta(minutes=holds):
         minutes = int(age.total_seconds() // 60)
         raise InputError(
             f"The proof of dead by {proof.by} is {minutes} minutes old and lapses after "
             f"{holds}. Prove it dead again."
-        ).at("machine")
+        ).at("dead_or_live")

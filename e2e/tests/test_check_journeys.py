@@ -284,7 +284,7 @@ class NothingIsLost(BrowserCase):
     def test_a_lost_answer_is_sent_again_and_stored_once(self) -> None:
         self.at_the_deck_oven().read("24.6").see_verdict("Within")
         # The check arrives, its answer is lost on the way back.
-        self.page.route("**/api/checks", lambda route: (route.fetch(), route.abort()), times=1)
+        self.page.route("**/api/v1/checks", lambda route: (route.fetch(), route.abort()), times=1)
         self.technician.keep().see("Kept here, not judged")
         expect(self.page.get_by_label("What the display shows")).to_have_value("")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0)
@@ -319,7 +319,7 @@ class NothingIsLost(BrowserCase):
             time.sleep(1)
             route.continue_()
 
-        self.page.route("**/api/judgements", late)
+        self.page.route("**/api/v1/judgements", late)
         self.technician.read("OL")
         self.page.locator("#entry").press("Enter")
         self.technician.see_verdict("Kept at")
@@ -331,7 +331,7 @@ class NothingIsLost(BrowserCase):
     def test_a_lapsed_proof_is_asked_for_again(self) -> None:
         self.technician.open_check().give_plate("2200", "230")
         self.page.evaluate(
-            """() => localStorage.setItem("hembit.machine", JSON.stringify({machine:
+            """() => localStorage.setItem("hembit.dead_or_live", JSON.stringify({stated:
             {state: "proved_dead", by: "Ilse Fennick",
             at: new Date(Date.now() - 4.2e6).toISOString()}}))"""
         )

@@ -33,7 +33,7 @@ class DeckOven(BrowserCase):
         expect(page.get_by_role("region", name="Parts")).to_contain_text("serial UD-9")
         expect(page.get_by_role("region", name="What was found")).to_contain_text("Broken: replace it")
         self.assert_accessible(page, "report")
-        pdf = page.request.get(f"{self.live_server_url}/api/jobs/{Job.objects.get().pk}/report.pdf")
+        pdf = page.request.get(f"{self.live_server_url}/api/v1/jobs/{Job.objects.get().pk}/report.pdf")
         self.assertTrue(pdf.body().startswith(b"%PDF"))
         self.assertEqual(Job.objects.get().state, "closed")
         self.assertEqual(Reading.objects.count(), 12)

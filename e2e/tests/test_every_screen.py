@@ -66,10 +66,10 @@ class Empty(BrowserCase):
 
     def test_a_silent_server_is_said_and_the_text_stays(self) -> None:
         self.at_the_deck_oven()
-        self.page.route("**/api/judgements", lambda route: route.abort())
+        self.page.route("**/api/v1/judgements", lambda route: route.abort())
         self.technician.read("24.6").see("No connection to the shop")
         expect(self.page.get_by_label("What the display shows")).to_have_value("24.6")
-        self.page.unroute("**/api/judgements")
+        self.page.unroute("**/api/v1/judgements")
         self.technician.read("24.7").see_verdict("Within")
 
 

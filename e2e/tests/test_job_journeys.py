@@ -119,7 +119,8 @@ class Decisions(DemoVisits):
         self.page.get_by_label("Part is at").fill("20")
         ilse.record("47.6", "Within").said("Gas valve coil")
         self.assertEqual(
-            Reading.objects.get(position=key).check_kept.submission["machine"], {"state": "loose_part"}
+            Reading.objects.get(position=key).check_kept.submission["dead_or_live"],
+            {"state": "loose_part"},
         )
 
     def test_a_correction_names_its_reason_and_the_first_stays(self) -> None:
@@ -238,13 +239,13 @@ class NothingIsLost(DemoVisits):
         self.page.locator("#entry").fill("34.2")
         ilse.see_verdict("Within").isolated()
         before = Reading.objects.count()
-        self.page.route("**/api/jobs/**", lambda route: route.abort())
+        self.page.route("**/api/v1/jobs/**", lambda route: route.abort())
         self.page.locator("#entry").press("Enter")
         ilse.see("Kept here, not judged", "Upper deck, front element")
         self.page.reload()
         ilse.see("Kept here, not judged")
         self.assertEqual(Reading.objects.count(), before)
-        self.page.unroute("**/api/jobs/**")
+        self.page.unroute("**/api/v1/jobs/**")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=12_000)
         self.assertEqual(Reading.objects.count(), before + 1)
 
@@ -252,25 +253,25 @@ class NothingIsLost(DemoVisits):
         ilse = self.at_job(DECK_OVEN)
         self.page.locator("#entry").fill("34.2")
         ilse.see_verdict("Within").isolated()
-        self.page.route("**/api/jobs/**", lambda route: route.abort())
+        self.page.route("**/api/v1/jobs/**", lambda route: route.abort())
         self.page.locator("#entry").press("Enter")
         ilse.see("Kept here, not judged")
         job = Job.objects.get(machine__name=DECK_OVEN)
         Job.objects.filter(pk=job.pk).update(state="closed")
-        self.page.unroute("**/api/jobs/**")
+        self.page.unroute("**/api/v1/jobs/**")
         ilse.see("Not stored").see(f"Job {job.number} is closed")
         ilse.press("Discard")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0)
 
     def test_a_proof_that_somebody_overtook_proves_nothing(self) -> None:
         ilse = self.at_job(RACK_OVEN, item="isolate")
-        self.page.route("**/api/jobs/**", lambda route: route.abort())
+        self.page.route("**/api/v1/jobs/**", lambda route: route.abort())
         ilse.send_proof().see("Kept here, not judged")
         job = Job.objects.get(machine__name=RACK_OVEN)
         add_entry(job.pk, WentLiveEntry(id=uuid4()), self.people["Maud Fennick"])
         ilse.from_menu("Sign out")
         ilse.see("Not sent yet", "proof of dead").press("Stay signed in")
-        self.page.unroute("**/api/jobs/**")
+        self.page.unroute("**/api/v1/jobs/**")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=12_000)
         expect(ilse.band).to_contain_text("LIVE")
         ilse.tab("Log")

@@ -76,7 +76,7 @@ class Demo(unittest.TestCase):
         jar = next(one.cookiejar for one in opener.handlers if isinstance(one, HTTPCookieProcessor))
         token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
         request = Request(
-            f"http://127.0.0.1:{self.port}/api/{path}",
+            f"http://127.0.0.1:{self.port}/api/v1/{path}",
             json.dumps(body).encode(),
             {"Content-Type": "application/json", "X-CSRFToken": token},
         )
@@ -95,7 +95,7 @@ class Demo(unittest.TestCase):
                 "display": "24.6",
                 "connection": "isolated",
             },
-            "machine": {"state": "loose_part"},
+            "dead_or_live": {"state": "loose_part"},
         }
         with self.post(opener, "checks", body) as answer:
             return int(answer.status)
@@ -117,7 +117,7 @@ class Demo(unittest.TestCase):
         self.stop(server, signal.SIGKILL)
         self.start()
         self.browser()
-        with opener.open(f"http://127.0.0.1:{self.port}/api/checks/{number}") as kept:
+        with opener.open(f"http://127.0.0.1:{self.port}/api/v1/checks/{number}") as kept:
             self.assertEqual(json.load(kept)["label"], "kept before the power went")
 
     def test_a_reading_of_a_job_is_there_after_a_kill_9(self) -> None:
@@ -151,7 +151,7 @@ class Demo(unittest.TestCase):
             self.assertEqual(database.execute("PRAGMA foreign_key_check").fetchall(), [])
 
     def get(self, opener: OpenerDirector, path: str) -> Any:
-        with opener.open(f"http://127.0.0.1:{self.port}/api/{path}") as answer:
+        with opener.open(f"http://127.0.0.1:{self.port}/api/v1/{path}") as answer:
             return json.load(answer)
 
     def test_a_taken_port_is_said(self) -> None:

@@ -3,8 +3,8 @@
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import NinjaAPI
 
+from hembit.api.contract import Api
 from hembit.api.errors import register
 from hembit.api.parser import StrictJson
 from hembit.apps.checks.routes import router as checks
@@ -19,7 +19,7 @@ from hembit.apps.reckoner.routes import router as reckoner
 from hembit.apps.reports.routes import router as reports
 from hembit.apps.shop.routes import router as shop
 
-api = NinjaAPI(
+api = Api(
     title="Hembit",
     version="1",
     description="Expectations, judgements, kept checks, findings, sums, machines and jobs. "

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Iterable, Mapping, Sequence
-from typing import Any, get_args
+from collections.abc import Iterable, Mapping
+from functools import cache
+from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError
@@ -12,17 +13,12 @@ from django.http import HttpRequest, HttpResponse
 from django.http.request import RawPostDataException
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
-from pydantic import BaseModel
 
 from hembit.api.faults import sentence_of
+from hembit.api.places import Shapes, dotted, shapes_of
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.checks.schemas import JudgementIn
 from hembit.apps.checks.services import DifferentCheck, NotSettled
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
-from hembit.apps.jobs.entries.registry import AnyEntry
-from hembit.apps.jobs.schemas import WaitIn
-from hembit.apps.machines.schemas import PositionIn
-from hembit.apps.reckoner.routes import SumIn
 from hembit_core import AmbiguousInput, InputError
 from hembit_core.judging.judgement import Choice
 from hembit_core.model import Model
@@ -85,6 +81,10 @@ _CHOICES = {"literal_error", "enum", "union_tag_invalid"}
 def register(api: NinjaAPI) -> None:
     """Attach the handlers to ``api``."""
 
+    @cache
+    def shapes() -> Shapes:
+        return shapes_of(api.get_openapi_schema())
+
     def answer(
         request: HttpRequest,
         errors: Iterable[FieldError],
@@ -96,7 +96,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        return answer(request, _without_echoes([_from_pydantic(one) for one in error.errors]))
+        return answer(request, _without_echoes([_from_pydantic(one, shapes()) for one in error.errors]))
 
     @api.exception_handler(AmbiguousInput)
     def ambiguous(request: HttpRequest, error: AmbiguousInput) -> HttpResponse:
@@ -173,7 +173,7 @@ def register(api: NinjaAPI) -> None:
         return answer(request, [FieldError(field="", message=sentence, code="too_large")], 413)
 
 
-def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
+def _from_pydantic(error: Mapping[str, Any], shapes: Shapes) -> FieldError:
     kind = error["type"]
     if kind in _CHOICES:
         context = error.get("ctx", {})
@@ -187,7 +187,7 @@ def _from_pydantic(error: Mapping[str, Any]) -> FieldError:
         message = _too_few(int(context["actual_length"]), int(context["min_length"]))
     else:
         message = _SENTENCES.get(kind) or str(error["msg"]).removeprefix("Value error, ")
-    return FieldError(field=_dotted(error["loc"]), message=message, code=kind)
+    return FieldError(field=dotted(error["loc"], shapes), message=message, code=kind)
 
 
 def _too_few(there: int, least: int) -> str:
@@ -205,48 +205,3 @@ def _without_echoes(errors: list[FieldError]) -> list[FieldError]:
         for one in errors
         if one.code != "too_short" or not any(field.startswith(f"{one.field}.") for field in fields)
     ]
-
-
-def _tags(model: type[BaseModel], seen: set[type]) -> set[str]:
-    """Every literal default that a discriminator may hold, in ``model`` and what it is made of."""
-    if model in seen:
-        return set()
-    seen.add(model)
-    found = set()
-    for name, field in model.model_fields.items():
-        if name in _DISCRIMINATORS and isinstance(field.default, str):
-            found.add(field.default)
-        for part in _models_in(field.annotation):
-            found |= _tags(part, seen)
-    return found
-
-
-def _models_in(annotation: Any) -> Iterable[type[BaseModel]]:
-    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
-        yield annotation
-    for part in get_args(annotation):
-        yield from _models_in(part)
-
-
-_DISCRIMINATORS = {"kind", "measurand", "type", "by", "school", "state", "sum", "how"}
-_ENTRIES = set().union(*(_tags(one, set()) for one in _models_in(AnyEntry)))
-"""An entry's kind stands first in the location, right behind the body's own name."""
-_TAGS = set().union(_ENTRIES, *(_tags(one, set()) for one in (JudgementIn, SumIn, PositionIn, WaitIn)))
-"""Tags of discriminated unions stand in pydantic's locations, but are not fields."""
-_PARENTS = ("spec", "sensor", "rating", "tolerance", "reading", "machine", "sum", "until")
-
-
-def _dotted(location: Sequence[str | int]) -> str:
-    """``("body", "check", "spec", "rating", "plate", "pairs", 0)`` is ``spec.rating.pairs.0``."""
-    parts = [str(part) for part in location]
-    if parts and parts[0] in ("body", "query", "path"):
-        parts = parts[2:] if parts[0] == "body" and len(parts) > 1 else parts[1:]
-    if len(parts) > 1 and parts[0] in _ENTRIES:
-        parts = parts[1:]
-    kept: list[str] = []
-    behind = ""  # the part right behind which this one stands, a tag that was left out included
-    for part in parts:
-        if not (part in _TAGS and behind in _PARENTS):
-            kept.append(part)
-        behind = part
-    return ".".join(kept)

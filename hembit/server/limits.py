@@ -19,7 +19,7 @@ class Limits:
     threads: int = 8
     body: int = 1 * MIB
     photo: int = 16 * MIB
-    photo_paths: str = r"^/api/(v\d+/)?jobs/\d+/photos$"
+    photo_paths: str = r"^/api/v1/jobs/\d+/photos$"
     photos_at_once: int = 3
     photo_waits: float = 60.0
     within: float = 10.0

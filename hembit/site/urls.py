@@ -1,4 +1,4 @@
-"""The API under /api/; everything else is a page of the front end."""
+"""The API under /api/v1/; everything else is a page of the front end."""
 
 from django.contrib import admin
 from django.urls import path, re_path
@@ -12,7 +12,7 @@ handler403 = "hembit.api.unhandled.foreign"
 handler404 = "hembit.api.unhandled.nothing_there"
 handler500 = "hembit.api.unhandled.failed"
 urlpatterns = [
-    path("api/", api.urls),
+    path("api/v1/", api.urls),
     # One place to sign in; it is throttled there.
     path("admin/login/", RedirectView.as_view(url="/sign-in?next=/admin/")),
     path("admin/", admin.site.urls),

@@ -9,9 +9,11 @@ from typing import Literal
 
 from pydantic import AwareDatetime
 
+from hembit_core.errors import InputError
+from hembit_core.families.registry import about
 from hembit_core.model import Model
 from hembit_core.rules import Rules, default_rules
-from hembit_core.safety import Live, ProvedDead
+from hembit_core.safety import Live, LoosePart, MachineState, ProvedDead
 
 
 class Event(StrEnum):
@@ -124,3 +126,28 @@ def _after(state: MachineNow, event: MachineEvent) -> MachineNow:
 
 def _lapsed(why: str, at: datetime) -> MachineNow:
     return MachineNow(state="not_proved", lapsed=f"{why}. Prove it dead again.", lapsed_at=at)
+
+
+def stated_of(now: MachineNow, measurand: str, *, loose: bool) -> MachineState:
+    """What a reading of ``measurand`` is kept under: dead or live, as it is known now.
+
+    A ``loose`` part needs no proof. Whether the reading is admitted under it is for
+    :func:`hembit_core.safety.admit` alone to say.
+
+    Raises
+    ------
+    InputError
+        If the machine must be dead for it and nothing is known: nobody proved it, or the proof
+        lapsed.
+    """
+    needed = about(measurand).dead_or_live
+    if needed == "live":
+        return now.live or LoosePart()
+    if not loose and now.state == "proved_dead" and now.proof is not None:
+        return now.proof
+    if loose or needed == "either":
+        return LoosePart()
+    if now.live is not None:
+        return now.live
+    why = now.lapsed or "Nobody has proved this machine dead yet."
+    raise InputError(f"{why} Ohms on a fitted part come after the proof.").at("dead_or_live")

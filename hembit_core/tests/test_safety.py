@@ -19,7 +19,7 @@ class Admits(unittest.TestCase):
     def refuse(self, measurand: str, machine: MachineState) -> str:
         with self.assertRaises(InputError) as caught:
             admit(measurand, machine, NOW)
-        self.assertEqual(caught.exception.field, "machine")
+        self.assertEqual(caught.exception.field, "dead_or_live")
         return caught.exception.message
 
     def test_ohms_on_a_loose_or_a_proved_part(self) -> None:

@@ -5,9 +5,9 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { NotReached, Refused } from "@/api/client";
 import { askAgain, keys } from "@/api/keys";
 import { BenchWaitProvider } from "@/app/benchWait";
+import { DeadOrLiveProvider } from "@/app/deadOrLive";
 import { Frame } from "@/app/Frame";
 import { LiveStateProvider } from "@/app/liveState";
-import { MachineProvider } from "@/app/machine";
 import { NotFound } from "@/app/NotFound";
 import { SignedIn } from "@/people/SignedIn";
 import "@/styles/index.css";
@@ -53,7 +53,7 @@ if (!root) throw new Error("index.html has no #root");
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <MachineProvider>
+      <DeadOrLiveProvider>
         <LiveStateProvider>
           <BenchWaitProvider>
             <BrowserRouter>
@@ -79,7 +79,7 @@ createRoot(root).render(
             </BrowserRouter>
           </BenchWaitProvider>
         </LiveStateProvider>
-      </MachineProvider>
+      </DeadOrLiveProvider>
     </QueryClientProvider>
   </StrictMode>,
 );

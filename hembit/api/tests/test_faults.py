@@ -61,7 +61,7 @@ class Kept(VisitCase):
             self.assertEqual(self.get(path)["Cache-Control"], "no-store", path)
 
     def test_the_schema_is_for_whoever_is_signed_in(self) -> None:
-        self.assertEqual(Client().get("/api/openapi.json").status_code, 401)
+        self.assertEqual(Client().get("/api/v1/openapi.json").status_code, 401)
         self.assertIn("paths", self.good(self.get("openapi.json")))
 
     def test_a_path_that_is_none_answers_in_json(self) -> None:

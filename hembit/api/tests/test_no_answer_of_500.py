@@ -7,12 +7,12 @@ from collections.abc import Iterator
 from typing import Any
 from uuid import uuid4
 
-from django.test import Client
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as PropertyTestCase
 
 from hembit.api.api import api
+from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.jobs.tests.visits import VisitCase
 
 SCHEMA = json.loads(json.dumps(api.get_openapi_schema(), default=str))
@@ -95,7 +95,7 @@ class NoAnswerOf500(VisitCase, PropertyTestCase):
         super().setUp()
         self.open_job()
         self.clients = {
-            "nobody": (Client(), ""),
+            "nobody": (ContractClient(), ""),
             "a technician": (self.client, self.token),
             "a lead": self.as_lead(),
         }

@@ -49,8 +49,8 @@ def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
 @router.post("/checks", response={200: CheckOut, 201: CheckOut}, operation_id="keep_check")
 def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
     """Keep a check: 201 when stored, 200 when this submission was stored before."""
-    kept, new = services.keep(check, asking(request))
-    return Status(201 if new else 200, kept)
+    kept = services.keep(check, asking(request))
+    return Status(kept.status, kept.row)
 
 
 @router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")

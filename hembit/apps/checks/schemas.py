@@ -43,11 +43,11 @@ class ExpectationsIn(Model):
 
 
 class JudgementIn(Model):
-    """One reading of a part. ``machine`` says dead or live, before ohms or volts are taken."""
+    """One reading of a part. ``dead_or_live`` is stated before ohms or volts are taken."""
 
     spec: PartSpec
     reading: PartReading
-    machine: MachineState
+    dead_or_live: MachineState
     conditions: ConditionsIn = ConditionsIn()
     rule: DecisionRule = DecisionRule.SIMPLE
 
@@ -70,7 +70,7 @@ class Submission(Model):
     label: Label
     spec: PartSpec
     reading: PartReading
-    machine: MachineState
+    dead_or_live: MachineState
     conditions: Conditions
     rule: DecisionRule
 

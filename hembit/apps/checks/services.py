@@ -12,6 +12,7 @@ from django.utils import timezone
 from pydantic import TypeAdapter
 
 from hembit.apps.base.sent import made_at
+from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
@@ -62,16 +63,14 @@ def expect(spec: PartSpec, given: ConditionsIn) -> tuple[Expectation, ...]:
 
 def judge_reading(given: JudgementIn, by: Person, now: datetime | None = None) -> Judgement:
     """Judge a reading that the machine's state admits, for the person; store nothing."""
-    _check_prover(given.machine, by)
-    admit(given.reading.measurand, given.machine, now or timezone.now())
+    _check_prover(given.dead_or_live, by)
+    admit(given.reading.measurand, given.dead_or_live, now or timezone.now())
     conditions = conditions_of(given.conditions)
     return judge(given.spec, given.reading, conditions, given.rule)
 
 
-def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) -> tuple[Check, bool]:
-    """Judge and keep a check for the person; True when it was stored just now.
-
-    The same submission under the same id is stored once.
+def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) -> Stored[Check]:
+    """Judge and keep a check for the person; the same submission under the same id is stored once.
 
     Raises
     ------
@@ -87,17 +86,17 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         label=given.label or describe(given.spec)[:120],
         spec=given.spec,
         reading=given.reading,
-        machine=given.machine,
+        dead_or_live=given.dead_or_live,
         conditions=conditions,
         rule=given.rule,
     ).model_dump(mode="json")
     earlier = Check.objects.filter(pk=given.id).first()
     if earlier:
-        return _same(earlier, submission), False
+        return _same(earlier, submission)
     now = made_at(given.sent, now or timezone.now())
-    _check_prover(given.machine, by)
-    must_stay_dead = isinstance(given.machine, Live) and _must_stay_dead(given.part_checks)
-    admit(given.reading.measurand, given.machine, now, must_stay_dead=must_stay_dead)
+    _check_prover(given.dead_or_live, by)
+    must_stay_dead = isinstance(given.dead_or_live, Live) and _must_stay_dead(given.part_checks)
+    admit(given.reading.measurand, given.dead_or_live, now, must_stay_dead=must_stay_dead)
     _check_connection_said(given)
     judgement = judge(given.spec, given.reading, conditions, given.rule)
     if judgement.state is State.PLEASE_CONFIRM:
@@ -119,17 +118,17 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         with transaction.atomic():
             check.save()
     except IntegrityError:  # the same submission arrived twice at once
-        return _same(Check.objects.get(pk=given.id), submission), False
-    return check, True
+        return _same(Check.objects.get(pk=given.id), submission)
+    return Stored(check)
 
 
-def _check_prover(machine: MachineState, by: Person | None) -> None:
+def _check_prover(stated: MachineState, by: Person | None) -> None:
     """A proof of dead is that of whoever is signed in; nobody proves in another's name."""
-    if isinstance(machine, ProvedDead) and by is not None and machine.by != by.name:
+    if isinstance(stated, ProvedDead) and by is not None and stated.by != by.name:
         raise InputError(
-            f"{by.name} is signed in, and the proof of dead is {machine.by}'s. A proof is one "
+            f"{by.name} is signed in, and the proof of dead is {stated.by}'s. A proof is one "
             "person's: prove it dead yourself."
-        ).at("machine")
+        ).at("dead_or_live")
 
 
 def _must_stay_dead(checks: tuple[UUID, ...]) -> bool:
@@ -148,11 +147,11 @@ def _check_connection_said(given: CheckIn) -> None:
         )
 
 
-def _same(earlier: Check, submission: object) -> Check:
+def _same(earlier: Check, submission: object) -> Stored[Check]:
     stored = Submission.model_validate(earlier.submission).model_dump(mode="json")
     if stored != submission:
         raise DifferentCheck("Another check was already kept under this id. Nothing was stored.")
-    return earlier
+    return Stored(earlier, new=False)
 
 
 def judgement_of(check: Check) -> Judgement:

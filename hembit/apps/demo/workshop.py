@@ -107,7 +107,7 @@ class _Teller:
             self.person,
             self.now,
         )
-        self.number = job.number
+        self.number = job.row.number
         for place, step in enumerate(self.given["steps"]):
             self.now += timedelta(minutes=step.pop("after"))
             self._step(uuid5(_NAMES, f"{self.name} step {place}"), step)

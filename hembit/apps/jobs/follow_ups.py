@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
+from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.schemas import FollowUpIn
@@ -23,7 +24,7 @@ from hembit_core.planning.bypass import section_load
 @transaction.atomic
 def add_follow_up(
     visit: Visit, given: FollowUpIn, person: Person, now: datetime | None = None
-) -> FollowUp:
+) -> Stored[FollowUp]:
     """Add a follow-up.
 
     Raises
@@ -36,7 +37,7 @@ def add_follow_up(
     if earlier:
         if earlier.job_id != visit.job.pk or earlier.kind != given.kind:
             raise AlreadyNamed
-        return earlier
+        return Stored(earlier, new=False)
     if given.due_on < timezone.localdate(now):
         raise InputError("This day has passed. Give one to come.").at("due_on")
     if given.due_on > timezone.localdate(now) + timedelta(days=10 * 366):
@@ -49,7 +50,7 @@ def add_follow_up(
         text = _bypass(visit, given, text)
     if not text:
         raise InputError("Say in a few words what is to be done.").at("text")
-    return FollowUp.objects.create(
+    added = FollowUp.objects.create(
         id=given.id,
         job=visit.job,
         position=position,
@@ -59,6 +60,7 @@ def add_follow_up(
         opened_at=made_at(given.sent, now),
         opened_by=person,
     )
+    return Stored(added)
 
 
 def bypassed_safety_device(machine: int) -> str:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
 from hembit.apps.base.sent import made_at
+from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
@@ -24,13 +24,11 @@ from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
-from hembit_core.families.registry import about
-from hembit_core.planning.machine_state import MachineNow
+from hembit_core.planning.machine_state import stated_of
 from hembit_core.planning.route import SUPPLY
-from hembit_core.safety import LoosePart
 
 
-def record(number: int, given: ReadingIn, person: Person, now: datetime | None = None) -> Job:
+def record(number: int, given: ReadingIn, person: Person, now: datetime | None = None) -> Stored[Job]:
     """Judge a reading of a part and keep it in the job; twice is once.
 
     Raises
@@ -54,26 +52,30 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
                 given.reading.model_dump(mode="json"),
             ):
                 raise AlreadyNamed
-            return find_job(number)
+            return Stored(find_job(number), new=False)
         job = find_open_job(number)
         visit = Visit.load(job)
         position = visit.position(given.part)
         standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
         _check_superseding(given, standing, visit)
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
-        check, _ = keep(
+        check = keep(
             CheckIn(
                 id=given.id,
                 label=name[:120],
                 spec=visit.spec(given.part),
                 reading=given.reading,
-                machine=_machine(state_of(job, person, now, given.sent), given),
+                dead_or_live=stated_of(
+                    state_of(job, person, now, given.sent),
+                    given.reading.measurand,
+                    loose=given.loose or given.spare,
+                ),
                 conditions=given.conditions,
                 rule=given.rule,
             ),
             person,
             made,
-        )
+        ).row
         part = visit.parts.get(position.pk) if position and not given.spare else None
         corrects = given.relation == Relation.CORRECTS and standing is not None
         Reading(
@@ -104,7 +106,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         )
         if not given.spare:
             refresh_finding(job, position, person, now)
-    return find_job(number)
+    return Stored(find_job(number))
 
 
 def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit) -> None:
@@ -133,28 +135,7 @@ def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit)
     )
 
 
-def _machine(now: MachineNow, given: ReadingIn) -> Any:
-    """Dead or live as the job knows it; a loose part and a spare are exempt."""
-    needed = about(given.reading.measurand).dead_or_live
-    if needed == "live":
-        if now.live is None:
-            raise InputError(
-                "Volts and amps need a live machine. State that it is live before they are taken."
-            ).at("machine")
-        return now.live
-    if given.loose or given.spare:
-        return LoosePart()
-    if now.live is not None:
-        return LoosePart() if needed == "either" else now.live
-    if now.proof is None or now.state != "proved_dead":
-        if needed == "either":
-            return LoosePart()
-        why = now.lapsed or "Nobody has proved this machine dead yet."
-        raise InputError(f"{why} Ohms on a fitted part come after the proof.").at("machine")
-    return now.proof
-
-
-def attach(number: int, given: AttachIn, person: Person, now: datetime | None = None) -> Job:
+def attach(number: int, given: AttachIn, person: Person, now: datetime | None = None) -> Stored[Job]:
     """Put a kept check into a job, as a reading of one of the machine's parts.
 
     Raises
@@ -171,7 +152,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
         earlier = Reading.objects.filter(pk=given.check_id).first()
         if earlier:
             if earlier.job_id == number:
-                return job
+                return Stored(job, new=False)
             raise InputError(f"This check is in job {earlier.job_id} already.").at("check_id")
         _check_proof_is_theirs(check)
         visit = Visit.load(job)
@@ -200,16 +181,16 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             reason="a kept check, put into the job" if standing else "",
         ).save()
         refresh_finding(job, position, person, now)
-    return find_job(number)
+    return Stored(find_job(number))
 
 
 def _check_proof_is_theirs(check: Check) -> None:
     """One that was read under somebody else's proof of dead, or nobody's, is not put into a job."""
-    machine = check.submission["machine"]
+    stated = check.submission["dead_or_live"]
     name = check.kept_by.name if check.kept_by else "nobody"
-    if machine["state"] == "proved_dead" and machine["by"] != name:
+    if stated["state"] == "proved_dead" and stated["by"] != name:
         raise InputError(
-            f"This check was kept by {name} under a proof of dead by {machine['by']}. A proof is one "
+            f"This check was kept by {name} under a proof of dead by {stated['by']}. A proof is one "
             "person's: read it again in the job."
         ).at("check_id")
 

@@ -64,14 +64,15 @@ class JobFilter(Model):
     page: int = Query(1, ge=1)
 
 
-def _whole(request: HttpRequest, job: Job) -> HttpResponse:
+def _whole(request: HttpRequest, job: Job, status: int = 200) -> HttpResponse:
     """The job whole. It was typed as it was built: it is written as it is, not validated again."""
     person, now = asking(request), timezone.now()
     shown = job_out(job, person, now)
     if shown.machine_now.clock_is_behind and job.state == JobState.OPEN:
         note_clock_set_back(job, person, now)
         shown = job_out(job, person, now)
-    return HttpResponse(shown.model_dump_json(), content_type="application/json; charset=utf-8")
+    body, kind = shown.model_dump_json(), "application/json; charset=utf-8"
+    return HttpResponse(body, content_type=kind, status=status)
 
 
 @router.get("/home", response=HomeOut, operation_id="get_home")
@@ -95,11 +96,11 @@ def list_jobs(request: HttpRequest, wanted: Query[JobFilter]) -> Page[JobSummary
     return page_of(found, wanted.page, summary)
 
 
-@router.post("/jobs", response=JobOut, operation_id="open_job")
+@router.post("/jobs", response={200: JobOut, 201: JobOut}, operation_id="open_job")
 def open_job(request: HttpRequest, given: JobIn) -> HttpResponse:
     """Open a job."""
     job = services.open_job(given, asking(request))
-    return _whole(request, services.find_job(job.number))
+    return _whole(request, services.find_job(job.row.number), job.status)
 
 
 @router.get("/jobs/{row:number}", response=JobOut, operation_id="get_job")
@@ -114,30 +115,39 @@ def change_job(request: HttpRequest, number: int, given: JobChange) -> HttpRespo
     return _whole(request, services.change_job(number, given, asking(request)))
 
 
-@router.post("/jobs/{row:number}/entries", response=JobOut, operation_id="add_entry")
+@router.post(
+    "/jobs/{row:number}/entries", response={200: JobOut, 201: JobOut}, operation_id="add_entry"
+)
 def add_entry(request: HttpRequest, number: int, given: AnyEntry) -> HttpResponse:
     """Write down something done or decided."""
-    return _whole(request, services.add_entry(number, given, asking(request)))
+    job = services.add_entry(number, given, asking(request))
+    return _whole(request, job.row, job.status)
 
 
-@router.post("/jobs/{row:number}/readings", response=JobOut, operation_id="record_reading")
+@router.post(
+    "/jobs/{row:number}/readings", response={200: JobOut, 201: JobOut}, operation_id="record_reading"
+)
 def record_reading(request: HttpRequest, number: int, given: ReadingIn) -> HttpResponse:
     """Judge and keep a reading, if the machine's state admits it."""
-    return _whole(request, record(number, given, asking(request)))
+    job = record(number, given, asking(request))
+    return _whole(request, job.row, job.status)
 
 
-@router.post("/jobs/{row:number}/checks", response=JobOut, operation_id="attach_check")
+@router.post(
+    "/jobs/{row:number}/checks", response={200: JobOut, 201: JobOut}, operation_id="attach_check"
+)
 def attach_check(request: HttpRequest, number: int, given: AttachIn) -> HttpResponse:
     """Put a kept check into a job."""
-    return _whole(request, attach(number, given, asking(request)))
+    job = attach(number, given, asking(request))
+    return _whole(request, job.row, job.status)
 
 
-@router.post("/jobs/{row:number}/waits", response=JobOut, operation_id="start_wait")
+@router.post("/jobs/{row:number}/waits", response={200: JobOut, 201: JobOut}, operation_id="start_wait")
 def start_a_wait(request: HttpRequest, number: int, given: WaitIn) -> HttpResponse:
     """Start a wait."""
     job = services.find_open_job(number)
-    start_wait(job, given, asking(request))
-    return _whole(request, job)
+    wait = start_wait(job, given, asking(request))
+    return _whole(request, job, wait.status)
 
 
 @router.post("/waits/{uuid:number}/end", response=JobOut, operation_id="end_wait")
@@ -162,12 +172,14 @@ def list_waits(request: HttpRequest) -> list[WaitOut]:
     return [wait_out(one) for one in running_waits()]
 
 
-@router.post("/jobs/{row:number}/follow-ups", response=JobOut, operation_id="add_follow_up")
+@router.post(
+    "/jobs/{row:number}/follow-ups", response={200: JobOut, 201: JobOut}, operation_id="add_follow_up"
+)
 def add_a_follow_up(request: HttpRequest, number: int, given: FollowUpIn) -> HttpResponse:
     """Add a follow-up."""
     job = services.find_open_job(number)
-    add_follow_up(Visit.load(job), given, asking(request))
-    return _whole(request, job)
+    added = add_follow_up(Visit.load(job), given, asking(request))
+    return _whole(request, job, added.status)
 
 
 @router.post("/follow-ups/{uuid:number}/done", response=FollowUpOut, operation_id="finish_follow_up")

@@ -12,6 +12,7 @@ from django.utils import timezone
 from hembit.apps.base.audit import record as trail
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
+from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
 from hembit.apps.jobs.entries.preparing import LookedEntry
@@ -25,15 +26,15 @@ from hembit_core.planning.route import Choices
 from hembit_core.planning.symptoms import Symptom
 
 
-def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
+def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Stored[Job]:
     """Open a job; the same one twice, or twice at once, is opened once."""
     with transaction.atomic():
         earlier = Job.objects.filter(client_id=given.id).first()
         if earlier:
             if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
                 raise AlreadyNamed
-            return earlier
-        return Job.objects.create(
+            return Stored(earlier, new=False)
+        job = Job.objects.create(
             client_id=given.id,
             machine=named(find_machine, given.machine, "machine"),
             complaint=given.complaint,
@@ -45,6 +46,7 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Job:
             choices=Choices(school=given.school).model_dump(mode="json"),
             conditions=_meter_in_hand(person),
         )
+    return Stored(job)
 
 
 def _meter_in_hand(person: Person) -> dict[str, Any]:
@@ -148,7 +150,7 @@ def _words(name: str, value: Any) -> str:
     return "; ".join(said)
 
 
-def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None = None) -> Job:
+def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None = None) -> Stored[Job]:
     """Write an entry into a job's log, by the rules of its kind; twice is once.
 
     Raises
@@ -166,10 +168,10 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             kept = {name: value for name, value in earlier.data.items() if name in sent}
             if (earlier.job_id, earlier.kind, kept) != (number, kind, sent):
                 raise AlreadyNamed
-            return find_job(number)
+            return Stored(find_job(number), new=False)
         job = find_job(number) if kind in ("reopened", "closed") else find_open_job(number)
         if kind == "closed" and job.state == JobState.CLOSED:
-            return job
+            return Stored(job, new=False)
         moment = Moment(Visit.load(job), person, now or timezone.now())
         data = given.accept(moment)
         part = data.get("part")
@@ -187,4 +189,4 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             trail(f"job_{kind}", job, reason=str(data.get("reason", "")))
         if isinstance(given, LookedEntry):
             given.afterwards(moment)
-    return find_job(number)
+    return Stored(find_job(number))

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
+from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.schemas import AtClock, InMinutes, WaitIn
@@ -21,7 +22,7 @@ LONGEST = timedelta(days=7)
 
 
 @transaction.atomic
-def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = None) -> Wait:
+def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = None) -> Stored[Wait]:
     """Start a wait. A proof of dead lapses by it.
 
     Raises
@@ -34,14 +35,14 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
     if earlier:
         if earlier.job_id != job.pk or earlier.text != given.text:
             raise AlreadyNamed
-        return earlier
+        return Stored(earlier, new=False)
     made = made_at(given.sent, now)
     due_at, reckoned = _due(given, made)
     if due_at <= made:
         raise InputError("This time has passed already. Take the reading now.").at("until")
     if due_at - now > LONGEST:
         raise InputError("A wait is at most a week; what is later is a follow-up.").at("until")
-    return Wait.objects.create(
+    wait = Wait.objects.create(
         id=given.id,
         job=job,
         kind=given.kind,
@@ -52,6 +53,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         started_by=person,
         due_at=due_at,
     )
+    return Stored(wait)
 
 
 def _due(given: WaitIn, now: datetime) -> tuple[datetime, str]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.http import HttpRequest
 from ninja import Query, Router
+from ninja.responses import Status
 
 from hembit.apps.base.paging import Page, page_of
 from hembit.apps.machines import services
@@ -32,10 +33,10 @@ def list_customers(
     return page_of(services.list_customers(text.strip()), page, CustomerOut.model_validate)
 
 
-@router.post("/customers", response=CustomerOut, operation_id="add_customer")
-def add_customer(request: HttpRequest, given: CustomerIn) -> Customer:
+@router.post("/customers", response={201: CustomerOut}, operation_id="add_customer")
+def add_customer(request: HttpRequest, given: CustomerIn) -> Status[Customer]:
     """Add a customer."""
-    return services.save_customer(given)
+    return Status(201, services.save_customer(given))
 
 
 @router.put("/customers/{row:number}", response=CustomerOut, operation_id="change_customer")
@@ -56,10 +57,10 @@ def list_machines(
     return page_of(found, page, MachineSummary.model_validate)
 
 
-@router.post("/machines", response=MachineOut, operation_id="add_machine")
-def add_machine(request: HttpRequest, given: MachineIn) -> MachineOut:
+@router.post("/machines", response={201: MachineOut}, operation_id="add_machine")
+def add_machine(request: HttpRequest, given: MachineIn) -> Status[MachineOut]:
     """Add a machine."""
-    return services.machine_out(services.save_machine(given))
+    return Status(201, services.machine_out(services.save_machine(given)))
 
 
 @router.get("/machines/{row:number}", response=MachineOut, operation_id="get_machine")
@@ -74,12 +75,14 @@ def change_machine(request: HttpRequest, number: int, given: MachineIn) -> Machi
     return services.machine_out(services.save_machine(given, number))
 
 
-@router.post("/machines/{row:number}/positions", response=MachineOut, operation_id="add_position")
-def add_position(request: HttpRequest, number: int, given: PositionIn) -> MachineOut:
+@router.post(
+    "/machines/{row:number}/positions", response={201: MachineOut}, operation_id="add_position"
+)
+def add_position(request: HttpRequest, number: int, given: PositionIn) -> Status[MachineOut]:
     """Add a position with the part in it."""
     machine = services.find_machine(number)
     services.add_position(machine, given)
-    return services.machine_out(machine)
+    return Status(201, services.machine_out(machine))
 
 
 @router.patch("/positions/{row:number}", response=MachineOut, operation_id="change_position")
@@ -101,9 +104,10 @@ def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOu
     return services.machine_out(services.find_machine(position.machine_id))
 
 
-@router.post("/positions/{row:number}/parts", response=MachineOut, operation_id="fit_part")
-def fit_part(request: HttpRequest, number: int, given: PartIn) -> MachineOut:
+@router.post("/positions/{row:number}/parts", response={201: MachineOut}, operation_id="fit_part")
+def fit_part(request: HttpRequest, number: int, given: PartIn) -> Status[MachineOut]:
     """Note a part that was fitted outside a job."""
     position = services.find_position(number)
     services.fit_part(position, given)
-    return services.machine_out(services.find_machine(position.machine_id))
+    machine = services.find_machine(position.machine_id)
+    return Status(201, services.machine_out(machine))

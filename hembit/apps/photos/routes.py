@@ -8,6 +8,7 @@ from uuid import UUID
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from ninja import File, Form, Router, UploadedFile
+from ninja.responses import Status
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.jobs.services import find_job, find_open_job
@@ -52,13 +53,15 @@ def list_photos(request: HttpRequest, number: int) -> list[PhotoOut]:
     return [photo_out(one) for one in job.photos.select_related("taken_by", "position")]
 
 
-@router.post("/jobs/{row:number}/photos", response=PhotoOut, operation_id="add_photo")
+@router.post(
+    "/jobs/{row:number}/photos", response={200: PhotoOut, 201: PhotoOut}, operation_id="add_photo"
+)
 def add_photo(
     request: HttpRequest, number: int, given: Form[PhotoIn], file: File[UploadedFile]
-) -> PhotoOut:
+) -> Status[PhotoOut]:
     """Add a photo: JPEG, PNG or WebP, checked and re-encoded here."""
     photo = services.add_photo(number, given, file, file.size, asking(request))
-    return photo_out(photo)
+    return Status(photo.status, photo_out(photo.row))
 
 
 @router.patch("/photos/{uuid:number}", response=PhotoOut, operation_id="change_photo")

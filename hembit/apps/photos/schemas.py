@@ -33,7 +33,7 @@ class PhotoChange(Model):
 
 
 class PhotoOut(Model):
-    """A photo; its picture lies at /api/photos/ID/full and /small."""
+    """A photo; its picture lies at /api/v1/photos/ID/full and /small."""
 
     id: UUID
     step: StepKind

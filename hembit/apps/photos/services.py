@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.services import find_open_job
 from hembit.apps.machines.services import find_position, named
@@ -28,7 +29,7 @@ def add_photo(
     size: int | None,
     person: Person,
     now: datetime | None = None,
-) -> Photo:
+) -> Stored[Photo]:
     """Check, re-encode and store a photo; the same one twice is stored once.
 
     Nobody else's writing waits for it: the picture is written before the record is locked.
@@ -46,7 +47,7 @@ def add_photo(
         if earlier:
             if (earlier.job_id, earlier.digest) != (number, encoded.digest):
                 raise AlreadyNamed
-            return earlier
+            return Stored(earlier, new=False)
         if job.photos.count() >= MOST_IN_A_JOB:
             raise InputError(f"A job holds {MOST_IN_A_JOB} photos; this one has them.").at("file")
         position = None
@@ -54,7 +55,7 @@ def add_photo(
             position = named(lambda one: find_position(one, job.machine), given.position, "position")
         pair = _before(number, given.pair) if given.pair else None
         files.publish()
-        return Photo.objects.create(
+        photo = Photo.objects.create(
             id=given.id,
             job=job,
             position=position,
@@ -67,6 +68,7 @@ def add_photo(
             taken_at=now or timezone.now(),
             taken_by=person,
         )
+    return Stored(photo)
 
 
 def _before(job: int, number: UUID) -> Photo:

@@ -68,8 +68,8 @@ def in_submission(data: Any) -> Iterator[Path]:
     """What was typed beside a check: its label, and why it was read live all the same."""
     if data.get("label"):
         yield ("label",)
-    if data["machine"].get("despite"):
-        yield ("machine", "despite")
+    if data["dead_or_live"].get("despite"):
+        yield ("dead_or_live", "despite")
 
 
 _MACHINE, _JOB = "machine__customer", "job__machine__customer"

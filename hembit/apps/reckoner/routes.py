@@ -1,4 +1,4 @@
-"""POST /api/reckoner: the sums of the trade that belong to no single part."""
+"""POST /api/v1/reckoner: the sums of the trade that belong to no single part."""
 
 from __future__ import annotations
 

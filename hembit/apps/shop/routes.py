@@ -1,4 +1,4 @@
-"""GET /api/meters."""
+"""GET /api/v1/meters."""
 
 from __future__ import annotations
 

@@ -25,7 +25,7 @@ LIMITS = Limits(
     least_rate=1e6,
     answer_within=0.1,
 )
-PHOTOS = "/api/jobs/3/photos"
+PHOTOS = "/api/v1/jobs/3/photos"
 
 
 def echo(environ: dict[str, Any], start_response: Callable[..., Any]) -> Iterable[bytes]:
@@ -39,7 +39,7 @@ class Asked:
     """A request, played part by part; what was answered."""
 
     def __init__(
-        self, path: str = "/api/home", parts: Iterable[bytes] = (b"",), **headers: str
+        self, path: str = "/api/v1/home", parts: Iterable[bytes] = (b"",), **headers: str
     ) -> None:
         names = {name.replace("_", "-"): value for name, value in headers.items()}
         self.scope = {
@@ -92,7 +92,7 @@ class Bridged(unittest.IsolatedAsyncioTestCase):
         self.assertEqual((got.status, got.said), (413, "This is too large to be taken here."))
 
     async def test_what_says_that_it_is_too_large_is_not_read_at_all(self) -> None:
-        for path, length in (("/api/home", 1001), (PHOTOS, 5001), ("/", 3 * 10**8)):
+        for path, length in (("/api/v1/home", 1001), (PHOTOS, 5001), ("/", 3 * 10**8)):
             asked = Asked(path, [b"x"] * 9, content_length=str(length), cookie="mine")
             self.assertEqual((await self.ask(asked)).status, 413)
             self.assertEqual(len(asked.parts), 9)

@@ -9,7 +9,7 @@ const TOGETHER = 5000;
 export function useHome() {
   return useQuery({
     queryKey: keys.home,
-    queryFn: () => ask(client.GET("/api/home")),
+    queryFn: () => ask(client.GET("/api/v1/home")),
     refetchInterval: 30_000,
   });
 }
@@ -18,7 +18,7 @@ export function useHome() {
 export function useLive() {
   return useQuery({
     queryKey: keys.live,
-    queryFn: () => ask(client.GET("/api/live")),
+    queryFn: () => ask(client.GET("/api/v1/live")),
     refetchInterval: 15_000,
   });
 }
@@ -26,7 +26,7 @@ export function useLive() {
 export function useWaits() {
   return useQuery({
     queryKey: keys.waits,
-    queryFn: () => ask(client.GET("/api/waits")),
+    queryFn: () => ask(client.GET("/api/v1/waits")),
     refetchInterval: 30_000,
   });
 }
@@ -43,7 +43,7 @@ export type JobFilter = {
 export function useJobs(wanted: JobFilter) {
   return useQuery({
     queryKey: keys.jobs(wanted),
-    queryFn: () => ask(client.GET("/api/jobs", { params: { query: wanted } })),
+    queryFn: () => ask(client.GET("/api/v1/jobs", { params: { query: wanted } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -51,7 +51,7 @@ export function useJobs(wanted: JobFilter) {
 export function useJob(number: number, enabled = true) {
   return useQuery({
     queryKey: keys.job(number),
-    queryFn: () => ask(client.GET("/api/jobs/{number}", { params: { path: { number } } })),
+    queryFn: () => ask(client.GET("/api/v1/jobs/{number}", { params: { path: { number } } })),
     refetchInterval: TOGETHER,
     enabled,
   });
@@ -61,7 +61,8 @@ export function useJob(number: number, enabled = true) {
 export function useReport(number: number, seen = 0) {
   return useQuery({
     queryKey: keys.report(number, seen),
-    queryFn: () => ask(client.GET("/api/jobs/{number}/report", { params: { path: { number } } })),
+    queryFn: () =>
+      ask(client.GET("/api/v1/jobs/{number}/report", { params: { path: { number } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -70,7 +71,7 @@ export function useChangeJob(number: number) {
   const store = useQueryClient();
   return useMutation({
     mutationFn: (change: JobChange) =>
-      ask(client.PATCH("/api/jobs/{number}", { params: { path: { number } }, body: change })),
+      ask(client.PATCH("/api/v1/jobs/{number}", { params: { path: { number } }, body: change })),
     onSuccess: (job) => {
       store.setQueryData(keys.job(number), job);
       void askAgain(store, ...showsVisit);
@@ -83,7 +84,7 @@ export function useChangeJob(number: number) {
 export function useFollowUps(page: number, done: boolean) {
   return useQuery({
     queryKey: keys.followUps(page, done),
-    queryFn: () => ask(client.GET("/api/follow-ups", { params: { query: { page, done } } })),
+    queryFn: () => ask(client.GET("/api/v1/follow-ups", { params: { query: { page, done } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -92,7 +93,7 @@ export function useFinishFollowUp() {
   const store = useQueryClient();
   return useMutation({
     mutationFn: (number: string) =>
-      ask(client.POST("/api/follow-ups/{number}/done", { params: { path: { number } } })),
+      ask(client.POST("/api/v1/follow-ups/{number}/done", { params: { path: { number } } })),
     onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
@@ -101,7 +102,7 @@ export function useEndWait() {
   const store = useQueryClient();
   return useMutation({
     mutationFn: (number: string) =>
-      ask(client.POST("/api/waits/{number}/end", { params: { path: { number } } })),
+      ask(client.POST("/api/v1/waits/{number}/end", { params: { path: { number } } })),
     onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
@@ -110,19 +111,19 @@ export function usePhotos(job: number) {
   return useQuery({
     queryKey: keys.photos(job),
     queryFn: () =>
-      ask(client.GET("/api/jobs/{number}/photos", { params: { path: { number: job } } })),
+      ask(client.GET("/api/v1/jobs/{number}/photos", { params: { path: { number: job } } })),
     refetchInterval: 15_000,
   });
 }
 
 export function usePeople() {
-  return useQuery({ queryKey: keys.people, queryFn: () => ask(client.GET("/api/people")) });
+  return useQuery({ queryKey: keys.people, queryFn: () => ask(client.GET("/api/v1/people")) });
 }
 
 export function useCustomers(text = "") {
   return useQuery({
     queryKey: keys.customers(text),
-    queryFn: () => ask(client.GET("/api/customers", { params: { query: { text } } })),
+    queryFn: () => ask(client.GET("/api/v1/customers", { params: { query: { text } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -132,7 +133,9 @@ export function useErasable(customer: number) {
   return useQuery({
     queryKey: keys.erasable(customer),
     queryFn: () =>
-      ask(client.GET("/api/customers/{number}/words", { params: { path: { number: customer } } })),
+      ask(
+        client.GET("/api/v1/customers/{number}/words", { params: { path: { number: customer } } }),
+      ),
     gcTime: 0,
   });
 }
@@ -142,7 +145,7 @@ export function useMachines(text: string, customer: number | undefined, page = 1
     queryKey: keys.machines(text, customer, page),
     queryFn: () =>
       ask(
-        client.GET("/api/machines", {
+        client.GET("/api/v1/machines", {
           params: { query: { text, page, ...(customer ? { customer } : {}) } },
         }),
       ),
@@ -153,7 +156,7 @@ export function useMachines(text: string, customer: number | undefined, page = 1
 export function useMachineWhole(number: number) {
   return useQuery({
     queryKey: keys.machine(number),
-    queryFn: () => ask(client.GET("/api/machines/{number}", { params: { path: { number } } })),
+    queryFn: () => ask(client.GET("/api/v1/machines/{number}", { params: { path: { number } } })),
   });
 }
 
@@ -161,7 +164,9 @@ export function useVerdicts(machine: number) {
   return useQuery({
     queryKey: keys.verdicts(machine),
     queryFn: () =>
-      ask(client.GET("/api/machines/{number}/verdicts", { params: { path: { number: machine } } })),
+      ask(
+        client.GET("/api/v1/machines/{number}/verdicts", { params: { path: { number: machine } } }),
+      ),
   });
 }
 
@@ -170,7 +175,7 @@ export function usePositionReadings(position: number, page: number) {
     queryKey: keys.readings(position, page),
     queryFn: () =>
       ask(
-        client.GET("/api/positions/{number}/readings", {
+        client.GET("/api/v1/positions/{number}/readings", {
           params: { path: { number: position }, query: { page } },
         }),
       ),
@@ -184,8 +189,8 @@ export function useSaveCustomer(number: number | undefined) {
   return useMutation({
     mutationFn: (body: CustomerIn) =>
       number
-        ? ask(client.PUT("/api/customers/{number}", { params: { path: { number } }, body }))
-        : ask(client.POST("/api/customers", { body })),
+        ? ask(client.PUT("/api/v1/customers/{number}", { params: { path: { number } }, body }))
+        : ask(client.POST("/api/v1/customers", { body })),
     onSuccess: () => askAgain(store, ...showsCustomer),
   });
 }
@@ -196,8 +201,8 @@ export function useSaveMachine(number: number | undefined) {
   return useMutation({
     mutationFn: (body: MachineIn) =>
       number
-        ? ask(client.PUT("/api/machines/{number}", { params: { path: { number } }, body }))
-        : ask(client.POST("/api/machines", { body })),
+        ? ask(client.PUT("/api/v1/machines/{number}", { params: { path: { number } }, body }))
+        : ask(client.POST("/api/v1/machines", { body })),
     onSuccess: () => askAgain(store, ...showsVisit),
   });
 }

@@ -7,13 +7,13 @@ import type { ConditionsIn, Finding, JudgementIn, Spec, SumIn } from "./types";
 export function useOptions() {
   return useQuery({
     queryKey: keys.options,
-    queryFn: () => ask(client.GET("/api/options")),
+    queryFn: () => ask(client.GET("/api/v1/options")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }
 
 export function useMeters() {
-  return useQuery({ queryKey: keys.meters, queryFn: () => ask(client.GET("/api/meters")) });
+  return useQuery({ queryKey: keys.meters, queryFn: () => ask(client.GET("/api/v1/meters")) });
 }
 
 /** What to expect of the part; asked again whenever spec or conditions change. */
@@ -21,7 +21,9 @@ export function useExpectations(spec: Spec | null, conditions: ConditionsIn) {
   return useQuery({
     queryKey: keys.expectations(spec, conditions),
     queryFn: ({ signal }) =>
-      ask(client.POST("/api/expectations", { body: { spec: spec as Spec, conditions }, signal })),
+      ask(
+        client.POST("/api/v1/expectations", { body: { spec: spec as Spec, conditions }, signal }),
+      ),
     enabled: spec !== null,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
@@ -33,7 +35,7 @@ export function useJudgement(body: JudgementIn | null) {
   return useQuery({
     queryKey: keys.judgement(body),
     queryFn: ({ signal }) =>
-      ask(client.POST("/api/judgements", { body: body as JudgementIn, signal })),
+      ask(client.POST("/api/v1/judgements", { body: body as JudgementIn, signal })),
     enabled: body !== null,
     ...(body === null ? {} : { placeholderData: keepPreviousData }),
     gcTime: 10_000,
@@ -43,7 +45,7 @@ export function useJudgement(body: JudgementIn | null) {
 export function useKept(page: number, text: string) {
   return useQuery({
     queryKey: keys.kept(page, text),
-    queryFn: () => ask(client.GET("/api/checks", { params: { query: { page, text } } })),
+    queryFn: () => ask(client.GET("/api/v1/checks", { params: { query: { page, text } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -51,7 +53,7 @@ export function useKept(page: number, text: string) {
 export function useKeptCheck(number: string) {
   return useQuery({
     queryKey: keys.keptCheck(number),
-    queryFn: () => ask(client.GET("/api/checks/{number}", { params: { path: { number } } })),
+    queryFn: () => ask(client.GET("/api/v1/checks/{number}", { params: { path: { number } } })),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }
@@ -62,7 +64,7 @@ export function useFinding(checks: string[], observed: string[]) {
     queryKey: keys.finding(checks, observed),
     queryFn: (): Promise<Finding> =>
       ask(
-        client.POST("/api/findings", {
+        client.POST("/api/v1/findings", {
           // The observations come from the server's own list.
           body: { checks, observed: observed as never[] },
         }),
@@ -76,7 +78,7 @@ export function useFinding(checks: string[], observed: string[]) {
 export function useReckoned(body: SumIn | null) {
   return useQuery({
     queryKey: keys.reckoned(body),
-    queryFn: ({ signal }) => ask(client.POST("/api/reckoner", { body: body as SumIn, signal })),
+    queryFn: ({ signal }) => ask(client.POST("/api/v1/reckoner", { body: body as SumIn, signal })),
     enabled: body !== null,
     ...(body === null ? {} : { placeholderData: keepPreviousData }),
     gcTime: 10_000,

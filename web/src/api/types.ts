@@ -22,7 +22,7 @@ export type Spec = Schemas["JudgementIn"]["spec"];
 export type JudgementIn = Schemas["JudgementIn"];
 export type CheckIn = Schemas["CheckIn"];
 export type ConditionsIn = Schemas["ConditionsIn"];
-export type Machine = JudgementIn["machine"];
+export type DeadOrLive = JudgementIn["dead_or_live"];
 export type Reading = JudgementIn["reading"];
 export type Measurand = Reading["measurand"];
 

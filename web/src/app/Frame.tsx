@@ -7,9 +7,9 @@ import { useSession } from "@/people/session";
 import { fetchLater } from "@/ui/fetchLater";
 import { Notice } from "@/ui/Notice";
 import { OnDemand } from "@/ui/OnDemand";
+import { DeadOrLiveBand } from "./DeadOrLiveBand";
+import { useDeadOrLive } from "./deadOrLive";
 import { useLiveStateHere } from "./liveState";
-import { MachineBand } from "./MachineBand";
-import { useMachine } from "./machine";
 import { useTheme } from "./theme";
 import { WaitsBar } from "./WaitsBar";
 
@@ -26,12 +26,12 @@ const PersonMenu = lazy(menu);
 
 /** The sign on top, the dead/live band and what is waiting under it, and the place itself. */
 export function Frame() {
-  const { machine, state } = useMachine();
+  const { stated, state } = useDeadOrLive();
   const liveState = useLiveStateHere();
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const live = liveState ? liveState.state === "live" : machine?.state === "live";
+  const live = liveState ? liveState.state === "live" : stated?.state === "live";
   useKeys({
     dead: () => (liveState ? liveState.makeDead() : state(null)),
     home: () => navigate("/"),
@@ -68,7 +68,7 @@ export function Frame() {
           <MenuButton theme={theme} toggleTheme={toggleTheme} />
         </div>
       </header>
-      <MachineBand />
+      <DeadOrLiveBand />
       <WaitsBar />
       <Outbox />
       <main

@@ -53,7 +53,7 @@ export function useLiveStateHere(): LiveState | null {
   async function makeDead() {
     if (!live) return;
     const body = { id: crypto.randomUUID(), kind: "switched_off" };
-    const url = `/api/jobs/${live.job}/entries`;
+    const url = `/api/v1/jobs/${live.job}/entries`;
     await send({
       url,
       body,

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { useFinding } from "@/api/queries";
 import { useBenchWait } from "@/app/benchWait";
-import { useMachine } from "@/app/machine";
+import { useDeadOrLive } from "@/app/deadOrLive";
 import { clock } from "@/clock/dates";
 import { useNow } from "@/clock/useNow";
 import { useKeys } from "@/keys/shortcuts";
@@ -12,6 +12,7 @@ import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
+import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./DeadOrLiveGate";
 import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
@@ -19,7 +20,6 @@ import { FindingPanel } from "./FindingPanel";
 import { firstField } from "./FormField";
 import { HowWarm } from "./HowWarm";
 import { KeptToday } from "./KeptToday";
-import { gateFor, type MachineActions, MachineGate, useMachineActions } from "./MachineGate";
 import { PartPanel } from "./PartPanel";
 import { Questions } from "./Questions";
 import { type Cooling, ReadyWhen } from "./ReadyWhen";
@@ -30,12 +30,12 @@ import { type Check, useCheck } from "./useCheck";
 /** Check: one part, now. Part left, measurement in the centre, working right. */
 export default function CheckPage() {
   const check = useCheck();
-  const { machine } = useMachine();
+  const { stated } = useDeadOrLive();
   const actions = useActions(check);
   const { shown, expectation } = check;
-  const gate = expectation ? gateFor(expectation.dead_or_live, machine) : null;
+  const gate = expectation ? gateFor(expectation.dead_or_live, stated) : null;
   // Whoever types fast says that it is dead before the server has said what to expect.
-  const asked = expectation ? gate : gateFor("dead", machine);
+  const asked = expectation ? gate : gateFor("dead", stated);
   useCheckKeys(check, actions, asked);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
@@ -67,7 +67,7 @@ export default function CheckPage() {
 
 type Gate = ReturnType<typeof gateFor>;
 
-type MeasurementProps = { check: Check; actions: MachineActions; gate: Gate };
+type MeasurementProps = { check: Check; actions: Stating; gate: Gate };
 
 /**
  * What to expect, how it is taken, and the reading. How it is taken stands in one place throughout:
@@ -109,7 +109,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
   if (gate) {
     return (
       <>
-        <MachineGate
+        <DeadOrLiveGate
           gate={gate}
           cautions={expectation.cautions}
           message={check.machineError}
@@ -173,8 +173,8 @@ function useMustStayDead({ draft }: Check): boolean {
 }
 
 /** Dead, live, loose; a part that goes live is not as warm any more as was said of it. */
-function useActions({ change }: Check): MachineActions {
-  const actions = useMachineActions();
+function useActions({ change }: Check): Stating {
+  const actions = useStating();
   return {
     ...actions,
     live: (despite) => {
@@ -184,7 +184,7 @@ function useActions({ change }: Check): MachineActions {
   };
 }
 
-function startNewPart(check: Check, actions: MachineActions) {
+function startNewPart(check: Check, actions: Stating) {
   check.startPart(nextPart(check.draft));
   actions.dead();
   document.getElementById(firstField(check.draft.kind, specFields(check.draft)))?.focus();
@@ -274,7 +274,7 @@ function Note({ check }: { check: Check }) {
   );
 }
 
-function useCheckKeys(check: Check, actions: MachineActions, gate: Gate) {
+function useCheckKeys(check: Check, actions: Stating, gate: Gate) {
   const leaks = useMustStayDead(check);
   const focus = (id: string) => () => document.getElementById(id)?.focus();
   const goTo = (index: number) => () => {

@@ -3,7 +3,7 @@ import { useCallback } from "react";
 import { askAgain, keys } from "@/api/keys";
 import type { CheckIn, KeptCheck } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
-import { useMachine } from "@/app/machine";
+import { useDeadOrLive } from "@/app/deadOrLive";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
 import { type Draft, newDraft, ofKind, specOf } from "./draft";
@@ -13,27 +13,27 @@ import { useMeasuring } from "./useMeasuring";
 /** All that the Check screen knows: one part of any kind, measured on the bench or anywhere. */
 export function useCheck() {
   const [draft, setDraft] = useStored<Draft>("hembit.draft.5", newDraft());
-  const { machine, state: stateMachine } = useMachine();
+  const { stated, state } = useDeadOrLive();
   const { wait, setWait } = useBenchWait();
   const store = useQueryClient();
   const post = useSend();
   const send = useCallback(
     async (check: CheckIn) => {
       const label = check.label || "A check";
-      const sent = await post<KeptCheck>({ url: "/api/checks", body: check, label, seen: 0 });
+      const sent = await post<KeptCheck>({ url: "/api/v1/checks", body: check, label, seen: 0 });
       void askAgain(store, keys.kept());
       if (wait?.over) setWait(null);
       return sent;
     },
     [post, store, wait, setWait],
   );
-  const onMachineRefused = useCallback(() => stateMachine(null), [stateMachine]);
+  const onStateRefused = useCallback(() => state(null), [state]);
   const measuring = useMeasuring({
     draft,
     setDraft,
     spec: specOf(draft),
-    machine,
-    onMachineRefused,
+    stated,
+    onStateRefused,
     send,
   });
 
@@ -57,7 +57,7 @@ export function useCheck() {
   function chooseKind(kind: Kind) {
     if (kind === draft.kind) return;
     startPart(ofKind(draft, kind));
-    if (machine?.state !== "live") stateMachine(null);
+    if (stated?.state !== "live") state(null);
   }
 
   return { ...measuring, changeSpec, chooseKind, startPart };

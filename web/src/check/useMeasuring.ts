@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { NotReached, Refused } from "@/api/client";
 import { useExpectations, useJudgement } from "@/api/queries";
-import type { CheckIn, FieldError, Judgement, KeptCheck, Machine, Spec } from "@/api/types";
+import type { CheckIn, DeadOrLive, FieldError, Judgement, KeptCheck, Spec } from "@/api/types";
 import { afterKeeping, conditionsOf, type Draft, type Entry, entryOf, readingOf } from "./draft";
 import { READINGS } from "./readings";
 
@@ -15,15 +15,22 @@ export type Source = {
   draft: Draft;
   setDraft: (next: Draft | ((now: Draft) => Draft)) => void;
   spec: Spec | null;
-  machine: Machine | null;
+  stated: DeadOrLive | null;
   /** The server says that the machine's state does not admit the reading. */
-  onMachineRefused: () => void;
+  onStateRefused: () => void;
   /** Keep the check; what was kept comes back, or null while it waits here to be sent. */
   send: (check: CheckIn) => Promise<KeptCheck | null>;
 };
 
 /** One reading of one part: what is expected, the verdict as it is typed, and how to keep it. */
-export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused, send }: Source) {
+export function useMeasuring({
+  draft,
+  setDraft,
+  spec,
+  stated: said,
+  onStateRefused,
+  send,
+}: Source) {
   const [kept, setKept] = useState<{ check: KeptCheck; spec: string } | null>(null);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [insisted, setInsisted] = useState(false);
@@ -40,13 +47,12 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   const entry = entryOf(draft);
   /** Nothing is beside a part that lies loose: it is isolated, unless somebody says otherwise. */
   const connection =
-    entry.connection ??
-    (machine?.state === "loose_part" && deadOrLive === "dead" ? "isolated" : null);
+    entry.connection ?? (said?.state === "loose_part" && deadOrLive === "dead" ? "isolated" : null);
   const reading = readingOf(draft, expectation, connection);
-  const stated = machine ?? (expectation?.dead_or_live === "either" ? LOOSE : null);
+  const stated = said ?? (expectation?.dead_or_live === "either" ? LOOSE : null);
   const body =
     spec && reading && stated
-      ? { spec, reading, machine: stated, conditions, rule: draft.rule }
+      ? { spec, reading, dead_or_live: stated, conditions, rule: draft.rule }
       : null;
   const judged = useJudgement(body);
 
@@ -134,12 +140,12 @@ export function useMeasuring({ draft, setDraft, spec, machine, onMachineRefused,
   useEffect(() => {
     if (machineError) {
       setLapsed(machineError);
-      onMachineRefused();
+      onStateRefused();
     }
-  }, [machineError, onMachineRefused]);
+  }, [machineError, onStateRefused]);
   useEffect(() => {
-    if (machine) setLapsed(undefined);
-  }, [machine]);
+    if (said) setLapsed(undefined);
+  }, [said]);
 
   const sources = [keeping.error, judged.error, expected.error].filter((one) => one !== null);
   const asked = new Set(judged.data?.questions.map((one) => one.code));
@@ -213,7 +219,7 @@ function useSettled(draft: Draft): boolean {
 /** What the server says of the machine's state, such as a proof of dead that has lapsed. */
 function machineErrorOf(error: Error | null): string | undefined {
   if (!(error instanceof Refused)) return undefined;
-  return error.errors.find((one) => one.field === "machine")?.message;
+  return error.errors.find((one) => one.field === "dead_or_live")?.message;
 }
 
 function isRefused(error: Error | null, area: string): boolean {
@@ -243,7 +249,7 @@ function shown(
   return ready ? found : undefined;
 }
 
-const PLACED = /^(spec|reading|conditions)(\.|$)|^machine$/;
+const PLACED = /^(spec|reading|conditions)(\.|$)|^dead_or_live$/;
 
 function unplaced(errors: FieldError[]): string[] {
   return [...new Set(errors.filter((one) => !PLACED.test(one.field)).map((one) => one.message))];

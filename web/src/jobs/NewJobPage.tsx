@@ -57,7 +57,7 @@ export default function NewJobPage() {
   const opening = useMutation({
     mutationFn: () =>
       ask(
-        client.POST("/api/jobs", {
+        client.POST("/api/v1/jobs", {
           body: {
             id: draft.id,
             machine: draft.machine,

@@ -46,7 +46,7 @@ export function useVisit(job: Job) {
   /** Post to one of the job's lists; throws what the server refuses, gives null while it waits. */
   const post = useCallback(
     async (list: string, body: { id: string }, label: string) => {
-      const url = `/api/jobs/${job.number}/${list}`;
+      const url = `/api/v1/jobs/${job.number}/${list}`;
       sentFrom.current = here.current;
       const answer = await send<Job>({
         url,

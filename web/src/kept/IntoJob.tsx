@@ -36,7 +36,7 @@ function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void })
   const putting = useMutation({
     mutationFn: () =>
       ask(
-        client.POST("/api/jobs/{number}/checks", {
+        client.POST("/api/v1/jobs/{number}/checks", {
           params: { path: { number: Number(number) } },
           body: {
             check_id: check.id,

@@ -7,7 +7,7 @@ type Submission = KeptCheck["submission"];
 function kept(part: {
   spec: object;
   reading: object;
-  machine?: object;
+  dead_or_live?: object;
   conditions?: object;
   rows?: string[];
 }): KeptCheck {
@@ -18,7 +18,7 @@ function kept(part: {
       rule: "simple",
       spec: part.spec,
       reading: part.reading,
-      machine: part.machine ?? { state: "loose_part" },
+      dead_or_live: part.dead_or_live ?? { state: "loose_part" },
       conditions: { ...conditions, ...part.conditions },
     } as unknown as Submission,
     judgement: { rows: (part.rows ?? []).map((label) => ({ label })) },
@@ -94,7 +94,7 @@ describe("submitted", () => {
       kept({
         spec: { kind: "supply", system: "single_phase_230" },
         reading: { measurand: "supply_volts", volts: { "L–N": "231", "L–PE": "230" } },
-        machine: { state: "live", since: "2026-11-23T09:30:00Z" },
+        dead_or_live: { state: "live", since: "2026-11-23T09:30:00Z" },
         rows: ["L–N", "L–PE", "N–PE"],
       }),
     );
@@ -141,7 +141,7 @@ describe("submitted", () => {
           connection: "in_circuit",
           range_top: 6000,
         },
-        machine: { state: "proved_dead", by: "Ilse", at: "2026-11-23T09:30:00Z" },
+        dead_or_live: { state: "proved_dead", by: "Ilse", at: "2026-11-23T09:30:00Z" },
       }),
     );
     expect(told["Machine"]).toContain("proved dead by Ilse at");

@@ -6,12 +6,12 @@ import { clock } from "@/clock/dates";
 
 /** The submission in trade words, in the order it was given, by the labels it was typed under. */
 export function submitted({ submission, judgement }: KeptCheck): [string, string][] {
-  const { spec, reading, machine, conditions } = submission;
+  const { spec, reading, dead_or_live: stated, conditions } = submission;
   const dead =
-    machine.state === "live"
-      ? `live since ${clock(machine.since)}`
-      : machine.state === "proved_dead"
-        ? `proved dead by ${machine.by} at ${clock(machine.at)}`
+    stated.state === "live"
+      ? `live since ${clock(stated.since)}`
+      : stated.state === "proved_dead"
+        ? `proved dead by ${stated.by} at ${clock(stated.at)}`
         : "loose part on the bench";
   const temperature = conditions.part_temperature
     ? `${withUnit(conditions.part_temperature, "°C")}, ${(conditions.temperature_source ?? "guessed").replaceAll("_", " ")}`

@@ -20,7 +20,7 @@ export function ErasingSheet({ customer, onClose }: Props) {
   const erasing = useMutation({
     mutationFn: (seen: string) =>
       ask(
-        client.POST("/api/customers/{number}/erase", {
+        client.POST("/api/v1/customers/{number}/erase", {
           params: { path: { number: customer.id } },
           body: { seen, keep: [...kept], also: [...also] },
         }),
@@ -154,7 +154,7 @@ function Pictures({ words, isOn, onChange }: PicturesProps) {
         {words.pictures.map((one) => (
           <li key={one.id} className="w-32">
             <img
-              src={`/api/photos/${one.id}/small`}
+              src={`/api/v1/photos/${one.id}/small`}
               alt=""
               loading="lazy"
               className="h-24 w-32 rounded border border-edge object-cover"

@@ -49,13 +49,13 @@ export function PartSheet({ machine, position, onClose }: Props) {
     mutationFn: () =>
       position
         ? ask(
-            client.POST("/api/positions/{number}/parts", {
+            client.POST("/api/v1/positions/{number}/parts", {
               params: { path: { number: position.id } },
               body: part,
             }),
           )
         : ask(
-            client.POST("/api/machines/{number}/positions", {
+            client.POST("/api/v1/machines/{number}/positions", {
               params: { path: { number: machine.id } },
               body: {
                 ...part,

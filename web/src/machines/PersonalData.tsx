@@ -10,7 +10,7 @@ export function PersonalData({ customer }: { customer: Customer }) {
   const [asking, setAsking] = useState(false);
   const path = { number: customer.id };
   const exporting = useMutation({
-    mutationFn: () => ask(client.GET("/api/customers/{number}/export", { params: { path } })),
+    mutationFn: () => ask(client.GET("/api/v1/customers/{number}/export", { params: { path } })),
     onSuccess: (found) => download(`customer-${customer.id}.json`, found),
   });
   return (

@@ -19,7 +19,7 @@ export function SafetyWord({ position }: { position: Position }) {
   const marking = useMutation({
     mutationFn: () =>
       ask(
-        client.PUT("/api/positions/{number}/safety", {
+        client.PUT("/api/v1/positions/{number}/safety", {
           params: { path: { number: position.id } },
           body: { safety_device: !position.safety_device, reason },
         }),

@@ -26,7 +26,7 @@ async function fresh() {
 function parcel(id: string, more: Partial<Parcel> = {}): Parcel {
   return {
     id,
-    url: "/api/jobs/6/readings",
+    url: "/api/v1/jobs/6/readings",
     body: { id },
     label: "Upper deck",
     seen: 41,
@@ -52,6 +52,11 @@ describe("the outbox", () => {
     outbox.put(parcel("a", { label: "again" }));
     expect(outbox.all().map((one) => one.id)).toEqual(["b", "a"]);
     expect(outbox.all()[1]?.label).toBe("again");
+  });
+
+  test("one that was packed before the API had a version is sent to where it is taken now", async () => {
+    store.set("hembit.outbox", JSON.stringify([parcel("old", { url: "/api/jobs/6/readings" })]));
+    expect((await fresh()).all()[0]?.url).toBe("/api/v1/jobs/6/readings");
   });
 
   test("what the server has is taken out, and stays out", async () => {

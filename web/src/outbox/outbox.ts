@@ -24,7 +24,13 @@ let parcels: Parcel[] = read();
 function read(): Parcel[] {
   try {
     const found = JSON.parse(localStorage.getItem(KEY) ?? "[]") as Parcel[];
-    return found.map((one) => ({ ...one, seen: one.seen ?? 0, waiting: true }));
+    return found.map((one) => ({
+      ...one,
+      // One that an earlier version of this page packed is sent to where it is taken now.
+      url: one.url.replace(/^\/api\/(?!v1\/)/, "/api/v1/"),
+      seen: one.seen ?? 0,
+      waiting: true,
+    }));
   } catch {
     return [];
   }

@@ -13,7 +13,7 @@ export function useSession(): {
   const found = useQuery({
     queryKey: keys.session,
     queryFn: async () => {
-      const session = await ask(client.GET("/api/session"));
+      const session = await ask(client.GET("/api/v1/session"));
       setShop(session.locale, session.time_zone);
       return session;
     },
@@ -26,7 +26,7 @@ export function useSignIn() {
   const store = useQueryClient();
   return useMutation({
     mutationFn: (given: { username: string; password: string }) =>
-      ask(client.POST("/api/session", { body: given })),
+      ask(client.POST("/api/v1/session", { body: given })),
     onSuccess: (session) => store.setQueryData(keys.session, session),
   });
 }
@@ -41,7 +41,7 @@ export function forgetWhatWasTyped() {
 export function useSignOut() {
   const store = useQueryClient();
   return useMutation({
-    mutationFn: () => ask(client.DELETE("/api/session")),
+    mutationFn: () => ask(client.DELETE("/api/v1/session")),
     onSuccess: () => {
       // What one person saw and typed is not the next one's to see: nothing of it stays, neither
       // in this browser's store nor in the page, but what is not sent yet.

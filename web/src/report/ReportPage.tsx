@@ -40,7 +40,7 @@ function Page({ report }: { report: Report }) {
           <Printer aria-hidden="true" size={18} /> Print
         </Button>
         <a
-          href={`/api/jobs/${job.number}/report.pdf`}
+          href={`/api/v1/jobs/${job.number}/report.pdf`}
           target="_blank"
           rel="noreferrer"
           className="inline-flex min-h-[44px] items-center rounded-md border border-action bg-action px-4 font-semibold text-on-action"
@@ -142,7 +142,7 @@ function Page({ report }: { report: Report }) {
           {report.photos.map((one) => (
             <figure key={one.id} className="avoid-break">
               <img
-                src={`/api/photos/${one.id}/full`}
+                src={`/api/v1/photos/${one.id}/full`}
                 alt={one.caption || one.part_name || "photo"}
                 width={one.width}
                 height={one.height}

@@ -72,13 +72,13 @@ class Trail(VisitCase):
         client = Client()
         for password, what in (("wrong", "sign_in_failed"), (PASSWORD, "signed_in")):
             client.post(
-                "/api/session",
+                "/api/v1/session",
                 {"username": "ilse", "password": password},
                 content_type="application/json",
             )
             self.assertEqual(self.last(what).number, str(self.person.pk))
         client.post(
-            "/api/session",
+            "/api/v1/session",
             {"username": "my password by mistake", "password": "x"},
             content_type="application/json",
         )
@@ -140,7 +140,7 @@ class SafetyDevice(VisitCase):
         self.good(self.bypass())
         self.fit({"kind": "contact", "device": "limit"})
         said = self.refused(self.entry("went_live"))
-        self.assertIn("a bypass of it is still open", said["machine"])
+        self.assertIn("a bypass of it is still open", said["dead_or_live"])
 
     def test_a_safety_device_fitted_anew_ends_a_leads_word(self) -> None:
         self.open_job()

@@ -12,6 +12,7 @@ from django.test import Client, TestCase
 from django.utils import timezone
 from hypothesis.extra.django import TestCase as PropertyTestCase
 
+from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.people.models import Person, Role
 from hembit.apps.people.services import add_person
 from hembit.apps.shop.services import add_meter
@@ -29,7 +30,7 @@ PASSWORD = "drum-and-damper"
 
 def signed_in_client(person: Person) -> tuple[Client, str]:
     """A browser in which the person is signed in, and its CSRF token."""
-    client = Client(enforce_csrf_checks=True)
+    client = ContractClient(enforce_csrf_checks=True)
     client.force_login(person, "django.contrib.auth.backends.ModelBackend")
     client.get("/")
     return client, client.cookies["csrftoken"].value
@@ -65,7 +66,7 @@ class ApiRequests:
                 "display": "24.6",
                 "lead_zero": "0.2",
             },
-            "machine": {"state": "loose_part"},
+            "dead_or_live": {"state": "loose_part"},
             "conditions": {"meter": self.meter, **ROOM},
         }
         for path, value in changes.items():
@@ -84,7 +85,10 @@ class ApiRequests:
     def post(self, path: str, body: Any) -> HttpResponse:
         text = body if isinstance(body, str) else json.dumps(body)
         return self.client.post(
-            f"/api/{path}", text, content_type="application/json", headers={"X-CSRFToken": self.token}
+            f"/api/v1/{path}",
+            text,
+            content_type="application/json",
+            headers={"X-CSRFToken": self.token},
         )
 
     def refusals(self, path: str, body: Any) -> dict[str, str]:

@@ -65,7 +65,7 @@ class EveryKind(ApiTestCase):
                 self.assertEqual(kept.status_code, 201, kept.content[:300])
                 self.assertEqual(kept.json()["label"], label)
                 self.assertIn(kept.json()["state"], ("within", "just within", "not decidable"))
-                found = self.client.get(f"/api/checks/{body['id']}")
+                found = self.client.get(f"/api/v1/checks/{body['id']}")
                 self.assertEqual(found.json(), kept.json())
         self.assertEqual(Check.objects.count(), len(KINDS))
 
@@ -186,10 +186,10 @@ LIVE: list[tuple[dict[str, Any], dict[str, Any], str]] = [
 class EveryGroup(ApiTestCase):
     """Tests of several figures, and live ones, kept and read back whole."""
 
-    def keep(self, spec: dict[str, Any], reading: dict[str, Any], machine: dict[str, Any]) -> Any:
+    def keep(self, spec: dict[str, Any], reading: dict[str, Any], stated: dict[str, Any]) -> Any:
         conditions = {"meter": self.meter, "supply": "230", "stands_at": "50", **ROOM}
         body = self.body(label="", spec=spec, reading=reading, conditions=conditions)
-        return self.post("checks", {**body, "machine": machine})
+        return self.post("checks", {**body, "dead_or_live": stated})
 
     def test_dead_ones(self) -> None:
         for spec, reading, state in GROUPS:
@@ -197,7 +197,7 @@ class EveryGroup(ApiTestCase):
                 kept = self.keep(spec, reading, {"state": "loose_part"})
                 self.assertEqual(kept.status_code, 201, kept.content[:300])
                 self.assertEqual(kept.json()["state"], state)
-                found = self.client.get(f"/api/checks/{kept.json()['id']}")
+                found = self.client.get(f"/api/v1/checks/{kept.json()['id']}")
                 self.assertEqual(found.json(), kept.json())
 
     def test_live_ones_need_the_word_that_it_is_live(self) -> None:
@@ -206,7 +206,7 @@ class EveryGroup(ApiTestCase):
             with self.subTest(reading["measurand"]):
                 refused = self.keep(spec, reading, {"state": "loose_part"})
                 self.assertEqual(refused.status_code, 422)
-                self.assertEqual(refused.json()["errors"][0]["field"], "machine")
+                self.assertEqual(refused.json()["errors"][0]["field"], "dead_or_live")
                 kept = self.keep(spec, reading, live)
                 self.assertEqual((kept.status_code, kept.json().get("state")), (201, state))
 

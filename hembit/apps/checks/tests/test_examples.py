@@ -33,7 +33,7 @@ class Examples(ApiTestCase):
                     body = {
                         "spec": part.spec.model_dump(mode="json"),
                         "reading": one.reading.model_dump(mode="json"),
-                        "machine": LIVE if needed == "live" else LOOSE,
+                        "dead_or_live": LIVE if needed == "live" else LOOSE,
                         "conditions": {
                             **conditions.model_dump(mode="json", exclude={"meter", "rules"}),
                             "meter": meters[meter.model_dump_json()],
@@ -62,12 +62,12 @@ class Examples(ApiTestCase):
                 kept = self.post("checks", body)
                 self.assertEqual(kept.status_code, 201, kept.content[:200])
                 self.assertEqual((kept.json()["title"], kept.json()["figure"]), summary)
-        listed = self.client.get("/api/checks").json()
+        listed = self.client.get("/api/v1/checks").json()
         self.assertEqual(listed["count"], 3)
         self.assertNotIn("judgement", listed["items"][0])
 
     def test_what_can_be_observed_and_which_systems_there_are(self) -> None:
-        options = self.client.get("/api/options").json()
+        options = self.client.get("/api/v1/options").json()
         observed = {one["value"]: one for one in options["observations"]}
         self.assertEqual(observed["cracked"]["kinds"], ["igniter", "spark_igniter"])
         self.assertEqual(observed["wet"]["kinds"], [])

@@ -6,11 +6,11 @@ import json
 from typing import Any
 from uuid import uuid4
 
-from django.test import Client
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hembit.apps.checks.models import Check
+from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.checks.tests.requests import ApiPropertyCase, ApiTestCase
 
 ROUTES = ("findings", "reckoner")
@@ -33,10 +33,10 @@ class BadRequests(ApiTestCase):
     def test_no_other_page_may_ask(self) -> None:
         for route in ROUTES:
             with self.subTest(route):
-                foreign = Client(enforce_csrf_checks=True)
-                answer = foreign.post(f"/api/{route}", "{}", content_type="application/json")
+                foreign = ContractClient(enforce_csrf_checks=True)
+                answer = foreign.post(f"/api/v1/{route}", "{}", content_type="application/json")
                 self.assertEqual(answer.status_code, 403)
-                self.assertEqual(self.client.get(f"/api/{route}").status_code, 405)
+                self.assertEqual(self.client.get(f"/api/v1/{route}").status_code, 405)
 
     def test_what_is_not_json_or_not_an_object_is_answered_in_words(self) -> None:
         for route in ROUTES:

@@ -1,4 +1,4 @@
-"""POST /api/expectations and /api/judgements: contract and bad input."""
+"""POST /api/v1/expectations and /api/v1/judgements: contract and bad input."""
 
 from __future__ import annotations
 
@@ -54,34 +54,36 @@ class Judgements(ApiTestCase):
         self.assertEqual(self.post("judgements", answered).json()["state"], "outside")
 
     def test_ohms_are_refused_on_a_live_part(self) -> None:
-        live = self.judgement_body(machine={"state": "live", "since": self.now()})
-        self.assertIn("never taken on a live part", self.refusals("judgements", live)["machine"])
+        live = self.judgement_body(dead_or_live={"state": "live", "since": self.now()})
+        self.assertIn("never taken on a live part", self.refusals("judgements", live)["dead_or_live"])
 
     def test_a_lapsed_proof_of_dead_is_refused(self) -> None:
         at = (timezone.now() - timedelta(minutes=75)).isoformat()
-        old = self.judgement_body(machine={"state": "proved_dead", "by": "Ilse Fennick", "at": at})
-        self.assertIn("by Ilse Fennick is 75 minutes old", self.refusals("judgements", old)["machine"])
+        old = self.judgement_body(dead_or_live={"state": "proved_dead", "by": "Ilse Fennick", "at": at})
+        self.assertIn(
+            "by Ilse Fennick is 75 minutes old", self.refusals("judgements", old)["dead_or_live"]
+        )
 
     def test_nobody_proves_in_anothers_name(self) -> None:
         proof = {"state": "proved_dead", "by": "Maud Fennick", "at": self.now()}
         for path, body in (
-            ("judgements", self.judgement_body(machine=proof)),
-            ("checks", self.body(machine=proof)),
+            ("judgements", self.judgement_body(dead_or_live=proof)),
+            ("checks", self.body(dead_or_live=proof)),
         ):
             with self.subTest(path):
-                self.assertIn("Ilse Fennick is signed in", self.refusals(path, body)["machine"])
+                self.assertIn("Ilse Fennick is signed in", self.refusals(path, body)["dead_or_live"])
 
     def test_running_needs_the_word_that_it_is_live(self) -> None:
         reading = {"measurand": "running", "voltage": "221.5", "current": "9.2"}
         dead = self.judgement_body(reading=reading)
-        self.assertIn("State that it is live", self.refusals("judgements", dead)["machine"])
-        live = self.judgement_body(reading=reading, machine={"state": "live", "since": self.now()})
+        self.assertIn("State that it is live", self.refusals("judgements", dead)["dead_or_live"])
+        live = self.judgement_body(reading=reading, dead_or_live={"state": "live", "since": self.now()})
         self.assertEqual(self.post("judgements", live).json()["state"], "within")
 
     def test_the_state_of_the_machine_must_be_stated(self) -> None:
         body = self.judgement_body()
-        del body["machine"]
-        self.assertEqual(self.refusals("judgements", body), {"machine": "This is needed."})
+        del body["dead_or_live"]
+        self.assertEqual(self.refusals("judgements", body), {"dead_or_live": "This is needed."})
 
 
 class BadInput(ApiTestCase):
@@ -121,8 +123,8 @@ class BadInput(ApiTestCase):
             ({"conditions__meter": 999}, "conditions.meter", "not in the shop"),
             ({"conditions__part_temperature": "-400"}, "conditions.part_temperature", "-400"),
             ({"conditions__supply": "zero"}, "conditions.supply", "not a figure"),
-            ({"machine": {"state": "asleep"}}, "machine", "Choose one of"),
-            ({"machine": {"state": "proved_dead", "at": "now"}}, "machine.by", "needed"),
+            ({"dead_or_live": {"state": "asleep"}}, "dead_or_live", "Choose one of"),
+            ({"dead_or_live": {"state": "proved_dead", "at": "now"}}, "dead_or_live.by", "needed"),
             ({"rule": "luck"}, "rule", "Choose one of"),
         ]
         for changes, field, words in cases:
@@ -198,7 +200,7 @@ class AnyInput(ApiPropertyCase):
 class Access(ApiTestCase):
     def test_a_write_from_another_page_is_refused(self) -> None:
         response = self.client.post(
-            "/api/judgements", self.judgement_body(), content_type="application/json"
+            "/api/v1/judgements", self.judgement_body(), content_type="application/json"
         )
         self.assertEqual(response.status_code, 403)
 
@@ -212,14 +214,14 @@ class Access(ApiTestCase):
         self.assertEqual(response.headers["X-Frame-Options"], "DENY")
 
     def test_options_name_every_choice(self) -> None:
-        options = self.client.get("/api/options").json()
+        options = self.client.get("/api/v1/options").json()
         self.assertEqual(len(options["rules"]), 3)
         self.assertEqual(len(options["tolerance_schools"]), 3)
         self.assertEqual(len(options["temperature_sources"]), 8)
         self.assertEqual(options["proof_of_dead_minutes"], 60)
 
     def test_meters_end_with_the_unknown_one(self) -> None:
-        meters = self.client.get("/api/meters").json()
+        meters = self.client.get("/api/v1/meters").json()
         self.assertEqual([one["id"] for one in meters], [self.meter, None])
         self.assertEqual(meters[0]["functions"][0]["accuracy"], "±(0.8 % + 3 counts)")
 

@@ -25,7 +25,7 @@ class Keeping(ApiTestCase):
         body = self.body()
         response = self.post("checks", body)
         self.assertEqual(response.status_code, 201)
-        kept = self.client.get(f"/api/checks/{body['id']}").json()
+        kept = self.client.get(f"/api/v1/checks/{body['id']}").json()
         self.assertEqual(kept, response.json())
         self.assertEqual(kept["core_version"], CORE_VERSION)
         self.assertEqual(kept["submission"]["reading"]["display"], "24.6")
@@ -41,10 +41,10 @@ class Keeping(ApiTestCase):
         self.assertEqual(Check.objects.count(), 1)
 
     def test_a_retry_after_the_proof_lapsed_finds_what_was_kept(self) -> None:
-        body = self.body(machine={"state": "proved_dead", "by": "Ilse Fennick", "at": self.now()})
+        body = self.body(dead_or_live={"state": "proved_dead", "by": "Ilse Fennick", "at": self.now()})
         later = timezone.now() + timedelta(hours=2)
         self.post("checks", body)
-        _, new = keep(CheckIn.model_validate(body), now=later)
+        new = keep(CheckIn.model_validate(body), now=later).new
         self.assertFalse(new)
 
     def test_another_submission_under_a_taken_id_is_refused(self) -> None:
@@ -64,18 +64,18 @@ class Keeping(ApiTestCase):
         self.assertEqual(self.post("checks", leak).status_code, 201)
         running = {"measurand": "running", "voltage": "230", "current": "9.5"}
         live = {"state": "live", "since": self.now()}
-        status, answer = self.keep_of_the_part([leak["id"]], reading=running, machine=live)
+        status, answer = self.keep_of_the_part([leak["id"]], reading=running, dead_or_live=live)
         self.assertEqual(status, 422)
-        self.assertEqual(answer["errors"][0]["field"], "machine")
+        self.assertEqual(answer["errors"][0]["field"], "dead_or_live")
         self.assertIn("insulation test", answer["errors"][0]["message"])
         despite = live | {"despite": "the owner's electrician measured 210 MΩ"}
-        status, answer = self.keep_of_the_part([leak["id"]], reading=running, machine=despite)
+        status, answer = self.keep_of_the_part([leak["id"]], reading=running, dead_or_live=despite)
         self.assertEqual(status, 201)
-        self.assertIn("210 MΩ", answer["submission"]["machine"]["despite"])
+        self.assertIn("210 MΩ", answer["submission"]["dead_or_live"]["despite"])
         tested = self.body(reading={"measurand": "insulation_test", "display": "210 M"})
         self.assertEqual(self.post("checks", tested).status_code, 201)
         before = [leak["id"], tested["id"]]
-        self.assertEqual(self.keep_of_the_part(before, reading=running, machine=live)[0], 201)
+        self.assertEqual(self.keep_of_the_part(before, reading=running, dead_or_live=live)[0], 201)
 
     def test_open_questions_keep_nothing(self) -> None:
         response = self.post("checks", self.body(reading__display="2.44 k"))
@@ -84,7 +84,7 @@ class Keeping(ApiTestCase):
         self.assertFalse(Check.objects.exists())
 
     def test_a_forbidden_reading_is_not_kept(self) -> None:
-        body = self.body(machine={"state": "live", "since": self.now()})
+        body = self.body(dead_or_live={"state": "live", "since": self.now()})
         self.assertEqual(self.post("checks", body).status_code, 422)
         self.assertFalse(Check.objects.exists())
 
@@ -100,7 +100,7 @@ class Keeping(ApiTestCase):
         body = self.body()
         before = self.post("checks", body).json()
         ShopMeter.objects.all().delete()
-        self.assertEqual(self.client.get(f"/api/checks/{body['id']}").json(), before)
+        self.assertEqual(self.client.get(f"/api/v1/checks/{body['id']}").json(), before)
 
     def test_a_kept_check_cannot_be_changed_or_removed(self) -> None:
         self.post("checks", self.body())
@@ -123,21 +123,21 @@ class Finding(ApiTestCase):
         for number in range(53):
             self.post("checks", self.body(id=str(uuid4()), label=f"Mat {number:02}"))
         with self.assertNumQueries(4):  # session, person, count, page
-            page = self.client.get("/api/checks").json()
+            page = self.client.get("/api/v1/checks").json()
         self.assertEqual(page["count"], 53)
         self.assertEqual(len(page["items"]), 50)
         self.assertEqual(page["items"][0]["label"], "Mat 52")
-        self.assertEqual(len(self.client.get("/api/checks?page=2").json()["items"]), 3)
-        found = self.client.get("/api/checks", {"text": "mat 07"}).json()
+        self.assertEqual(len(self.client.get("/api/v1/checks?page=2").json()["items"]), 3)
+        found = self.client.get("/api/v1/checks", {"text": "mat 07"}).json()
         self.assertEqual([one["label"] for one in found["items"]], ["Mat 07"])
         first = found["items"][0]
         self.assertEqual((first["title"], first["figure"]), ("Between the terminals", "24.40 ± 0.67 Ω"))
 
     def test_what_is_not_there(self) -> None:
-        self.assertEqual(self.client.get(f"/api/checks/{uuid4()}").status_code, 404)
-        self.assertEqual(self.client.get("/api/checks/nonsense").status_code, 404)
-        self.assertEqual(self.client.get("/api/checks?page=0").status_code, 422)
-        self.assertEqual(self.client.get("/api/checks?page=9").json()["items"], [])
+        self.assertEqual(self.client.get(f"/api/v1/checks/{uuid4()}").status_code, 404)
+        self.assertEqual(self.client.get("/api/v1/checks/nonsense").status_code, 404)
+        self.assertEqual(self.client.get("/api/v1/checks?page=0").status_code, 422)
+        self.assertEqual(self.client.get("/api/v1/checks?page=9").json()["items"], [])
 
 
 class Storage(TransactionTestCase):
@@ -158,7 +158,7 @@ class Storage(TransactionTestCase):
                     "display": "24.6",
                     "connection": "isolated",
                 },
-                "machine": {"state": "loose_part"},
+                "dead_or_live": {"state": "loose_part"},
             }
         )
         barrier, results = Barrier(2), []
@@ -166,7 +166,7 @@ class Storage(TransactionTestCase):
         def submit() -> None:
             barrier.wait()
             try:
-                results.append(keep(check)[1])
+                results.append(keep(check).new)
             finally:
                 connection.close()
 

@@ -56,18 +56,18 @@ class WentLiveEntry(EntryIn):
                 raise InputError(
                     f"{part.name} leaks to the case: not energised until an insulation test decides. "
                     "If it did and passed, decide so, with its figure as the reason."
-                ).at("machine")
+                ).at("dead_or_live")
         bypassed = bypassed_safety_device(moment.visit.job.machine_id)
         if bypassed:
             raise InputError(
                 f"{bypassed} is a safety device, and a bypass of it is still open. Take it out, and "
                 "end that follow-up, first."
-            ).at("machine")
+            ).at("dead_or_live")
         if any(part.fitted for part in parts) and not done.gate_passed:
             raise InputError(
                 "A part was fitted: pass the gate before energising first (protective conductor, "
                 "insulation, nothing left in, covers on)."
-            ).at("machine")
+            ).at("dead_or_live")
         return self.data()
 
 

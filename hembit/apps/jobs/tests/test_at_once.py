@@ -12,6 +12,7 @@ from django.db import connection
 from django.test import TransactionTestCase
 from django.utils import timezone
 
+from hembit.apps.base.stored import Stored
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.change import ChangedMeanwhile
 from hembit.apps.jobs.entries.registry import NotedEntry
@@ -37,7 +38,7 @@ class AtOnce(TransactionTestCase):
         job = JobIn.model_validate(
             {"id": uuid4(), "machine": machine.pk, "complaint": "cold", "symptom": "no_heat"}
         )
-        self.number = open_job(job, self.ilse).number
+        self.number = open_job(job, self.ilse).row.number
 
     def both(self, act: Callable[[int], Any], times: int = 2) -> list[Any]:
         """Do it from as many threads at once; what came of each, an error included."""
@@ -76,14 +77,14 @@ class AtOnce(TransactionTestCase):
     def test_one_reading_sent_four_times_at_once_is_stored_once(self) -> None:
         given = self.reading(uuid4())
         answers = self.both(lambda _: record(self.number, given, self.ilse), 4)
-        self.assertTrue(all(isinstance(one, Job) for one in answers), answers)
+        self.assertTrue(all(isinstance(one, Stored) for one in answers), answers)
         self.assertEqual(Reading.objects.count(), 1)
 
     def test_two_people_measure_the_same_and_neither_is_overwritten(self) -> None:
         answers = self.both(
             lambda place: record(self.number, self.reading(uuid4(), f"24.{place}"), self.who(place))
         )
-        self.assertEqual([type(one) for one in answers].count(Job), 1)
+        self.assertEqual([type(one) for one in answers].count(Stored), 1)
         (refused,) = [one for one in answers if isinstance(one, ChangedMeanwhile)]
         self.assertIn("took this reading meanwhile", str(refused))
         self.assertEqual(Reading.objects.count(), 1)
@@ -120,7 +121,7 @@ class AtOnce(TransactionTestCase):
             ),
             6,
         )
-        self.assertTrue(all(isinstance(one, Job) for one in answers), answers)
+        self.assertTrue(all(isinstance(one, Stored) for one in answers), answers)
         texts = {one.data["text"] for one in Entry.objects.all()}
         self.assertEqual(texts, {f"note {place}" for place in range(6)})
 
@@ -130,5 +131,5 @@ class AtOnce(TransactionTestCase):
             {"id": uuid4(), "machine": machine, "complaint": "hot", "symptom": "too_much_heat"}
         )
         answers = self.both(lambda _: open_job(given, self.ilse, timezone.now()))
-        self.assertEqual({one.number for one in answers}, {answers[0].number})
+        self.assertEqual({one.row.number for one in answers}, {answers[0].row.number})
         self.assertEqual(Job.objects.count(), 2)

@@ -115,8 +115,8 @@ class ProofOfAnother(OrderOfWriting):
     def test_a_check_under_anothers_proof_is_not_put_into_a_job(self) -> None:
         """As such a check was kept before the prover was whoever is signed in."""
         proof = {"state": "proved_dead", "by": "Maud Fennick", "at": NOW().isoformat()}
-        given = CheckIn.model_validate(self.body(spec=ELEMENT, machine=proof))
-        check, _ = keep(given)
+        given = CheckIn.model_validate(self.body(spec=ELEMENT, dead_or_live=proof))
+        check = keep(given).row
         for kept_by in (None, self.person.pk):
             Check.objects.filter(pk=check.pk).update(kept_by=kept_by)
             body = {"check_id": str(check.pk), "part": self.element}
@@ -177,7 +177,7 @@ class Parcels(OrderOfWriting):
             "covers_on": True,
         }
         self.good(self.entry("gate_passed", gate=gate, sent=self.sent(5, seen)))
-        self.assertIn("gate", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("gate", self.refused(self.entry("went_live"))["dead_or_live"])
         self.good(self.entry("gate_passed", gate=gate, sent=self.sent(0)))
         self.good(self.entry("went_live"))
 
@@ -192,7 +192,7 @@ class Parcels(OrderOfWriting):
     def test_a_reading_from_before_the_proof_is_none_of_a_dead_machine(self) -> None:
         self.prove_dead()
         said = self.refused(self.reading(self.element, "24.6", sent=self.sent(30)))
-        self.assertIn("before the machine was proved dead", said["machine"])
+        self.assertIn("before the machine was proved dead", said["dead_or_live"])
 
     def test_a_wait_runs_from_when_it_was_started(self) -> None:
         until = {"how": "minutes", "minutes": 30}

@@ -140,7 +140,7 @@ class FitAndClose(VisitCase):
         job = self.good(self.entry("fitted", part=self.element, serial="LD-7"))
         part = self.part(job, self.element)
         self.assertEqual((part["serial"], part["fitted_here"]), ("LD-7", True))
-        self.assertIn("pass the gate", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("pass the gate", self.refused(self.entry("went_live"))["dead_or_live"])
         feed = {"fuse": "16", "cable": "20", "contactor": "9"}
         job = self.good(self.entry("feed_checked", part=self.element, feed=feed, supply="230"))
         self.assertIn("Too much for the contactor", job["entries"][-1]["text"])

@@ -21,7 +21,7 @@ class DeadAndLive(VisitCase):
 
     def test_no_ohms_on_a_fitted_part_before_the_proof(self) -> None:
         said = self.refused(self.reading(self.element, "24.6"))
-        self.assertIn("Nobody has proved this machine dead", said["machine"])
+        self.assertIn("Nobody has proved this machine dead", said["dead_or_live"])
         self.assertFalse(Reading.objects.exists())
         self.prove_dead()
         self.assertEqual(
@@ -36,11 +36,11 @@ class DeadAndLive(VisitCase):
         volts = {"measurand": "running", "voltage": "230.0", "current": "9.6"}
         body = {"id": str(uuid4()), "part": self.element, "reading": volts}
         path = f"jobs/{self.number}/readings"
-        self.assertIn("live machine", self.refused(self.send("post", path, body))["machine"])
+        self.assertIn("live machine", self.refused(self.send("post", path, body))["dead_or_live"])
         self.good(self.entry("went_live"))
         self.good(self.send("post", path, body))
         self.assertIn(
-            "never taken on a live part", self.refused(self.reading(self.element, "24"))["machine"]
+            "never taken on a live part", self.refused(self.reading(self.element, "24"))["dead_or_live"]
         )
 
     def test_a_proof_lapses_after_the_shops_limit(self) -> None:
@@ -48,13 +48,13 @@ class DeadAndLive(VisitCase):
         later = timezone.now() + timedelta(minutes=61)
         with patch("django.utils.timezone.now", return_value=later):
             said = self.refused(self.reading(self.element, "24.6"))
-            self.assertIn("older than 60 min", said["machine"])
+            self.assertIn("older than 60 min", said["dead_or_live"])
             self.assertEqual(self.whole()["machine_now"]["state"], "not_proved")
 
     def test_a_proof_is_one_persons(self) -> None:
         self.prove_dead()
         said = self.refused(self.reading(self.element, "24.6", self.as_lead()))
-        self.assertIn("lapses on hand-over to Maud Fennick", said["machine"])
+        self.assertIn("lapses on hand-over to Maud Fennick", said["dead_or_live"])
         self.prove_dead(self.as_lead())
         self.good(self.reading(self.element, "24.6", self.as_lead()))
 
@@ -88,13 +88,13 @@ class DeadAndLive(VisitCase):
     def test_a_leaking_part_keeps_it_from_going_live(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
 
     def test_a_leaking_part_that_is_to_be_replaced_still_leaks_until_it_is_out(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
         self.good(self.decide(self.element, "replace", "0.06 MΩ at 500 V"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
 
     def test_an_insulation_test_that_passed_settles_it(self) -> None:
         self.prove_dead()
@@ -128,7 +128,7 @@ class DeadAndLive(VisitCase):
         }
         self.good(self.entry("gate_passed", gate=gate))
         self.good(self.reading(self.element, "0.4 M", measurand="terminal_to_case"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
 
 
 class Closing(VisitCase):
@@ -372,7 +372,7 @@ class Periods(VisitCase):
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("OL", "dried", "terminal_to_case")
         self.assertEqual(self.conclusion(), "do not energise")
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["machine"])
+        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
         self.again("0.3 M", "corrects", "insulation_test")
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("210 M", "dried", "insulation_test")

@@ -9,8 +9,9 @@ from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
 from django.core.management import CommandError, call_command
-from django.test import Client, TestCase, override_settings
+from django.test import TestCase, override_settings
 
+from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.people.models import Role
@@ -20,24 +21,24 @@ from hembit.apps.people.services import add_person
 class Door(TestCase):
     def setUp(self) -> None:
         self.person = add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD)
-        self.client = Client(enforce_csrf_checks=True)
+        self.client = ContractClient(enforce_csrf_checks=True)
         self.client.get("/sign-in")
 
     def sign_in(self, password: str = PASSWORD, username: str = "ilse") -> Any:
         return self.client.post(
-            "/api/session",
+            "/api/v1/session",
             json.dumps({"username": username, "password": password}),
             content_type="application/json",
             headers={"X-CSRFToken": self.client.cookies["csrftoken"].value},
         )
 
     def test_in_and_out(self) -> None:
-        self.assertIsNone(self.client.get("/api/session").json()["person"])
+        self.assertIsNone(self.client.get("/api/v1/session").json()["person"])
         self.assertEqual(self.sign_in().json()["person"]["role"], "technician")
-        self.assertEqual(self.client.get("/api/session").json()["person"]["name"], "Ilse Fennick")
+        self.assertEqual(self.client.get("/api/v1/session").json()["person"]["name"], "Ilse Fennick")
         token = self.client.cookies["csrftoken"].value
-        self.client.delete("/api/session", headers={"X-CSRFToken": token})
-        self.assertIsNone(self.client.get("/api/session").json()["person"])
+        self.client.delete("/api/v1/session", headers={"X-CSRFToken": token})
+        self.assertIsNone(self.client.get("/api/v1/session").json()["person"])
 
     def test_wrong_words_say_neither_which(self) -> None:
         for answer in (self.sign_in("wrong"), self.sign_in(username="nobody")):
@@ -54,7 +55,7 @@ class Door(TestCase):
 
     def test_not_from_a_foreign_page(self) -> None:
         answer = self.client.post(
-            "/api/session",
+            "/api/v1/session",
             json.dumps({"username": "ilse", "password": PASSWORD}),
             content_type="application/json",
         )
@@ -66,12 +67,12 @@ class Door(TestCase):
         self.assertEqual(self.sign_in().status_code, 401)
 
     def test_the_door_names_nobody_but_in_the_demo(self) -> None:
-        self.assertEqual(self.client.get("/api/session").json()["demo"], [])
+        self.assertEqual(self.client.get("/api/v1/session").json()["demo"], [])
         people = [{"username": "ilse", "password": PASSWORD, "name": "Ilse", "role": "technician"}]
         with override_settings(DEMO_PEOPLE=people):
-            self.assertEqual(self.client.get("/api/session").json()["demo"], people)
+            self.assertEqual(self.client.get("/api/v1/session").json()["demo"], people)
             self.sign_in()
-            self.assertEqual(self.client.get("/api/session").json()["demo"], [])
+            self.assertEqual(self.client.get("/api/v1/session").json()["demo"], [])
 
     def test_cookies_are_for_this_site_alone(self) -> None:
         self.sign_in()
@@ -104,7 +105,9 @@ class Roles(VisitCase):
         self.assertEqual(self.lead_client.get("/admin/").status_code, 200)
         self.assertEqual(self.lead_client.get("/admin/people/person/").status_code, 200)
         self.assertRedirects(
-            Client().get("/admin/login/"), "/sign-in?next=/admin/", fetch_redirect_response=False
+            ContractClient().get("/admin/login/"),
+            "/sign-in?next=/admin/",
+            fetch_redirect_response=False,
         )
 
     def test_a_lead_who_becomes_a_technician_loses_the_administration(self) -> None:

@@ -11,9 +11,10 @@ from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
-from django.test import Client, override_settings
+from django.test import override_settings
 from PIL import Image
 
+from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.photos import files, services
 from hembit.apps.photos.models import Photo
@@ -51,7 +52,7 @@ class Photos(VisitCase):
             **more,
         }
         return self.client.post(
-            f"/api/jobs/{self.number}/photos", body, headers={"X-CSRFToken": self.token}
+            f"/api/v1/jobs/{self.number}/photos", body, headers={"X-CSRFToken": self.token}
         )
 
     def test_stored_small_and_full_and_served_to_people_alone(self) -> None:
@@ -63,7 +64,9 @@ class Photos(VisitCase):
             self.assertEqual(answer["X-Content-Type-Options"], "nosniff")
             image = Image.open(io.BytesIO(b"".join(answer.streaming_content)))
             self.assertEqual((image.format, image.width), ("JPEG", width))
-            self.assertEqual(Client().get(f"/api/photos/{photo['id']}/{size}").status_code, 401)
+            self.assertEqual(
+                ContractClient().get(f"/api/v1/photos/{photo['id']}/{size}").status_code, 401
+            )
         self.assertEqual(len(self.good(self.get(f"jobs/{self.number}/photos"))), 1)
 
     def test_what_a_camera_wrote_into_it_is_gone_and_it_stands_upright(self) -> None:

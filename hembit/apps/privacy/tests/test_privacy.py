@@ -86,7 +86,7 @@ class Erasing(VisitCase):
         file = SimpleUploadedFile("a.jpg", out.getvalue(), "image/jpeg")
         body = {"id": str(uuid4()), "step": "look", "caption": caption, "file": file}
         answer = self.client.post(
-            f"/api/jobs/{self.number}/photos", body, headers={"X-CSRFToken": self.token}
+            f"/api/v1/jobs/{self.number}/photos", body, headers={"X-CSRFToken": self.token}
         )
         return str(self.good(answer)["id"])
 

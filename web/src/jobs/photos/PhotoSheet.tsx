@@ -22,7 +22,7 @@ export default function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
   const saving = useMutation({
     mutationFn: () =>
       ask(
-        client.PATCH("/api/photos/{number}", {
+        client.PATCH("/api/v1/photos/{number}", {
           params: { path: { number: photo.id } },
           body: { caption, pair: pair === NONE ? null : pair },
         }),
@@ -43,13 +43,17 @@ export default function PhotoSheet({ photo, others, isOpen, onClose }: Props) {
       <div className="flex gap-2 max-sm:flex-col">
         {photo.pair && (
           <figure className="min-w-0 flex-1">
-            <img src={`/api/photos/${photo.pair}/full`} alt="before" className="w-full rounded" />
+            <img
+              src={`/api/v1/photos/${photo.pair}/full`}
+              alt="before"
+              className="w-full rounded"
+            />
             <figcaption className="text-muted">before</figcaption>
           </figure>
         )}
         <figure className="min-w-0 flex-1">
           <img
-            src={`/api/photos/${photo.id}/full`}
+            src={`/api/v1/photos/${photo.id}/full`}
             alt={photo.caption || title}
             width={photo.width}
             height={photo.height}

@@ -91,7 +91,7 @@ function Thumb({ photo, onOpen }: { photo: Photo; onOpen: () => void }) {
     <li className="w-32">
       <button type="button" onClick={onOpen} className="block w-full text-left">
         <img
-          src={`/api/photos/${photo.id}/small`}
+          src={`/api/v1/photos/${photo.id}/small`}
           alt={name}
           width={128}
           height={96}

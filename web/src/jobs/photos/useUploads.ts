@@ -69,7 +69,7 @@ function posted(
   form.set("file", upload.file);
   return new Promise((resolve) => {
     const request = new XMLHttpRequest();
-    request.open("POST", `/api/jobs/${job}/photos`);
+    request.open("POST", `/api/v1/jobs/${job}/photos`);
     request.setRequestHeader("X-CSRFToken", csrfToken());
     request.upload.onprogress = ({ loaded, total }) => onShare(total ? loaded / total : 0);
     request.onerror = () => resolve("The server does not answer.");

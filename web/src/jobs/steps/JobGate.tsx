@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
-import type { Machine, RouteItem } from "@/api/types";
+import type { DeadOrLive, RouteItem } from "@/api/types";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
 
 export type Gate = {
   needs: "dead" | "live" | "stop" | null;
-  machine: Machine | null;
+  stated: DeadOrLive | null;
   why: string;
   goLive: () => void;
   refused: string | undefined;
@@ -31,13 +31,13 @@ export function useJobGate(
     ? { state: "proved_dead" as const, by: now.proof.by, at: now.proof.at }
     : null;
   if (deadOrLive === "live") {
-    return { ...rest, needs: live ? null : "live", machine: live };
+    return { ...rest, needs: live ? null : "live", stated: live };
   }
   if (isLoose || deadOrLive === "either") {
-    return { ...rest, needs: null, machine: { state: "loose_part" } };
+    return { ...rest, needs: null, stated: { state: "loose_part" } };
   }
-  if (live) return { ...rest, needs: "stop", machine: null };
-  return { ...rest, needs: dead ? null : "dead", machine: dead };
+  if (live) return { ...rest, needs: "stop", stated: null };
+  return { ...rest, needs: dead ? null : "dead", stated: dead };
 }
 
 type Props = {

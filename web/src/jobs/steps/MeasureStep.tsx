@@ -94,8 +94,8 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
     draft,
     setDraft,
     spec: (there?.spec ?? null) as Spec | null,
-    machine: gate.machine,
-    onMachineRefused: nothing,
+    stated: gate.stated,
+    onStateRefused: nothing,
     send,
   });
   useKeys({

@@ -51,14 +51,14 @@ def _keep(
     one: dict[str, Any], meters: dict[str, int], people: dict[str, Person], now: datetime
 ) -> bool:
     kept_at = now - timedelta(minutes=one.pop("minutes_ago"))
-    machine = one["machine"]
-    if machine["state"] == "proved_dead":
-        machine["at"] = kept_at - timedelta(minutes=9)
-    elif machine["state"] == "live":
-        machine["since"] = kept_at - timedelta(minutes=2)
+    stated = one["dead_or_live"]
+    if stated["state"] == "proved_dead":
+        stated["at"] = kept_at - timedelta(minutes=9)
+    elif stated["state"] == "live":
+        stated["since"] = kept_at - timedelta(minutes=2)
     one["conditions"]["meter"] = meters[one.pop("meter")]
     check = CheckIn.model_validate(one)
     if find_check(check.id):
         return False
-    keep(check, people.get(machine.get("by", "")), kept_at)
+    keep(check, people.get(stated.get("by", "")), kept_at)
     return True

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useMachine } from "@/app/machine";
+import { useDeadOrLive } from "@/app/deadOrLive";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
@@ -7,12 +7,12 @@ import { TextField } from "@/ui/TextField";
 /** What the current test needs before it is taken: dead for ohms, live for volts and amps. */
 export function gateFor(
   deadOrLive: "dead" | "live" | "either",
-  machine: { state: string } | null,
+  stated: { state: string } | null,
 ): "dead" | "live" | "stop" | null {
   if (deadOrLive === "either") return null;
-  if (deadOrLive === "live") return machine?.state === "live" ? null : "live";
-  if (machine?.state === "live") return "stop";
-  return machine ? null : "dead";
+  if (deadOrLive === "live") return stated?.state === "live" ? null : "live";
+  if (stated?.state === "live") return "stop";
+  return stated ? null : "dead";
 }
 
 type Props = {
@@ -21,11 +21,11 @@ type Props = {
   message: string | undefined;
   /** What was read of the part says that it must not be energised. */
   leaks: boolean;
-  actions: MachineActions;
+  actions: Stating;
 };
 
 /** Asked once per part, in the place of the entry. */
-export function MachineGate({ gate, cautions, message, leaks, actions }: Props) {
+export function DeadOrLiveGate({ gate, cautions, message, leaks, actions }: Props) {
   const line = gate === "dead" ? "var(--action)" : "var(--hazard)";
   return (
     <section className="plate" style={{ "--line": line } as React.CSSProperties}>
@@ -65,7 +65,7 @@ export function MachineGate({ gate, cautions, message, leaks, actions }: Props) 
 }
 
 /** A part that leaks is not energised; if it is live all the same, the record says why. */
-function AskDespite({ actions }: { actions: MachineActions }) {
+function AskDespite({ actions }: { actions: Stating }) {
   const [why, setWhy] = useState("");
   return (
     <>
@@ -92,7 +92,7 @@ function AskDespite({ actions }: { actions: MachineActions }) {
   );
 }
 
-function AskDead({ actions }: { actions: MachineActions }) {
+function AskDead({ actions }: { actions: Stating }) {
   const { person } = useSession();
   return (
     <>
@@ -113,7 +113,7 @@ function AskDead({ actions }: { actions: MachineActions }) {
   );
 }
 
-export type MachineActions = {
+export type Stating = {
   loose: () => void;
   proved: () => void;
   live: (despite?: string) => void;
@@ -121,8 +121,8 @@ export type MachineActions = {
 };
 
 /** State the machine's state, with time and name: a proof is that of whoever is signed in. */
-export function useMachineActions(): MachineActions {
-  const { state } = useMachine();
+export function useStating(): Stating {
+  const { state } = useDeadOrLive();
   const { person } = useSession();
   return {
     loose: () => state({ state: "loose_part" }),

@@ -2,12 +2,12 @@ import { useLocation } from "react-router";
 import { clock } from "@/clock/dates";
 import { KeysDialog } from "@/keys/KeysDialog";
 import { Button } from "@/ui/Button";
+import { useDeadOrLive } from "./deadOrLive";
 import { type LiveState, useLiveStateHere } from "./liveState";
-import { useMachine } from "./machine";
 
 /** Dead or live, in words, shape and colour, at all times: of the job that is open, or of Check. */
-export function MachineBand() {
-  const { machine, state } = useMachine();
+export function DeadOrLiveBand() {
+  const { stated, state } = useDeadOrLive();
   const liveState = useLiveStateHere();
   const path = useLocation().pathname;
   if (liveState) {
@@ -22,12 +22,12 @@ export function MachineBand() {
       </CalmBand>
     );
   }
-  if (machine?.state === "live") {
-    return <LiveBand since={machine.since} where="" onDead={() => state(null)} />;
+  if (stated?.state === "live") {
+    return <LiveBand since={stated.since} where="" onDead={() => state(null)} />;
   }
   if (!path.startsWith("/check")) return null;
   return (
-    <CalmBand broken={machine === null}>
+    <CalmBand broken={stated === null}>
       <DeadWords />
     </CalmBand>
   );
@@ -101,18 +101,18 @@ function LiveStateWords({ liveState }: { liveState: Exclude<LiveState, { state: 
 }
 
 function DeadWords() {
-  const { machine } = useMachine();
-  if (machine?.state === "loose_part") {
+  const { stated } = useDeadOrLive();
+  if (stated?.state === "loose_part") {
     return (
       <span>
         <b>Dead</b> — loose part on the bench. Ohms may be taken.
       </span>
     );
   }
-  if (machine?.state === "proved_dead") {
+  if (stated?.state === "proved_dead") {
     return (
       <span>
-        <b>Proved dead</b> by {machine.by} at {clock(machine.at)}. Ohms may be taken.
+        <b>Proved dead</b> by {stated.by} at {clock(stated.at)}. Ohms may be taken.
       </span>
     );
   }
