@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.db import models
+
 from hembit.apps.base.sequence import InSequence
 
 
@@ -11,8 +13,8 @@ class AppendOnlyError(Exception):
     """A record cannot be changed or removed."""
 
 
-class AppendOnly(InSequence):
-    """A model whose rows are added, in the order of writing, and never edited or removed."""
+class WrittenOnce(models.Model):
+    """A model whose rows are added, and never edited or removed."""
 
     class Meta:
         abstract = True
@@ -33,3 +35,10 @@ class AppendOnly(InSequence):
     def delete(self, *args: Any, **kwargs: Any) -> Any:
         """Never: AppendOnlyError."""
         raise AppendOnlyError("A record is never removed.")
+
+
+class AppendOnly(WrittenOnce, InSequence):
+    """One whose rows know their place in the order of writing as well."""
+
+    class Meta:
+        abstract = True

@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.conf import settings
 from django.db import models
+from django.db.models import Q
 
-from hembit.apps.base.append_only import AppendOnly
+from hembit.apps.base.append_only import AppendOnly, WrittenOnce
+from hembit.apps.checks.packing import PackedField
 
 
 class Check(AppendOnly):
-    """One kept check: what was submitted, what was judged, by which core."""
+    """One kept check, as a list shows it; what was submitted and judged is its body."""
 
     id = models.UUIDField(primary_key=True, editable=False)
+    sequence = models.PositiveBigIntegerField(unique=True, editable=False)
     label = models.CharField(max_length=120)
     kept_at = models.DateTimeField(db_index=True)
     kept_by = models.ForeignKey(
@@ -22,11 +27,92 @@ class Check(AppendOnly):
     outcome = models.CharField(max_length=12)
     title = models.CharField(max_length=80)
     figure = models.CharField(max_length=80)
-    submission = models.JSONField()
-    judgement = models.JSONField()
 
     class Meta:
-        ordering = ["-kept_at", "id"]
+        ordering = ["-sequence"]
 
     def __str__(self) -> str:
         return f"{self.label}: {self.state}"
+
+    @property
+    def submission(self) -> dict[str, Any]:
+        """What was submitted, whole."""
+        kept = self.body.content["submission"]
+        stated = kept["dead_or_live"]
+        if stated["state"] == "live":
+            stated = {**stated, "despite": self.body.despite}
+        return {"label": self.label, **kept, "dead_or_live": stated}
+
+    @property
+    def judgement(self) -> dict[str, Any]:
+        """The verdict of that day, word for word."""
+        judgement: dict[str, Any] = self.body.content["judgement"]
+        return judgement
+
+
+class CheckBody(WrittenOnce):
+    """What was submitted and what was judged, packed; by which core, its check says.
+
+    Words of people are not in what is packed: the label stands on the check, and ``despite`` beside
+    it: why it was read live all the same.
+    """
+
+    check_kept = models.OneToOneField(Check, models.PROTECT, primary_key=True, related_name="body")
+    despite = models.CharField(max_length=400, blank=True)
+    content = PackedField()
+
+    class Meta:
+        indexes = [
+            models.Index(
+                fields=["despite"], condition=~Q(despite=""), name="check_read_live_all_the_same"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"body of {self.check_kept_id}"
+
+
+class CheckLabel(models.Model):
+    """What a check is found by: the full-text index of the labels, three letters at a time.
+
+    SQLite's own (FTS5); triggers keep it, whoever writes. Two blanks stand before each word, so that
+    one or two letters find the beginnings of words.
+    """
+
+    check_kept = models.OneToOneField(
+        Check, models.DO_NOTHING, to_field="sequence", db_column="rowid", primary_key=True
+    )
+    label = models.TextField()
+
+    class Meta:
+        managed = False
+        db_table = "checks_search"
+        ordering = ["-check_kept"]
+
+    def __str__(self) -> str:
+        return self.label
+
+
+@models.TextField.register_lookup
+class Matches(models.Lookup):
+    """``label__matches``: a full-text question (FTS5, 3)."""
+
+    lookup_name = "matches"
+
+    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, list[Any]]:
+        """``column MATCH question``."""
+        column, before = self.process_lhs(compiler, connection)
+        question, after = self.process_rhs(compiler, connection)
+        return f"{column} MATCH {question}", [*before, *after]
+
+
+def body_of(check: Check, submission: dict[str, Any], judgement: dict[str, Any]) -> CheckBody:
+    """The body of a check, from what was submitted and judged."""
+    stated = dict(submission["dead_or_live"])
+    despite = stated.pop("despite", "")
+    kept = {name: one for name, one in submission.items() if name != "label"}
+    return CheckBody(
+        check_kept=check,
+        despite=despite,
+        content={"submission": {**kept, "dead_or_live": stated}, "judgement": judgement},
+    )

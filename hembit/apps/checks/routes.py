@@ -9,7 +9,7 @@ from ninja import Query, Router
 from ninja.responses import Status
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.paging import Page, page_of
+from hembit.apps.base.paging import After, Page, page_of
 from hembit.apps.checks import options, services
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import (
@@ -55,10 +55,13 @@ def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
 
 @router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")
 def list_checks(
-    request: HttpRequest, text: str = Query("", max_length=120), page: int = Query(1, ge=1)
+    request: HttpRequest, text: str = Query("", max_length=120), after: After = ""
 ) -> Page[CheckSummary]:
     """Kept checks, newest first."""
-    return page_of(services.list_checks(text.strip()), page, CheckSummary.model_validate)
+    if not text.strip("\0 "):
+        return page_of(services.list_checks(), after, CheckSummary.model_validate)
+    found = services.search_checks(text)
+    return page_of(found, after, lambda one: CheckSummary.model_validate(one.check_kept))
 
 
 @router.get("/checks/{uuid:number}", response=CheckOut, operation_id="get_check")

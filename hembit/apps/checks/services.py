@@ -13,7 +13,7 @@ from pydantic import TypeAdapter
 
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
-from hembit.apps.checks.models import Check
+from hembit.apps.checks.models import Check, CheckLabel, body_of
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
 from hembit.apps.shop.services import find_meter
@@ -90,7 +90,7 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         conditions=conditions,
         rule=given.rule,
     ).model_dump(mode="json")
-    earlier = Check.objects.filter(pk=given.id).first()
+    earlier = find_check(given.id)
     if earlier:
         return _same(earlier, submission)
     now = made_at(given.sent, now or timezone.now())
@@ -111,12 +111,11 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         outcome=judgement.outcome,
         title=judgement.expectation.title[:80],
         figure=figure_of(judgement)[:80],
-        submission=submission,
-        judgement=judgement.model_dump(mode="json"),
     )
     try:
         with transaction.atomic():
             check.save()
+            body_of(check, submission, judgement.model_dump(mode="json")).save()
     except IntegrityError:  # the same submission arrived twice at once
         return _same(Check.objects.get(pk=given.id), submission)
     return Stored(check)
@@ -167,15 +166,24 @@ def judgement_of(check: Check) -> Judgement:
     return judge(given.spec, given.reading, given.conditions, given.rule)
 
 
-def list_checks(text: str = "") -> QuerySet[Check]:
-    """Kept checks, newest first; with ``text``, those whose label holds it."""
-    found = Check.objects.defer("submission", "judgement")
-    return found.filter(label__icontains=text) if text else found
+def list_checks() -> QuerySet[Check]:
+    """Kept checks, the newest first."""
+    return Check.objects.all()
+
+
+def search_checks(text: str) -> QuerySet[CheckLabel]:
+    """Those whose label holds every word of ``text``, the newest first, in capitals or not.
+
+    A word of one or two letters is looked for at the beginnings of words.
+    """
+    words = (one if len(one) > 2 else f"  {one}" for one in text.replace("\0", " ").split())
+    question = " AND ".join('"' + one.replace('"', '""') + '"' for one in words)
+    return CheckLabel.objects.filter(label__matches=question).select_related("check_kept")
 
 
 def find_check(number: UUID) -> Check | None:
     """The kept check, or None."""
-    return Check.objects.filter(pk=number).first()
+    return Check.objects.select_related("body").filter(pk=number).first()
 
 
 def finding_of(given: FindingIn) -> Finding:
@@ -186,7 +194,7 @@ def finding_of(given: FindingIn) -> Finding:
     InputError
         If a check is not kept here, or they are not of one part.
     """
-    found = Check.objects.in_bulk(given.checks)
+    found = Check.objects.select_related("body").in_bulk(given.checks)
     kept = [found[number] for number in given.checks if number in found]
     if len(kept) < len(given.checks) or not kept:
         raise InputError("A finding rests on kept checks; one of these is not kept here.").at("checks")

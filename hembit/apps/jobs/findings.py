@@ -37,7 +37,7 @@ def refresh_finding(
         Reading.objects.filter(
             job=job, position=position, part=part, spare=False, superseded_by__isnull=True
         )
-        .select_related("check_kept")
+        .select_related("check_kept__body")
         .order_by("sequence")
     )
     renewed = _last_renewal(job, position, part)

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Query, Router
+from ninja import Router
 
-from hembit.apps.base.paging import Page, page_of
+from hembit.apps.base.paging import After, Page, page_of
 from hembit.apps.jobs.history import readings_of, standing_of
 from hembit.apps.jobs.summaries import ReadingOut, reading_out
 from hembit.apps.machines.services import find_machine, find_position
@@ -43,9 +43,7 @@ def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
     response=Page[ReadingOut],
     operation_id="list_position_readings",
 )
-def list_position_readings(
-    request: HttpRequest, number: int, page: int = Query(1, ge=1)
-) -> Page[ReadingOut]:
+def list_position_readings(request: HttpRequest, number: int, after: After = "") -> Page[ReadingOut]:
     """Every reading of a position, the newest first."""
     find_position(number)
-    return page_of(readings_of(number), page, reading_out)
+    return page_of(readings_of(number), after, reading_out)

@@ -8,6 +8,7 @@ from django.db import models
 from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
+from hembit.apps.checks.packing import PackedField
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit_core.planning.route import School
 from hembit_core.planning.symptoms import Symptom
@@ -67,8 +68,8 @@ class Job(InSequence):
     changed_at = models.DateTimeField(null=True)
 
     class Meta:
-        ordering = ["-state", "-opened_at"]
-        indexes = [models.Index(fields=["state", "opened_at"])]
+        ordering = ["-state", "-sequence"]
+        indexes = [models.Index(fields=["state", "sequence"], name="job_in_order")]
 
     def __str__(self) -> str:
         return f"Job {self.number}, {self.machine}"
@@ -155,7 +156,7 @@ class PartFinding(AppendOnly):
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     core_version = models.CharField(max_length=20)
     conclusion = models.CharField(max_length=20)
-    finding = models.JSONField()
+    finding = PackedField()
 
     class Meta:
         ordering = ["id"]
@@ -212,7 +213,12 @@ class Wait(InSequence):
     ended_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
 
     class Meta:
-        ordering = ["due_at"]
+        ordering = ["due_at", "sequence"]
+        indexes = [
+            models.Index(
+                fields=["due_at"], condition=models.Q(ended_at__isnull=True), name="wait_running"
+            )
+        ]
 
     def __str__(self) -> str:
         return self.text
@@ -233,7 +239,15 @@ class FollowUp(models.Model):
     done_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
 
     class Meta:
-        ordering = ["due_on", "opened_at"]
+        ordering = ["due_on", "opened_at", "id"]
+        indexes = [
+            models.Index(fields=["due_on", "opened_at"], name="follow_up_in_order"),
+            models.Index(
+                fields=["due_on", "opened_at"],
+                condition=models.Q(done_at__isnull=True),
+                name="follow_up_open",
+            ),
+        ]
 
     def __str__(self) -> str:
         return self.text

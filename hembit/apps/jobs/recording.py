@@ -42,7 +42,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
     now = now or timezone.now()
     made = made_at(given.sent, now)
     with transaction.atomic():
-        earlier = Reading.objects.filter(pk=given.id).first()
+        earlier = Reading.objects.select_related("check_kept__body").filter(pk=given.id).first()
         if earlier:
             key = SUPPLY if earlier.position_id is None else str(earlier.position_id)
             display = earlier.check_kept.submission["reading"]

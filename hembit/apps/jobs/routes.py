@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from hembit.apps.base.health import told_to_leads
-from hembit.apps.base.paging import Page, page_of
+from hembit.apps.base.paging import After, Page, page_of
 from hembit.apps.jobs import services
 from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
 from hembit.apps.jobs.entries.registry import AnyEntry
@@ -61,7 +61,7 @@ class JobFilter(Model):
     customer: int | None = None
     machine: int | None = None
     technician: int | None = None
-    page: int = Query(1, ge=1)
+    after: After = ""
 
 
 def _whole(request: HttpRequest, job: Job, status: int = 200) -> HttpResponse:
@@ -93,7 +93,7 @@ def list_jobs(request: HttpRequest, wanted: Query[JobFilter]) -> Page[JobSummary
     found = services.list_jobs(
         wanted.text.strip(), wanted.state, wanted.customer, wanted.machine, wanted.technician
     )
-    return page_of(found, wanted.page, summary)
+    return page_of(found, wanted.after, summary)
 
 
 @router.post("/jobs", response={200: JobOut, 201: JobOut}, operation_id="open_job")
@@ -190,7 +190,7 @@ def finish_a_follow_up(request: HttpRequest, number: UUID) -> FollowUpOut:
 
 @router.get("/follow-ups", response=Page[FollowUpOut], operation_id="list_follow_ups")
 def list_all_follow_ups(
-    request: HttpRequest, page: int = Query(1, ge=1), done: bool = False
+    request: HttpRequest, after: After = "", done: bool = False
 ) -> Page[FollowUpOut]:
     """Follow-ups by the day they are due."""
-    return page_of(list_follow_ups(open_only=not done), page, follow_up_out)
+    return page_of(list_follow_ups(open_only=not done), after, follow_up_out)

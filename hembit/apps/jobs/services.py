@@ -19,6 +19,7 @@ from hembit.apps.jobs.entries.preparing import LookedEntry
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.models import Machine
 from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
@@ -97,12 +98,13 @@ def list_jobs(
     }
     found = found.filter(**{name: value for name, value in wanted.items() if value})
     if text:
+        machines = Machine.objects.order_by().filter(
+            Q(name__icontains=text) | Q(place__icontains=text) | Q(customer__name__icontains=text)
+        )
         named = (
             Q(complaint__icontains=text)
             | Q(error_code__icontains=text)
-            | Q(machine__name__icontains=text)
-            | Q(machine__place__icontains=text)
-            | Q(machine__customer__name__icontains=text)
+            | Q(machine__in=machines.values("pk"))
         )
         if text.isdecimal():
             named |= Q(pk=int(text[:18]))

@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from ninja import Query, Router
 from ninja.responses import Status
 
-from hembit.apps.base.paging import Page, page_of
+from hembit.apps.base.paging import After, Page, page_of
 from hembit.apps.machines import services
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import (
@@ -27,10 +27,10 @@ router = Router(tags=["machines"])
 
 @router.get("/customers", response=Page[CustomerOut], operation_id="list_customers")
 def list_customers(
-    request: HttpRequest, text: str = Query("", max_length=120), page: int = Query(1, ge=1)
+    request: HttpRequest, text: str = Query("", max_length=120), after: After = ""
 ) -> Page[CustomerOut]:
     """Customers by name."""
-    return page_of(services.list_customers(text.strip()), page, CustomerOut.model_validate)
+    return page_of(services.list_customers(text.strip()), after, CustomerOut.model_validate)
 
 
 @router.post("/customers", response={201: CustomerOut}, operation_id="add_customer")
@@ -50,11 +50,11 @@ def list_machines(
     request: HttpRequest,
     text: str = Query("", max_length=120),
     customer: int | None = None,
-    page: int = Query(1, ge=1),
+    after: After = "",
 ) -> Page[MachineSummary]:
     """Machines by name, with their customer."""
     found = services.list_machines(text.strip(), customer)
-    return page_of(found, page, MachineSummary.model_validate)
+    return page_of(found, after, MachineSummary.model_validate)
 
 
 @router.post("/machines", response={201: MachineOut}, operation_id="add_machine")

@@ -7,7 +7,8 @@ from datetime import date, datetime
 from typing import Any, TypeVar
 
 from django.db import IntegrityError, transaction
-from django.db.models import Count, F, Max, Q, QuerySet
+from django.db.models import Count, F, Max, OuterRef, Q, QuerySet, Subquery
+from django.db.models.functions import Coalesce
 from django.utils import timezone
 
 from hembit.apps.base.audit import record
@@ -89,8 +90,8 @@ def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machi
     """Machines by name, with their customer and how many positions they have."""
     found = Machine.objects.annotate(
         customer_name=F("customer__name"),
-        position_count=Count("positions", distinct=True),
-        open_job_count=Count("jobs", filter=Q(jobs__state="open"), distinct=True),
+        position_count=_count_of("positions"),
+        open_job_count=_count_of("jobs", state="open"),
     )
     if customer:
         found = found.filter(customer=customer)
@@ -103,6 +104,14 @@ def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machi
             | Q(customer__name__icontains=text)
         )
     return found
+
+
+def _count_of(name: str, **wanted: Any) -> Coalesce:
+    """How many of its ``name`` a machine has, counted for the machines that are shown alone."""
+    model = Machine._meta.get_field(name).related_model
+    assert isinstance(model, type)
+    mine = model._default_manager.order_by().filter(machine=OuterRef("pk"), **wanted)
+    return Coalesce(Subquery(mine.values("machine").annotate(n=Count("*")).values("n")), 0)
 
 
 def find_machine(number: int) -> Machine:

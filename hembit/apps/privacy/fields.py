@@ -12,7 +12,7 @@ from typing import Any
 
 from django.db.models import Model, QuerySet
 
-from hembit.apps.checks.models import Check
+from hembit.apps.checks.models import Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.photos.models import Photo
@@ -64,14 +64,6 @@ def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
         yield path
 
 
-def in_submission(data: Any) -> Iterator[Path]:
-    """What was typed beside a check: its label, and why it was read live all the same."""
-    if data.get("label"):
-        yield ("label",)
-    if data["dead_or_live"].get("despite"):
-        yield ("dead_or_live", "despite")
-
-
 _MACHINE, _JOB = "machine__customer", "job__machine__customer"
 WORDS: tuple[Words, ...] = (
     Words(Machine, "name", "Machine", "customer", "Machine {pk}"),
@@ -90,7 +82,7 @@ WORDS: tuple[Words, ...] = (
     Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
     Words(Photo, "caption", "What a photo shows", _JOB),
     Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
-    Words(Check, "submission", "Typed beside a check", f"reading__{_JOB}", "(erased)", in_submission),
+    Words(CheckBody, "despite", "Why it was read live", f"check_kept__reading__{_JOB}", "(erased)"),
 )
 
 PERSONAL = ("name", "contact", "phone", "email", "address", "note")
@@ -125,12 +117,9 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
         "outcome": "a verdict",
         "title": "a test's title",
         "figure": "a figure",
-        "judgement": "a verdict",
     },
-    PartFinding: {
-        "core_version": "a version",
-        "conclusion": "a verdict",
-        "finding": "a verdict",
-    },
+    CheckLabel: {"label": "an index of the labels, which follows them"},
+    CheckBody: {"content": "a reading and its verdict"},
+    PartFinding: {"core_version": "a version", "conclusion": "a verdict", "finding": "a verdict"},
     Customer: {},
 }

@@ -135,7 +135,7 @@ def _decision_on(visit: Visit, key: str, there: PartFinding, *, before: bool) ->
 
 
 def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
-    checks = Check.objects.defer("submission").in_bulk([one.pk for one in visit.standing])
+    checks = Check.objects.select_related("body").in_bulk([one.pk for one in visit.standing])
     for one in visit.standing:
         judgement = Judgement.model_validate(checks[one.pk].judgement)
         yield MeasuredInJob(

@@ -37,7 +37,7 @@ export type JobFilter = {
   customer?: number;
   machine?: number;
   technician?: number;
-  page?: number;
+  after?: string;
 };
 
 export function useJobs(wanted: JobFilter) {
@@ -81,10 +81,10 @@ export function useChangeJob(number: number) {
   });
 }
 
-export function useFollowUps(page: number, done: boolean) {
+export function useFollowUps(after: string, done: boolean) {
   return useQuery({
-    queryKey: keys.followUps(page, done),
-    queryFn: () => ask(client.GET("/api/v1/follow-ups", { params: { query: { page, done } } })),
+    queryKey: keys.followUps(after, done),
+    queryFn: () => ask(client.GET("/api/v1/follow-ups", { params: { query: { after, done } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -140,13 +140,13 @@ export function useErasable(customer: number) {
   });
 }
 
-export function useMachines(text: string, customer: number | undefined, page = 1) {
+export function useMachines(text: string, customer: number | undefined, after = "") {
   return useQuery({
-    queryKey: keys.machines(text, customer, page),
+    queryKey: keys.machines(text, customer, after),
     queryFn: () =>
       ask(
         client.GET("/api/v1/machines", {
-          params: { query: { text, page, ...(customer ? { customer } : {}) } },
+          params: { query: { text, after, ...(customer ? { customer } : {}) } },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -170,13 +170,13 @@ export function useVerdicts(machine: number) {
   });
 }
 
-export function usePositionReadings(position: number, page: number) {
+export function usePositionReadings(position: number, after: string) {
   return useQuery({
-    queryKey: keys.readings(position, page),
+    queryKey: keys.readings(position, after),
     queryFn: () =>
       ask(
         client.GET("/api/v1/positions/{number}/readings", {
-          params: { path: { number: position }, query: { page } },
+          params: { path: { number: position }, query: { after } },
         }),
       ),
     placeholderData: keepPreviousData,

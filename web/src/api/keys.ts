@@ -13,7 +13,7 @@ export const keys = {
   judgement: (body: unknown) => ["judgement", body],
   finding: (checks: string[], observed: string[]) => ["finding", checks, observed],
   reckoned: (body: unknown) => ["reckoned", body],
-  kept: (...which: [] | [page: number, text: string]) => ["kept", ...which],
+  kept: (...which: [] | [after: string, text: string]) => ["kept", ...which],
   keptCheck: (...which: [] | [number: string]) => ["kept-check", ...which],
   home: ["home"],
   live: ["live"],
@@ -22,16 +22,16 @@ export const keys = {
   job: (...which: [] | [number: number]) => ["job", ...which],
   report: (...which: [] | [number: number, seen: number]) => ["report", ...which],
   photos: (...which: [] | [job: number]) => ["photos", ...which],
-  followUps: (...which: [] | [page: number, done: boolean]) => ["follow-ups", ...which],
+  followUps: (...which: [] | [after: string, done: boolean]) => ["follow-ups", ...which],
   erasable: (customer: number) => ["erasable", customer],
   customers: (...which: [] | [text: string]) => ["customers", ...which],
-  machines: (...which: [] | [text: string, customer: number | undefined, page: number]) => [
+  machines: (...which: [] | [text: string, customer: number | undefined, after: string]) => [
     "machines",
     ...which,
   ],
   machine: (...which: [] | [number: number]) => ["machine", ...which],
   verdicts: (...which: [] | [machine: number]) => ["verdicts", ...which],
-  readings: (...which: [] | [position: number, page: number]) => ["position-readings", ...which],
+  readings: (...which: [] | [position: number, after: string]) => ["position-readings", ...which],
 } as const;
 
 /** What shows something of a visit besides the job itself, which came back with the change. */

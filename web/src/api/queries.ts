@@ -42,10 +42,10 @@ export function useJudgement(body: JudgementIn | null) {
   });
 }
 
-export function useKept(page: number, text: string) {
+export function useKept(after: string, text: string) {
   return useQuery({
-    queryKey: keys.kept(page, text),
-    queryFn: () => ask(client.GET("/api/v1/checks", { params: { query: { page, text } } })),
+    queryKey: keys.kept(after, text),
+    queryFn: () => ask(client.GET("/api/v1/checks", { params: { query: { after, text } } })),
     placeholderData: keepPreviousData,
   });
 }

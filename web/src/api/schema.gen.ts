@@ -4103,8 +4103,8 @@ export interface components {
         Page_CheckSummary_: {
             /** Items */
             items: components["schemas"]["CheckSummary"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * Conclusion
@@ -4462,8 +4462,8 @@ export interface components {
         Page_CustomerOut_: {
             /** Items */
             items: components["schemas"]["CustomerOut"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * CustomerIn
@@ -4520,8 +4520,8 @@ export interface components {
         Page_MachineSummary_: {
             /** Items */
             items: components["schemas"]["MachineSummary"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * MachineOut
@@ -4838,17 +4838,18 @@ export interface components {
             /** Technician */
             technician?: number | null;
             /**
-             * Page
-             * @default 1
+             * After
+             * @description ``next`` of the page before; none for the first
+             * @default
              */
-            page: number;
+            after: string;
         };
         /** Page[JobSummary] */
         Page_JobSummary_: {
             /** Items */
             items: components["schemas"]["JobSummary"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * Added
@@ -5964,8 +5965,8 @@ export interface components {
         Page_FollowUpOut_: {
             /** Items */
             items: components["schemas"]["FollowUpOut"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * PositionStanding
@@ -5982,8 +5983,8 @@ export interface components {
         Page_ReadingOut_: {
             /** Items */
             items: components["schemas"]["ReadingOut"][];
-            /** Count */
-            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * PhotoOut
@@ -6772,7 +6773,8 @@ export interface operations {
         parameters: {
             query?: {
                 text?: string;
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
             };
             header?: never;
             path?: never;
@@ -7224,7 +7226,8 @@ export interface operations {
         parameters: {
             query?: {
                 text?: string;
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
             };
             header?: never;
             path?: never;
@@ -7469,7 +7472,8 @@ export interface operations {
             query?: {
                 text?: string;
                 customer?: number | null;
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
             };
             header?: never;
             path?: never;
@@ -8223,7 +8227,8 @@ export interface operations {
                 customer?: number | null;
                 machine?: number | null;
                 technician?: number | null;
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
             };
             header?: never;
             path?: never;
@@ -9377,7 +9382,8 @@ export interface operations {
     list_follow_ups: {
         parameters: {
             query?: {
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
                 done?: boolean;
             };
             header?: never;
@@ -9503,7 +9509,8 @@ export interface operations {
     list_position_readings: {
         parameters: {
             query?: {
-                page?: number;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
             };
             header?: never;
             path: {

@@ -5,7 +5,7 @@ import { StateShape } from "@/verdict/states";
 
 /** The last few kept checks, one line each. */
 export function KeptToday() {
-  const kept = useKept(1, "");
+  const kept = useKept("", "");
   const latest = kept.data?.items.slice(0, 5) ?? [];
   return (
     <section aria-label="Kept last">

@@ -4,9 +4,12 @@ import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
 import { Select } from "@/ui/Select";
+import { pagesOf } from "@/ui/usePages";
 import { JobRow } from "./JobRow";
 
 const ANY = "any";
+/** In the address once for each page that was turned. */
+const AFTER = "after";
 
 /** All jobs, open ones first; found by text (the customer's name too), state, technician. What is chosen is in the address. */
 export default function JobsPage() {
@@ -18,9 +21,15 @@ export default function JobsPage() {
     const next = new URLSearchParams(search);
     if (value && value !== ANY) next.set(name, value);
     else next.delete(name);
-    if (name !== "page") next.delete("page");
+    next.delete(AFTER);
     setSearch(next, { replace: true });
   }
+  const pages = pagesOf(search.getAll(AFTER), (cursors) => {
+    const next = new URLSearchParams(search);
+    next.delete(AFTER);
+    for (const one of cursors) next.append(AFTER, one);
+    setSearch(next, { replace: true });
+  });
   const pick = (name: string, label: string, list: { value: string; label: string }[]) => (
     <span className="w-44 max-sm:w-full">
       <Select
@@ -59,17 +68,15 @@ export default function JobsPage() {
         )}
       </div>
       {jobs.isError && <Notice alert>The jobs could not be read: {jobs.error.message}</Notice>}
-      {jobs.data?.count === 0 && <Notice>No job fits. Take something out of the filter.</Notice>}
+      {jobs.data?.items.length === 0 && (
+        <Notice>No job fits. Take something out of the filter.</Notice>
+      )}
       <ul className="border-hairline border-t">
         {jobs.data?.items.map((job) => (
           <JobRow key={job.number} job={job} />
         ))}
       </ul>
-      <Pager
-        page={wanted.page ?? 1}
-        count={jobs.data?.count ?? 0}
-        onPage={(page) => set("page", String(page))}
-      />
+      <Pager pages={pages} next={jobs.data?.next} />
     </div>
   );
 }
@@ -77,7 +84,10 @@ export default function JobsPage() {
 function filterOf(search: URLSearchParams): JobFilter {
   const number = (name: string) => Number(search.get(name)) || undefined;
   const state = search.get("state");
-  const wanted: JobFilter = { text: search.get("text") ?? "", page: number("page") ?? 1 };
+  const wanted: JobFilter = {
+    text: search.get("text") ?? "",
+    after: search.getAll(AFTER).at(-1) ?? "",
+  };
   if (state === "open" || state === "closed") wanted.state = state;
   for (const name of ["customer", "machine", "technician"] as const) {
     const value = number(name);

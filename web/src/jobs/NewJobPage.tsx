@@ -168,7 +168,7 @@ function MachineChoice({ chosen, onChoose }: ChoiceProps) {
           {text ? `No machine fits “${text}”.` : "No machine is here yet."}
         </p>
       )}
-      <MoreThere shown={machines.length} count={found?.count ?? 0} />
+      <MoreThere next={found?.next} />
       <Link to="/machines" className="mt-1 inline-block text-action-text underline">
         Another machine: add it under Machines
       </Link>

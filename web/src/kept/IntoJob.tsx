@@ -6,6 +6,7 @@ import { useJob, useJobs } from "@/api/jobs";
 import type { KeptCheck } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
+import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -26,7 +27,9 @@ export function IntoJob({ check }: { check: KeptCheck }) {
 
 function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void }) {
   const navigate = useNavigate();
-  const jobs = useJobs({ state: "open" }).data?.items ?? [];
+  const [text, setText] = useState("");
+  const found = useJobs({ state: "open", text }).data;
+  const jobs = found?.items ?? [];
   const [number, setNumber] = useState("");
   const [part, setPart] = useState(NEW);
   const [name, setName] = useState(check.label);
@@ -55,7 +58,10 @@ function JobSheet({ check, onClose }: { check: KeptCheck; onClose: () => void })
       onClose={onClose}
     >
       <div className="flex flex-col gap-3">
-        {jobs.length === 0 && <Notice>No job is open.</Notice>}
+        {jobs.length === 0 && <Notice>{text ? "No open job fits." : "No job is open."}</Notice>}
+        {(text !== "" || found?.next) && (
+          <FindField id="find-job" text={text} hint="machine, customer, number" onText={setText} />
+        )}
         <Labelled id="into-job" label="Job">
           <Select
             id="into-job"

@@ -5,6 +5,7 @@ import { dateAndClock } from "@/clock/dates";
 import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
+import { usePages } from "@/ui/usePages";
 import { StateShape } from "@/verdict/states";
 
 const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided" } as const;
@@ -12,26 +13,19 @@ const OUTCOME = { accept: "accepted", reject: "rejected", undecided: "undecided"
 /** All kept checks, newest first. */
 export default function KeptPage() {
   const [text, setText] = useState("");
-  const [page, setPage] = useState(1);
-  const kept = useKept(page, text);
+  const pages = usePages(text);
+  const kept = useKept(pages.after, text);
   return (
     <div className="mx-auto w-full max-w-[72rem] px-4.5 py-4">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-xl font-semibold">Kept checks</h1>
-        <FindField
-          text={text}
-          hint="part or place"
-          onText={(next) => {
-            setText(next);
-            setPage(1);
-          }}
-        />
+        <FindField text={text} hint="part or place" onText={setText} />
       </div>
       {kept.isLoading && <Notice>Loading the kept checks …</Notice>}
       {kept.isError && (
         <Notice alert>The kept checks could not be read: {kept.error.message}</Notice>
       )}
-      {kept.data?.count === 0 && (
+      {kept.data?.items.length === 0 && (
         <Notice>
           {text
             ? `Nothing kept holds “${text}”.`
@@ -60,7 +54,7 @@ export default function KeptPage() {
           </li>
         ))}
       </ul>
-      <Pager page={page} count={kept.data?.count ?? 0} onPage={setPage} />
+      <Pager pages={pages} next={kept.data?.next} />
     </div>
   );
 }

@@ -40,6 +40,7 @@ type Editing = { sheet: "machine" } | { sheet: "part"; position: Position | null
 function Whole({ machine }: { machine: MachineWhole }) {
   const verdicts = useVerdicts(machine.id).data ?? [];
   const jobs = useJobs({ machine: machine.id });
+  const shown = jobs.data?.items.slice(0, 8) ?? [];
   const [editing, setEditing] = useState<Editing>(null);
   const [opened, setOpened] = useState<number | null>(null);
   const tree = inTree(machine.positions);
@@ -79,9 +80,9 @@ function Whole({ machine }: { machine: MachineWhole }) {
         </div>
         <section aria-label="Jobs">
           <h2 className="legend mb-1">Jobs</h2>
-          {jobs.data?.count === 0 && <p className="text-muted">None yet.</p>}
+          {jobs.data?.items.length === 0 && <p className="text-muted">None yet.</p>}
           <ul>
-            {jobs.data?.items.slice(0, 8).map((job) => (
+            {shown.map((job) => (
               <li key={job.number} className="py-1">
                 <Link to={`/jobs/${job.number}`} className="block hover:underline">
                   <b className="font-semibold">{job.number}</b> {job.symptom_label}
@@ -92,6 +93,11 @@ function Whole({ machine }: { machine: MachineWhole }) {
               </li>
             ))}
           </ul>
+          {(jobs.data?.items.length ?? 0) > shown.length && (
+            <Link to={`/jobs?machine=${machine.id}`} className="underline">
+              All its jobs
+            </Link>
+          )}
         </section>
       </div>
       <section aria-label="Positions" className="px-4.5 py-4">

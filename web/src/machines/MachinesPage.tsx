@@ -8,6 +8,7 @@ import { FindField } from "@/ui/FindField";
 import { MoreThere } from "@/ui/MoreThere";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
+import { usePages } from "@/ui/usePages";
 import { CustomerSheet } from "./CustomerSheet";
 import { MachineSheet } from "./MachineSheet";
 import { PersonalData } from "./PersonalData";
@@ -15,12 +16,12 @@ import { PersonalData } from "./PersonalData";
 /** Customers, and their machines. */
 export default function MachinesPage() {
   const [text, setText] = useState("");
-  const [page, setPage] = useState(1);
   const [adding, setAdding] = useState<"customer" | "machine" | "change" | null>(null);
   const [named, setNamed] = useState("");
   const [chosen, setCustomer] = useState<Customer | null>(null);
   const customers = useCustomers(named);
-  const machines = useMachines(text, chosen?.id, page);
+  const pages = usePages(`${chosen?.id}: ${text}`);
+  const machines = useMachines(text, chosen?.id, pages.after);
   const navigate = useNavigate();
   const { person } = useSession();
   const list = customers.data?.items ?? [];
@@ -31,15 +32,8 @@ export default function MachinesPage() {
       <div className="border-hairline px-4.5 py-4 lg:border-r">
         <h2 className="legend mb-2">Customers</h2>
         <FindField id="find-customer" text={named} hint="customer" onText={setNamed} />
-        <CustomerList
-          customers={list}
-          chosen={customer?.id ?? null}
-          onChoose={(one) => {
-            setCustomer(one);
-            setPage(1);
-          }}
-        />
-        <MoreThere shown={list.length} count={customers.data?.count ?? 0} />
+        <CustomerList customers={list} chosen={customer?.id ?? null} onChoose={setCustomer} />
+        <MoreThere next={customers.data?.next} />
         <Button className="mt-2 w-full justify-center" onClick={() => setAdding("customer")}>
           Add a customer
         </Button>
@@ -60,7 +54,7 @@ export default function MachinesPage() {
         {machines.isError && (
           <Notice alert>The machines could not be read: {machines.error.message}</Notice>
         )}
-        {machines.data?.count === 0 && <Notice>{noMachine(text, customer)}</Notice>}
+        {machines.data?.items.length === 0 && <Notice>{noMachine(text, customer)}</Notice>}
         <ul className="border-hairline border-t">
           {machines.data?.items.map((one) => (
             <li key={one.id} className="border-hairline border-b">
@@ -81,7 +75,7 @@ export default function MachinesPage() {
             </li>
           ))}
         </ul>
-        <Pager page={page} count={machines.data?.count ?? 0} onPage={setPage} />
+        <Pager pages={pages} next={machines.data?.next} />
         {!customer && list.length > 0 && (
           <p className="mt-3 text-muted">To add a machine, choose whose it is.</p>
         )}

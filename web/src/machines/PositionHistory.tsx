@@ -1,17 +1,18 @@
-import { useState } from "react";
 import { Link } from "react-router";
 import { usePositionReadings } from "@/api/jobs";
 import { dateAndClock } from "@/clock/dates";
 import { Pager } from "@/ui/Pager";
+import { usePages } from "@/ui/usePages";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
 
 /** Every reading of a position over all jobs and parts, the newest first. */
 export function PositionHistory({ position }: { position: number }) {
-  const [page, setPage] = useState(1);
-  const found = usePositionReadings(position, page);
+  const pages = usePages(String(position));
+  const found = usePositionReadings(position, pages.after);
   if (found.isError) return <p className="text-bad">{found.error.message}</p>;
-  if (found.data?.count === 0) return <p className="text-muted">Nothing was measured here yet.</p>;
+  if (found.data?.items.length === 0)
+    return <p className="text-muted">Nothing was measured here yet.</p>;
   return (
     <section aria-label="History">
       <h3 className="legend mb-1">History</h3>
@@ -38,7 +39,7 @@ export function PositionHistory({ position }: { position: number }) {
           </li>
         ))}
       </ul>
-      <Pager page={page} count={found.data?.count ?? 0} onPage={setPage} />
+      <Pager pages={pages} next={found.data?.next} />
     </section>
   );
 }

@@ -1,24 +1,24 @@
 import { Button } from "./Button";
+import type { Pages } from "./usePages";
 
-const PAGE_SIZE = 50;
+type Props = {
+  pages: Pages;
+  /** What the server gave to ask the page behind this one with; null where the list ends. */
+  next: string | null | undefined;
+};
 
-type Props = { page: number; count: number; onPage: (page: number) => void };
-
-/** Newer and older pages of a list; nothing while it fits on one. */
-export function Pager({ page, count, onPage }: Props) {
-  const pages = Math.max(1, Math.ceil(count / PAGE_SIZE));
-  if (pages < 2) return null;
+/** To the next page of a list and back; nothing while it fits on one. */
+export function Pager({ pages, next }: Props) {
+  if (pages.number === 1 && !next) return null;
   return (
-    <div className="mt-4 flex items-center gap-3">
-      <Button disabled={page <= 1} onClick={() => onPage(page - 1)}>
-        Newer
+    <nav aria-label="Pages" className="mt-4 flex items-center gap-3">
+      <Button disabled={pages.number === 1} onClick={pages.onBack}>
+        Page before
       </Button>
-      <span>
-        page {page} of {pages}
-      </span>
-      <Button disabled={page >= pages} onClick={() => onPage(page + 1)}>
-        Older
+      <span>page {pages.number}</span>
+      <Button disabled={!next} onClick={() => next && pages.onNext(next)}>
+        Next page
       </Button>
-    </div>
+    </nav>
   );
 }

@@ -9,7 +9,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
-from hembit.apps.checks.models import Check
+from hembit.apps.checks.models import Check, body_of
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.checks.tests.requests import ApiTestCase
 from hembit_core.findings.finding import Finding
@@ -22,8 +22,11 @@ class KeptBefore(ApiTestCase):
         super().setUp()
         for kept in KEPT["checks"]:
             one = copy.deepcopy(kept)
-            one["submission"]["dead_or_live"] = one["submission"].pop("machine")
-            Check(id=uuid4(), kept_at=timezone.now(), **one).save()
+            submission, judgement = one.pop("submission"), one.pop("judgement")
+            submission["dead_or_live"] = submission.pop("machine")
+            check = Check(id=uuid4(), kept_at=timezone.now(), **one)
+            check.save()
+            body_of(check, submission, judgement).save()
 
     def test_they_open_as_they_were_judged(self) -> None:
         for check in Check.objects.all():

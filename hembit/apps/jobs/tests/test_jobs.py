@@ -8,6 +8,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
+from hembit.apps.checks.models import body_of
 from hembit.apps.jobs.models import Job, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
 
@@ -41,11 +42,11 @@ class Finding(VisitCase):
                 opened_by=self.person,
                 opened_at=timezone.now(),
             )
-        with self.assertNumQueries(4):  # session, person, page, count
+        with self.assertNumQueries(3):  # session, person, page
             page = self.good(self.get("jobs"))
-        self.assertEqual((len(page["items"]), page["count"]), (50, 52))
-        self.assertEqual(len(self.good(self.get("jobs?page=2"))["items"]), 2)
-        self.assertEqual(self.good(self.get("jobs?page=99"))["items"], [])
+        self.assertEqual(len(page["items"]), 50)
+        rest = self.good(self.get(f"jobs?after={page['next']}"))
+        self.assertEqual((len(rest["items"]), rest["next"]), (2, None))
         with self.assertNumQueries(5):  # session, person, jobs, waits, follow-ups
             self.good(self.get("home"))
 
@@ -101,19 +102,22 @@ class ManyReadings(VisitCase):
 
     def quickly(self, body: dict[str, Any], last: str | None) -> str:
         """A copy of the reading's rows, without judging each anew."""
-        first = Reading.objects.select_related("check_kept").first()
+        first = Reading.objects.select_related("check_kept__body").first()
         if first is None:
             self.good(self.send("post", f"jobs/{self.number}/readings", body))
             return str(body["id"])
         check = first.check_kept
-        check.pk, check._state.adding = body["id"], True
+        submission, judgement = check.submission, check.judgement
+        check.pk, check.sequence, check._state.adding = body["id"], None, True
         check.save()
+        body_of(check, submission, judgement).save()
         Reading(
             check_kept=check,
             job=first.job,
             position=first.position,
             part=first.part,
             measurand=first.measurand,
+            sequence=check.sequence,
             at=timezone.now(),
             by=first.by,
             supersedes_id=last,
@@ -251,8 +255,8 @@ class WaitsAndFollowUps(VisitCase):
         items = self.good(self.get("follow-ups"))["items"]
         self.assertEqual([one["text"] for one in items], ["sooner", "later"])
         self.good(self.send("post", f"follow-ups/{items[0]['id']}/done", {}))
-        self.assertEqual(self.good(self.get("follow-ups"))["count"], 1)
-        self.assertEqual(self.good(self.get("follow-ups?done=true"))["count"], 2)
+        self.assertEqual(len(self.good(self.get("follow-ups"))["items"]), 1)
+        self.assertEqual(len(self.good(self.get("follow-ups?done=true"))["items"]), 2)
 
     def test_days_that_make_no_sense(self) -> None:
         for due_on in ("2020-01-01", "2300-01-01", "soon", None):
@@ -310,7 +314,7 @@ class History(VisitCase):
         self.assertEqual(mine["latest"], [mine["baseline"]])
         self.assertIn("23.9", mine["baseline"]["figure"])
         history = self.good(self.get(f"positions/{self.element}/readings"))
-        self.assertEqual(history["count"], 3)
+        self.assertEqual(len(history["items"]), 3)
         machine = self.good(self.get(f"machines/{self.machine.pk}"))
         place = next(one for one in machine["positions"] if str(one["id"]) == self.element)
         self.assertEqual(place["part"]["job_number"], self.number)

@@ -15,7 +15,7 @@ class Customers(VisitCase):
         changed = {"name": "Tern Pottery", "phone": "Skerrow 276", "email": "jory@tern.example"}
         self.good(self.send("put", f"customers/{customer['id']}", changed))
         found = self.good(self.get("customers?text=tern"))
-        self.assertEqual((found["count"], found["items"][0]["phone"]), (1, "Skerrow 276"))
+        self.assertEqual([one["phone"] for one in found["items"]], ["Skerrow 276"])
 
     def test_bad_input(self) -> None:
         for body, field in (

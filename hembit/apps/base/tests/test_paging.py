@@ -1,0 +1,32 @@
+"""Page after page is the whole list, whatever order it is in and whatever is written meanwhile."""
+
+from __future__ import annotations
+
+from hypothesis import given
+from hypothesis import strategies as st
+from hypothesis.extra.django import TestCase
+
+from hembit.apps.base import paging
+from hembit.apps.base.paging import page_of
+from hembit.apps.machines.models import Customer
+
+names = st.lists(st.sampled_from(["Ärmel", "b", "B", "c'd", ""]), max_size=130)
+orders = st.sampled_from([("name", "id"), ("-name", "-id"), ("-name", "id"), ("name", "-id"), ("id",)])
+
+
+class Pages(TestCase):
+    def walk(self, order: tuple[str, ...]) -> list[int]:
+        found: list[int] = []
+        after: str | None = ""
+        while after is not None:
+            page = page_of(Customer.objects.order_by(*order), after, lambda one: one.pk)
+            self.assertLessEqual(len(page.items), paging.PAGE_SIZE)
+            found += page.items
+            after = page.next
+        return found
+
+    @given(names, orders)
+    def test_all_of_them_once_in_order(self, chosen: list[str], order: tuple[str, ...]) -> None:
+        Customer.objects.bulk_create([Customer(name=one) for one in chosen])
+        whole = list(Customer.objects.order_by(*order).values_list("pk", flat=True))
+        self.assertEqual(self.walk(order), whole)
