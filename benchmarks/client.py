@@ -8,15 +8,17 @@ from http.cookies import SimpleCookie
 from typing import Any
 from urllib.parse import urlsplit
 
+PASSWORDS = {"ilse": "skerrow-tide", "maud": "skerrow-gale"}
+
 
 class Client:
-    """Ilse, as the demo knows her."""
+    """Somebody of the demo, Ilse unless another is named."""
 
-    def __init__(self, address: str) -> None:
+    def __init__(self, address: str, username: str = "ilse") -> None:
         self.connection = http.client.HTTPConnection(urlsplit(address).netloc)
         self.cookies: dict[str, str] = {}
         self._ask("GET", "/", None)
-        self.post("session", {"username": "ilse", "password": "skerrow-tide"})
+        self.post("session", {"username": username, "password": PASSWORDS[username]})
 
     def reconnect(self, address: str) -> None:
         """Go on at another address, or at the same after it was gone, still signed in."""
@@ -26,6 +28,10 @@ class Client:
     def get(self, path: str) -> Any:
         """What a path gives."""
         return self._ask("GET", f"/api/v1/{path}", None)
+
+    def page(self, path: str) -> Any:
+        """A page of the server's own."""
+        return self._ask("GET", path, None)
 
     def post(self, path: str, body: object) -> Any:
         """What posting ``body`` gives."""

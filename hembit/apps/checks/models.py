@@ -75,8 +75,8 @@ class CheckBody(WrittenOnce):
 class CheckLabel(models.Model):
     """What a check is found by: the full-text index of the labels, three letters at a time.
 
-    SQLite's own (FTS5); triggers keep it, whoever writes. Two blanks stand before each word, so that
-    one or two letters find the beginnings of words.
+    Two blanks stand before each word, so that one or two letters find the beginnings of words. See
+    :mod:`hembit.apps.base.full_text`.
     """
 
     check_kept = models.OneToOneField(
@@ -87,23 +87,10 @@ class CheckLabel(models.Model):
     class Meta:
         managed = False
         db_table = "checks_search"
-        ordering = ["-check_kept"]
+        ordering = ["-check_kept_id"]
 
     def __str__(self) -> str:
         return self.label
-
-
-@models.TextField.register_lookup
-class Matches(models.Lookup):
-    """``label__matches``: a full-text question (FTS5, 3)."""
-
-    lookup_name = "matches"
-
-    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, list[Any]]:
-        """``column MATCH question``."""
-        column, before = self.process_lhs(compiler, connection)
-        question, after = self.process_rhs(compiler, connection)
-        return f"{column} MATCH {question}", [*before, *after]
 
 
 def body_of(check: Check, submission: dict[str, Any], judgement: dict[str, Any]) -> CheckBody:

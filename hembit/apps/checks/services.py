@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from pydantic import TypeAdapter
 
+from hembit.apps.base.full_text import quoted
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check, CheckLabel, body_of
@@ -177,7 +178,7 @@ def search_checks(text: str) -> QuerySet[CheckLabel]:
     A word of one or two letters is looked for at the beginnings of words.
     """
     words = (one if len(one) > 2 else f"  {one}" for one in text.replace("\0", " ").split())
-    question = " AND ".join('"' + one.replace('"', '""') + '"' for one in words)
+    question = " AND ".join(quoted(one) for one in words)
     return CheckLabel.objects.filter(label__matches=question).select_related("check_kept")
 
 

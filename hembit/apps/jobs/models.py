@@ -131,7 +131,9 @@ class Reading(AppendOnly):
     measurand = models.CharField(max_length=40)
     at = models.DateTimeField()
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
-    supersedes = models.OneToOneField("self", models.PROTECT, null=True, related_name="superseded_by")
+    supersedes = models.ForeignKey(
+        "self", models.PROTECT, null=True, related_name="superseded_by", db_index=False
+    )
     reason = models.CharField(max_length=200, blank=True)
     relation = models.CharField(max_length=12, choices=Relation, default=Relation.CORRECTS)
 
@@ -140,7 +142,19 @@ class Reading(AppendOnly):
 
     class Meta:
         ordering = ["sequence"]
-        indexes = [models.Index(fields=["position", "sequence"])]
+        indexes = [
+            models.Index(fields=["position", "sequence"]),
+            models.Index(fields=["reason"], condition=~models.Q(reason=""), name="reading_with_reason"),
+        ]
+        constraints = [
+            # Of those alone that supersede another: an index of all would be nearly all nothing, and
+            # SQLite, once it has counted, would rather read the whole table.
+            models.UniqueConstraint(
+                fields=["supersedes"],
+                condition=models.Q(supersedes__isnull=False),
+                name="superseded_once",
+            )
+        ]
 
     def __str__(self) -> str:
         return f"{self.measurand} in job {self.job_id}"
@@ -180,6 +194,7 @@ class Entry(AppendOnly):
     """
 
     id = models.UUIDField(primary_key=True, editable=False)
+    sequence = models.PositiveBigIntegerField(unique=True, editable=False)
     job = models.ForeignKey(Job, models.PROTECT, related_name="entries")
     kind = models.CharField(max_length=20)
     position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="entries")
@@ -195,6 +210,22 @@ class Entry(AppendOnly):
 
     def __str__(self) -> str:
         return f"{self.kind} in job {self.job_id}"
+
+
+class EntryWords(models.Model):
+    """The full-text index of what entries hold: which may hold a word, to be looked at themselves."""
+
+    entry = models.OneToOneField(
+        Entry, models.DO_NOTHING, to_field="sequence", db_column="rowid", primary_key=True
+    )
+    data = models.TextField()
+
+    class Meta:
+        managed = False
+        db_table = "jobs_search"
+
+    def __str__(self) -> str:
+        return f"words of entry {self.entry_id}"
 
 
 class Wait(InSequence):

@@ -6,14 +6,15 @@ it that there is no third.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import Model, QuerySet
 
+from hembit.apps.base.full_text import sieve
 from hembit.apps.checks.models import Check, CheckBody, CheckLabel
-from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
+from hembit.apps.jobs.models import Entry, EntryWords, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.photos.models import Photo
 
@@ -25,7 +26,7 @@ class Words:
     """A field that holds what people wrote. ``of_customer`` finds its rows of one customer.
 
     ``leaves`` finds the texts in a structured field; the whole field is one where it is missing.
-    ``instead`` is what stands there once it was erased.
+    ``instead`` is what stands there once it was erased; ``index``, the field of a full-text index.
     """
 
     model: type[Model]
@@ -34,11 +35,29 @@ class Words:
     of_customer: str
     instead: str = ""
     leaves: Callable[[Any], Iterator[Path]] | None = None
+    index: tuple[type[Model], str] | None = None
 
     def rows(self, customer: int | None = None) -> QuerySet[Any]:
         """Its rows, of all customers or of one."""
         found = self.model._base_manager.all()
+        if self.leaves is None:
+            found = found.exclude(**{self.field: ""})
         return found if customer is None else found.filter(**{self.of_customer: customer})
+
+    def rows_with(self, texts: Iterable[str], digits: str) -> Iterator[QuerySet[Any]]:
+        """Its rows, of everybody, in which one of ``texts`` may stand, or ``digits`` one by one.
+
+        All of them where no index helps. A row may come twice.
+        """
+        found, question = self.rows(), sieve(texts)
+        if self.index is None or not question:
+            yield found
+            return
+        model, field = self.index
+        fitting = model._base_manager.filter(**{f"{field}__matches": question})
+        yield found.filter(sequence__in=fitting.order_by().values("pk"))
+        if digits:
+            yield found.filter(**{f"{self.field}__resembles": f"%{'%'.join(digits)}%"})
 
 
 _FIGURES = frozenset(
@@ -76,12 +95,15 @@ WORDS: tuple[Words, ...] = (
     Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
     Words(Job, "error_code", "Error code", _MACHINE),
     Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log),
-    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log),
+    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log, (EntryWords, "data")),
     Words(Reading, "reason", "Why a reading was taken", _JOB),
     Words(Wait, "text", "Wait", _JOB, "(erased)"),
     Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
     Words(Photo, "caption", "What a photo shows", _JOB),
-    Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
+    Words(
+        *(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
+        index=(CheckLabel, "label"),
+    ),
     Words(CheckBody, "despite", "Why it was read live", f"check_kept__reading__{_JOB}", "(erased)"),
 )
 
@@ -106,6 +128,7 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     Position: {},
     FittedPart: {"spec": "a spec"},
     Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
+    EntryWords: {"data": "an index of the entries, which follows them"},
     Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},
     Reading: {"measurand": "a choice", "relation": "a choice"},
     Wait: {"kind": "a choice", "reckoned": "a result", "item": "a key"},

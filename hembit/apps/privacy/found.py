@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+from django.db.models import QuerySet
+
 from hembit.apps.machines.models import Customer
 from hembit.apps.photos.models import Photo
 from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Words
@@ -60,15 +62,18 @@ class Place:
         return hashlib.sha256(said.encode("utf-8", "surrogatepass")).hexdigest()[:20]
 
 
-def places(customer: int | None) -> Iterator[Place]:
-    """Every text of a customer's machines and jobs; for None of everybody's, and of all customers."""
-    for words in (*WORDS, *OF_CUSTOMERS) if customer is None else WORDS:
-        rows = words.rows(customer).values_list("pk", words.field)
-        for pk, value in rows.order_by("pk").iterator(chunk_size=500):
-            for path in words.leaves(value) if words.leaves else ((),):
-                text = _at(value, path)
-                if text:
-                    yield Place(words, pk, path, text)
+def places(customer: int) -> Iterator[Place]:
+    """Every text of a customer's machines and jobs."""
+    for words in WORDS:
+        yield from _places_in(words, words.rows(customer))
+
+
+def _places_in(words: Words, rows: QuerySet[Any]) -> Iterator[Place]:
+    for pk, value in rows.order_by().values_list("pk", words.field).iterator(chunk_size=500):
+        for path in words.leaves(value) if words.leaves else ((),):
+            text = _at(value, path)
+            if text:
+                yield Place(words, pk, path, text)
 
 
 def found_of(customer: Customer) -> ErasableWords:
@@ -90,10 +95,21 @@ def found_of(customer: Customer) -> ErasableWords:
 def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
     """What mentions a customer and is none of their ``own``."""
     mine = {(one.words.model, one.pk) for one in own} | {(Customer, customer.pk)}
-    named = mentions(customer)
-    for one in places(None) if named else ():
-        if named.search(one.text) and (one.words.model, one.pk) not in mine:
-            yield one
+    texts, digits = terms_of(customer)
+    patterns = [re.escape(one) for one in texts]
+    if digits:
+        patterns.append(r"[\s()/.+-]*".join(digits))
+    if not patterns:
+        return
+    named = re.compile(rf"(?<!\w)({'|'.join(patterns)})(?!\w)", re.IGNORECASE)
+    for words in (*WORDS, *OF_CUSTOMERS):
+        there = set()
+        for rows in words.rows_with(texts, digits):
+            for one in _places_in(words, rows):
+                is_new = (one.pk, one.path) not in there and (one.words.model, one.pk) not in mine
+                if is_new and named.search(one.text):
+                    there.add((one.pk, one.path))
+                    yield one
 
 
 def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:
@@ -108,17 +124,13 @@ def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...
     )
 
 
-def mentions(customer: Customer) -> re.Pattern[str] | None:
-    """Name, words of the contact's name, telephone, mail and address, as they may stand in a text."""
+def terms_of(customer: Customer) -> tuple[list[str], str]:
+    """Name, words of the contact's name, mail and address; and the digits of the telephone."""
     whole = [customer.name, customer.email, *customer.address.splitlines()]
-    terms = [re.escape(one.strip()) for one in (*whole, *customer.contact.split())]
+    texts = [one.strip() for one in (*whole, *customer.contact.split())]
     digits = re.sub(r"\D", "", customer.phone)
-    if len(digits) > SHORTEST:
-        terms.append(r"[\s()/.+-]*".join(digits))
-    long_enough = [one for one in terms if len(one) >= SHORTEST]
-    if not long_enough:
-        return None
-    return re.compile(rf"(?<!\w)({'|'.join(long_enough)})(?!\w)", re.IGNORECASE)
+    is_number = len(digits) > SHORTEST
+    return [one for one in texts if len(one) >= SHORTEST], digits if is_number else ""
 
 
 def _at(value: Any, path: Path) -> str:

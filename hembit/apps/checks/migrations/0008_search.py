@@ -55,6 +55,6 @@ class Migration(migrations.Migration):
                 ),
                 ("label", models.TextField()),
             ],
-            options={"db_table": "checks_search", "ordering": ["-check_kept"], "managed": False},
+            options={"db_table": "checks_search", "ordering": ["-check_kept_id"], "managed": False},
         ),
     ]

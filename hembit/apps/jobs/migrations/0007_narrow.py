@@ -4,7 +4,7 @@ import hembit.apps.checks.packing
 
 
 class Migration(migrations.Migration):
-    """What was packed is not kept twice; what is open, waits or is due is found at once."""
+    """What was packed is not kept twice."""
 
     dependencies = [("jobs", "0006_pack_findings")]
 
