@@ -54,7 +54,7 @@ class CountingRunner(DiscoverRunner):
         self.media.cleanup()
         super().teardown_test_environment(**kwargs)
 
-    def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
+    def suite_result(self, suite: Any, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         skipped = len(result.skipped)
         counts = {

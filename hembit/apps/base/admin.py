@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.contrib import admin
 
 from hembit.apps.base.audit import AuditEvent
@@ -10,7 +12,7 @@ admin.site.site_header = "Hembit: administration"
 admin.site.site_title = "Hembit"
 
 
-class Trailed(admin.ModelAdmin):
+class Trailed(admin.ModelAdmin):  # type: ignore[type-arg]  # generic for the checker alone
     """A page of the administration whose changes stand in the trail alone.
 
     The framework's own log would keep names that were erased everywhere else.
@@ -18,13 +20,13 @@ class Trailed(admin.ModelAdmin):
 
     show_full_result_count = False
 
-    def log_addition(self, *args: object) -> None:
+    def log_addition(self, *_: object) -> Any:
         """The trail has it."""
 
-    def log_change(self, *args: object) -> None:
+    def log_change(self, *_: object) -> Any:
         """The trail has it."""
 
-    def log_deletions(self, *args: object) -> None:
+    def log_deletions(self, *_: object) -> Any:
         """The trail has it."""
 
     def has_delete_permission(self, request: object, obj: object = None) -> bool:

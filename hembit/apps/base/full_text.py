@@ -19,12 +19,12 @@ class Matches(models.Lookup):
 
     lookup_name = "matches"
 
-    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, list[Any]]:
+    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, tuple[Any, ...]]:
         """``index MATCH question``: of the whole row, which a column of its own name stands for."""
         quote = connection.ops.quote_name
         index = f"{quote(self.lhs.alias)}.{quote(self.lhs.target.model._meta.db_table)}"
         question, after = self.process_rhs(compiler, connection)
-        return f"{index} MATCH {question}", list(after)
+        return f"{index} MATCH {question}", tuple(after)
 
 
 @models.Field.register_lookup
@@ -34,10 +34,10 @@ class Resembles(models.Lookup):
     lookup_name = "resembles"
     prepare_rhs = False
 
-    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, list[Any]]:
+    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, tuple[Any, ...]]:
         """``column LIKE pattern``."""
         column, before = self.process_lhs(compiler, connection)
-        return f"{column} LIKE %s", [*before, self.rhs]
+        return f"{column} LIKE %s", (*before, self.rhs)
 
 
 def quoted(text: str) -> str:
@@ -48,17 +48,18 @@ def quoted(text: str) -> str:
 _PLAIN = re.compile(r"[A-Za-z0-9]{3,}")
 
 
-def sieve(texts: Iterable[str]) -> str:
-    """A question that every row fits in which one of ``texts`` stands, and some others.
+def plain_runs(text: str) -> list[str]:
+    """The runs of three plain letters and more in ``text``: they stand as they are in JSON too."""
+    return _PLAIN.findall(text)
 
-    It goes by groups of three plain letters, which stand as they are in JSON as well; empty where one
-    of the texts has none.
+
+def sieve(texts: Iterable[list[str]]) -> str:
+    """A question that every row fits which holds all runs of one text, and some others beside.
+
+    It goes by groups of three letters, which is all that an index without positions knows.
     """
     found = []
-    for text in texts:
-        runs = _PLAIN.findall(text)
+    for runs in texts:
         groups = {run[place : place + 3] for run in runs for place in range(len(run) - 2)}
-        if not groups:
-            return ""
         found.append("(" + " AND ".join(quoted(one) for one in sorted(groups)) + ")")
     return " OR ".join(found)

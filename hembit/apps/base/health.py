@@ -17,7 +17,7 @@ LEFT_OVER = 3600.0
 
 def at_the_start() -> str:
     """Why the server must not start, in a sentence; empty where it may."""
-    database = Path(settings.DATABASES["default"]["NAME"])
+    database = Path(str(settings.DATABASES["default"]["NAME"]))
     if not database.exists() or database.stat().st_size == 0:
         return f"There is no database at {database}. Is this the right folder (HEMBIT_DATA)?"
     try:

@@ -23,6 +23,7 @@ from hembit_core.model import Model
 
 Item = TypeVar("Item")
 PAGE_SIZE = 50
+Text = Annotated[str, Query(max_length=120, description="Letters to be found")]
 After = Annotated[
     str, Query(max_length=400, description="``next`` of the page before; none for the first")
 ]
@@ -35,7 +36,7 @@ class Page(Model, Generic[Item]):
     next: str | None
 
 
-def page_of(found: QuerySet[Any], after: str, shown: Callable[[Any], Any]) -> Any:
+def page_of(found: QuerySet[Any], after: str, shown: Callable[[Any], Item]) -> Page[Item]:
     """The page that begins behind ``after``; ``found`` is in an order in which no two are equal.
 
     Raises
@@ -59,7 +60,7 @@ Order = Sequence[tuple["Field[Any, Any]", bool]]
 
 def _order(found: QuerySet[Any]) -> Order:
     """The fields of the list's order, and whether each goes down."""
-    names = found.query.order_by or found.model._meta.ordering or ()
+    names = [str(one) for one in found.query.order_by or found.model._meta.ordering or ()]
     fields = [(found.model._meta.get_field(one.lstrip("-")), one.startswith("-")) for one in names]
     if not fields:
         raise FieldDoesNotExist(f"{found.model.__name__} is in no order")

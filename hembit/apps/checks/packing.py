@@ -41,7 +41,7 @@ def unpack(packed: bytes) -> Any:
     return json.loads(text)
 
 
-class PackedField(models.BinaryField):
+class PackedField(models.BinaryField):  # type: ignore[type-arg]  # generic for the checker alone
     """A structured record, kept packed. It is opened whole; nothing in it can be searched for."""
 
     def from_db_value(self, value: bytes | None, *_: Any) -> Any:

@@ -5,11 +5,11 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Query, Router
+from ninja import Router
 from ninja.responses import Status
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.paging import After, Page, page_of
+from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.checks import options, services
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import (
@@ -54,9 +54,7 @@ def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
 
 
 @router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")
-def list_checks(
-    request: HttpRequest, text: str = Query("", max_length=120), after: After = ""
-) -> Page[CheckSummary]:
+def list_checks(request: HttpRequest, text: Text = "", after: After = "") -> Page[CheckSummary]:
     """Kept checks, newest first."""
     if not text.strip("\0 "):
         return page_of(services.list_checks(), after, CheckSummary.model_validate)

@@ -70,7 +70,7 @@ class Years:
 
     def load(self) -> None:
         """Make the shop as large as it is to be, in one transaction."""
-        self.next = {
+        self.next: dict[type[models.Model], int] = {
             model: (model._base_manager.aggregate(last=models.Max("pk"))["last"] or 0) + 1
             for model in (Customer, Machine, Position, FittedPart, Job, PartFinding)
         }

@@ -38,8 +38,8 @@ def events(job: Job) -> Iterator[MachineEvent]:
     waits = Wait.objects.filter(**here).annotate(
         what=Value(Event.WAITED), at=F("started_at"), by_name=F("started_by__name")
     )
-    readings = Reading.objects.filter(**here, measurand__in=live_measurands()).annotate(
-        what=Value(Event.LIVE_READING), by_name=F("by__name")
+    readings = Reading.brief.filter(**here, measurand__in=live_measurands()).annotate(
+        what=Value(Event.LIVE_READING)
     )
     columns = ("what", "sequence", "at", "by_name")
     found = [one.order_by().values_list(*columns) for one in (entries, waits, readings)]

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field
 from hembit.apps.base.sequence import last_sequence
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
-from hembit.apps.jobs.models import Job
+from hembit.apps.jobs.models import FollowUp, Job, Wait
 from hembit.apps.jobs.route import plan_of, standing_decision
 from hembit.apps.jobs.summaries import (
     FollowUpOut,
@@ -225,7 +225,8 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
     """The job whole, for the person who asks, now."""
     seen = last_sequence()  # before anything is read: what is written meanwhile was not seen
     visit = Visit.load(job)
-    for one in (*visit.waits, *visit.follow_ups):
+    of_this: tuple[Wait | FollowUp, ...] = (*visit.waits, *visit.follow_ups)
+    for one in of_this:
         one.job = job  # it is this one: nothing is to be asked again for its machine
     plan = plan_of(visit)
     return JobOut(

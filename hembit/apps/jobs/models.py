@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from django.conf import settings
 from django.db import models
 
@@ -96,23 +98,22 @@ class Relation(models.TextChoices):
     ANOTHER_PART = "another_part"
 
 
+_BY_NAME = {"by_name": models.F("by__name")}
+_BRIEF = {
+    "state": models.F("check_kept__state"),
+    "outcome": models.F("check_kept__outcome"),
+    "title": models.F("check_kept__title"),
+    "figure": models.F("check_kept__figure"),
+    "after": models.F("superseded_by__pk"),
+}
+
+
 class BriefReadings(models.Manager["Reading"]):
     """Readings with what a list shows of each, and none of the long texts of their verdicts."""
 
     def get_queryset(self) -> models.QuerySet[Reading]:
         """Each with ``state``, ``outcome``, ``title``, ``figure``, ``by_name`` and ``after``."""
-        return (
-            super()
-            .get_queryset()
-            .annotate(
-                state=models.F("check_kept__state"),
-                outcome=models.F("check_kept__outcome"),
-                title=models.F("check_kept__title"),
-                figure=models.F("check_kept__figure"),
-                by_name=models.F("by__name"),
-                after=models.F("superseded_by__pk"),
-            )
-        )
+        return super().get_queryset().annotate(**_BY_NAME, **_BRIEF)
 
 
 class Reading(AppendOnly):
@@ -136,6 +137,14 @@ class Reading(AppendOnly):
     )
     reason = models.CharField(max_length=200, blank=True)
     relation = models.CharField(max_length=12, choices=Relation, default=Relation.CORRECTS)
+
+    # What ``brief`` has of each, from its check and from whom.
+    state: str
+    outcome: str
+    title: str
+    figure: str
+    by_name: str
+    after: UUID | None
 
     objects = models.Manager()
     brief = BriefReadings()
@@ -184,7 +193,7 @@ class Entries(models.Manager["Entry"]):
 
     def get_queryset(self) -> models.QuerySet[Entry]:
         """Each with ``by_name``."""
-        return super().get_queryset().annotate(by_name=models.F("by__name"))
+        return super().get_queryset().annotate(**_BY_NAME)
 
 
 class Entry(AppendOnly):
@@ -202,6 +211,8 @@ class Entry(AppendOnly):
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     data = models.JSONField()
     void = models.CharField(max_length=200, blank=True)
+
+    by_name: str  # of whoever wrote it
 
     objects = Entries()
 

@@ -92,10 +92,11 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             reason=given.reason if standing else "",
             relation=given.relation,
         ).save()
+        zero = getattr(given.reading, "lead_zero", None)
         Job.objects.filter(pk=job.pk).update(
             conditions={
                 **given.conditions.model_dump(mode="json"),
-                "lead_zero": getattr(given.reading, "lead_zero", None) and str(given.reading.lead_zero),
+                "lead_zero": str(zero) if zero else None,
                 "leads_nulled": getattr(given.reading, "leads_nulled", False),
             }
         )

@@ -101,8 +101,9 @@ def _leaks(visit: Visit, key: str) -> bool:
     if found is None or found.conclusion != Conclusion.DO_NOT_ENERGISE:
         return False
     decision = visit.last("decided", key)
-    about_it = decision is not None and decision.data["finding"] == found.pk
-    return not (about_it and Conclusion(decision.data["conclusion"]) in _SETTLED)
+    if decision is None or decision.data["finding"] != found.pk:
+        return True
+    return Conclusion(decision.data["conclusion"]) not in _SETTLED
 
 
 def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:

@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from hembit.apps.base.health import told_to_leads
-from hembit.apps.base.paging import After, Page, page_of
+from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.jobs import services
 from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
 from hembit.apps.jobs.entries.registry import AnyEntry
@@ -56,7 +56,7 @@ class LiveOut(Model):
 class JobFilter(Model):
     """Which jobs to list."""
 
-    text: str = Query("", max_length=120)
+    text: Text = ""
     state: JobState | None = None
     customer: int | None = None
     machine: int | None = None

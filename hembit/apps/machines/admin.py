@@ -22,7 +22,9 @@ class MachineAdmin(Trailed):
     """Machines and where they stand."""
 
     list_display = ("name", "place", "customer", "supply_system")
+    list_select_related = ("customer",)
     search_fields = ("name", "place", "customer__name")
+    autocomplete_fields = ("customer",)
 
 
 @admin.register(Position)
@@ -31,4 +33,6 @@ class PositionAdmin(Trailed):
 
     list_display = ("name", "machine", "part_of", "behind_panel", "safety_device")
     readonly_fields = ("safety_device",)
+    list_select_related = ("machine", "part_of")
     search_fields = ("name", "machine__name")
+    autocomplete_fields = ("machine", "part_of")

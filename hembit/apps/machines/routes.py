@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Query, Router
+from ninja import Router
 from ninja.responses import Status
 
-from hembit.apps.base.paging import After, Page, page_of
+from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.machines import services
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import (
@@ -26,9 +26,7 @@ router = Router(tags=["machines"])
 
 
 @router.get("/customers", response=Page[CustomerOut], operation_id="list_customers")
-def list_customers(
-    request: HttpRequest, text: str = Query("", max_length=120), after: After = ""
-) -> Page[CustomerOut]:
+def list_customers(request: HttpRequest, text: Text = "", after: After = "") -> Page[CustomerOut]:
     """Customers by name."""
     return page_of(services.list_customers(text.strip()), after, CustomerOut.model_validate)
 
@@ -48,7 +46,7 @@ def change_customer(request: HttpRequest, number: int, given: CustomerIn) -> Cus
 @router.get("/machines", response=Page[MachineSummary], operation_id="list_machines")
 def list_machines(
     request: HttpRequest,
-    text: str = Query("", max_length=120),
+    text: Text = "",
     customer: int | None = None,
     after: After = "",
 ) -> Page[MachineSummary]:

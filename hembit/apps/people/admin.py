@@ -10,7 +10,7 @@ from hembit.apps.people.models import Person
 
 
 @admin.register(Person)
-class PersonAdmin(Trailed, UserAdmin):
+class PersonAdmin(Trailed, UserAdmin):  # type: ignore[type-arg]  # generic for the checker alone
     """Name, role, whether they still work here."""
 
     list_display = ("name", "username", "role", "is_active")

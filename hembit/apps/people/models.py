@@ -23,8 +23,8 @@ class Person(AbstractUser):
 
     name = models.CharField(max_length=60, unique=True)
     role = models.CharField(max_length=12, choices=Role, default=Role.TECHNICIAN)
-    first_name = None
-    last_name = None
+    first_name = None  # type: ignore[assignment]  # how Django takes a field out
+    last_name = None  # type: ignore[assignment]
     REQUIRED_FIELDS = ["name"]
 
     def __str__(self) -> str:

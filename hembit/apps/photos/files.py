@@ -12,7 +12,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 from threading import BoundedSemaphore
-from typing import BinaryIO, Literal
+from typing import Any, BinaryIO, Literal
 from uuid import UUID, uuid4
 
 from django.conf import settings
@@ -72,7 +72,7 @@ def encode(file: BinaryIO, size: int | None) -> Encoded:
             raise InputError(_SENTENCES["unreadable"]).at("file") from None
     line, _, pictures = ended.stdout.partition(b"\n")
     # One that ran into its limits ends without a word.
-    told = json.loads(line) if line else {"error": "unreadable"}
+    told: dict[str, Any] = json.loads(line) if line else {"error": "unreadable"}
     if "error" in told:
         raise InputError(_SENTENCES[told["error"]]).at("file")
     first, _second = told["lengths"]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import BinaryIO, Literal, cast
 from uuid import UUID
 
 from django.http import FileResponse, HttpRequest, HttpResponse
@@ -60,7 +60,7 @@ def add_photo(
     request: HttpRequest, number: int, given: Form[PhotoIn], file: File[UploadedFile]
 ) -> Status[PhotoOut]:
     """Add a photo: JPEG, PNG or WebP, checked and re-encoded here."""
-    photo = services.add_photo(number, given, file, file.size, asking(request))
+    photo = services.add_photo(number, given, cast(BinaryIO, file), file.size, asking(request))
     return Status(photo.status, photo_out(photo.row))
 
 

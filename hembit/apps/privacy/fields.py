@@ -8,11 +8,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
+from functools import reduce
+from operator import and_, or_
 from typing import Any
 
-from django.db.models import Model, QuerySet
+from django.db.models import Model, Q, QuerySet
 
-from hembit.apps.base.full_text import sieve
+from hembit.apps.base.full_text import plain_runs, sieve
 from hembit.apps.checks.models import Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, EntryWords, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
@@ -49,15 +51,27 @@ class Words:
 
         All of them where no index helps. A row may come twice.
         """
-        found, question = self.rows(), sieve(texts)
-        if self.index is None or not question:
+        found = self.rows()
+        runs = [plain_runs(one) for one in texts]
+        if not all(runs):
             yield found
             return
+        written = [self._resembles(digits)] if digits else []
+        if self.index is None:
+            fitting = [reduce(and_, map(self._resembles, one)) for one in runs]
+            yield found.filter(reduce(or_, [*fitting, *written], Q(pk__in=())))
+            return
         model, field = self.index
-        fitting = model._base_manager.filter(**{f"{field}__matches": question})
-        yield found.filter(sequence__in=fitting.order_by().values("pk"))
-        if digits:
-            yield found.filter(**{f"{self.field}__resembles": f"%{'%'.join(digits)}%"})
+        if runs:
+            indexed = model._base_manager.filter(**{f"{field}__matches": sieve(runs)})
+            yield found.filter(sequence__in=indexed.order_by().values("pk"))
+        if written:
+            yield found.filter(*written)
+
+    def _resembles(self, letters: str) -> Q:
+        """Whether it holds these letters: a run of them, or digits with whatever is between them."""
+        between = "%" if letters.isdecimal() else ""
+        return Q(**{f"{self.field}__resembles": f"%{between.join(letters)}%"})
 
 
 _FIGURES = frozenset(

@@ -277,3 +277,25 @@ def _strings(schema: dict[str, Any]) -> list[tuple[str, dict[str, Any]]]:
 class Pictures(SimpleTestCase):
     def test_they_are_not_in_a_public_place(self) -> None:
         self.assertFalse(Path(settings.MEDIA_ROOT).is_relative_to(settings.WEB_BUILD))
+
+
+class Sieve(Erasing):
+    """What searches for mentions leaves nothing out that the words themselves would find."""
+
+    contact, phone = "Zoë Müller-Wu", "0555 21-47"
+
+    def test_in_whatever_field_and_however_it_is_written(self) -> None:
+        other = save_customer(CustomerIn(name="Gull Rock Smokehouse"))
+        self.customer.name, self.customer.phone = "Hafen “Süd” 50%", self.phone
+        self.customer.save()
+        for said in (
+            "MÜLLER-WU rang", "müller-wu", "Zoë", "05 55/2147", "0-5-5-5-2-1-4-7", "hafen “süd” 50%",
+        ):  # fmt: skip
+            other.note = said
+            other.save()
+            there = save_machine(
+                MachineIn(customer=other.pk, name=f"Retort {said}", supply_system="single_phase_230")
+            )
+            with self.subTest(said):
+                found = {one["text"] for one in self.words()["texts"] if one["mentioned"]}
+                self.assertLessEqual({said, there.name}, found)

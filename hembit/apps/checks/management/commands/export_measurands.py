@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from typing import Any
+from typing import Any, cast
 
 from django.core.management.base import BaseCommand
 
@@ -15,6 +15,7 @@ from hembit_core.families.registry import (
     reading_class,
     takes_ohms,
 )
+from hembit_core.model import Model
 
 
 def _declared(name: str) -> dict[str, Any]:
@@ -44,7 +45,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         tests = {
-            str(spec.model_fields["kind"].default): [
+            str(cast(type[Model], spec).model_fields["kind"].default): [
                 *_names(family.readings),
                 *(_names(ANY_OHMS) if family.ohms is not None else []),
             ]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import argparse
 import sys
-from typing import Any
+from typing import Any, TextIO, cast
 
 from django.core.management.base import BaseCommand
 
@@ -21,4 +21,4 @@ class Command(BaseCommand):
         command.add_arguments(parser)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        sys.exit(command.judge_file(options, self.stdout, self.stderr))
+        sys.exit(command.judge_file(options, cast(TextIO, self.stdout), cast(TextIO, self.stderr)))

@@ -1,0 +1,73 @@
+"""Twenty people at once, a second between their requests: python -m benchmarks.at_once ADDRESS.
+
+Each judges three times what they type, keeps the check, and records a reading in a job.
+"""
+
+from __future__ import annotations
+
+import random
+import sys
+import time
+from collections import defaultdict
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any
+from uuid import uuid4
+
+from benchmarks.client import Client
+from benchmarks.server import BODY
+from benchmarks.timing import report
+
+PEOPLE, SECONDS, PAUSE = 20, 60.0, 1.0
+BUDGETS = {"judge": "p95 ≤ 60 ms", "keep": "p95 ≤ 300 ms", "record": "p95 ≤ 300 ms"}
+
+
+def works(address: str, place: int) -> dict[str, list[float]]:
+    """What one person's requests took [ms], by what they did."""
+    client, draw = Client(address), random.Random(place)
+    jobs = client.get("jobs?state=open")["items"]
+    job = client.get(f"jobs/{jobs[place % len(jobs)]['number']}")
+    part = next((one for one in job["parts"] if one["spec"]["kind"] == "heating_element"), None)
+    took: dict[str, list[float]] = defaultdict(list)
+    time.sleep(PAUSE * place / PEOPLE)
+    until = time.monotonic() + SECONDS
+    judged = {name: one for name, one in BODY.items() if name != "label"}
+
+    def timed(name: str, path: str, body: dict[str, Any]) -> None:
+        start = time.perf_counter()
+        client.post(path, body)
+        took[name].append((time.perf_counter() - start) * 1e3)
+        time.sleep(PAUSE * draw.uniform(0.8, 1.2))
+
+    while time.monotonic() < until:
+        display = f"24.{draw.randrange(10)}"
+        for typed in (display[:2], display[:3], display):
+            timed("judge", "judgements", {**judged, "reading": {**BODY["reading"], "display": typed}})
+        timed("keep", "checks", {**BODY, "id": str(uuid4())})
+        if part is not None:
+            reading = {"measurand": "terminal_to_case", "display": "OL"}
+            body = {"id": str(uuid4()), "part": part["key"], "loose": True, "relation": "again"}
+            standing = [
+                one["id"]
+                for one in client.get(f"jobs/{job['number']}")["readings"]
+                if one["part"] == part["key"] and one["measurand"] == "terminal_to_case"
+                if not one["superseded_by"] and not one["past"]
+            ]
+            body |= {"reading": reading, "supersedes": standing[-1] if standing else None}
+            try:
+                timed("record", f"jobs/{job['number']}/readings", body)
+            except SystemExit as refused:
+                if "409" not in str(refused):  # somebody else took it meanwhile: as it must be
+                    raise
+    return took
+
+
+def main(address: str) -> None:
+    with ThreadPoolExecutor(PEOPLE) as pool:
+        found = list(pool.map(lambda place: works(address, place), range(PEOPLE)))
+    for name, budget in BUDGETS.items():
+        durations = [one for took in found for one in took[name]]
+        report(f"{PEOPLE} people at once: {name}", durations, budget)
+
+
+if __name__ == "__main__":
+    main(sys.argv[1])
