@@ -9,10 +9,10 @@
 from hembit_core.conditions import Conditions, TemperatureSource
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
-from hembit_core.families.across.continuity import Continuity
-from hembit_core.families.across.in_circuit import IsolatedAndInCircuit
-from hembit_core.families.across.siblings import Siblings
-from hembit_core.families.across.wriggled import Wriggled
+from hembit_core.families.any_ohms.continuity import Continuity
+from hembit_core.families.any_ohms.in_circuit import IsolatedAndInCircuit
+from hembit_core.families.any_ohms.siblings import Siblings
+from hembit_core.families.any_ohms.wriggled import Wriggled
 from hembit_core.families.contact.family import ClosedContact, OpenContact
 from hembit_core.families.contact.live import ContactVolts
 from hembit_core.families.contact.spec import Contact

@@ -9,19 +9,19 @@ from pydantic import Field
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.families.across.continuity import (
+from hembit_core.families.any_ohms.continuity import (
     Continuity,
     continuity_expectation,
     judge_continuity,
 )
-from hembit_core.families.across.in_circuit import (
+from hembit_core.families.any_ohms.in_circuit import (
     IsolatedAndInCircuit,
     in_circuit_expectation,
     judge_in_circuit,
 )
-from hembit_core.families.across.siblings import Siblings, judge_siblings, siblings_expectation
-from hembit_core.families.across.single import Single
-from hembit_core.families.across.wriggled import Wriggled, judge_wriggled, wriggled_expectation
+from hembit_core.families.any_ohms.siblings import Siblings, judge_siblings, siblings_expectation
+from hembit_core.families.any_ohms.single import Single
+from hembit_core.families.any_ohms.wriggled import Wriggled, judge_wriggled, wriggled_expectation
 from hembit_core.families.insulation import (
     InsulationTest,
     insulation_expectation,

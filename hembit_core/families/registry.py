@@ -13,10 +13,10 @@ from types import ModuleType
 from typing import Any
 
 from hembit_core.conditions import Conditions
-from hembit_core.families.across.continuity import Continuity
-from hembit_core.families.across.in_circuit import IsolatedAndInCircuit
-from hembit_core.families.across.siblings import Siblings
-from hembit_core.families.across.wriggled import Wriggled
+from hembit_core.families.any_ohms.continuity import Continuity
+from hembit_core.families.any_ohms.in_circuit import IsolatedAndInCircuit
+from hembit_core.families.any_ohms.siblings import Siblings
+from hembit_core.families.any_ohms.wriggled import Wriggled
 from hembit_core.families.contact import family as contact
 from hembit_core.families.contact.family import ClosedContact, OpenContact
 from hembit_core.families.contact.live import ContactVolts

@@ -2,32 +2,27 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import cache
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
-from hembit_core.display import Function
 from hembit_core.judging.bands import Band
-from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, expect
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
 from hembit_core.judging.missing import Lacking
 from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.placing import Placed, place_overflow_as_due, place_value
-from hembit_core.judging.settling import settles_of, to_settle, too_close
+from hembit_core.judging.overflow_due import OverflowDue, judge_overflow_due, just_as_due
+from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import DecisionRule, Side, State
-from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.meters import Meter
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import (
     NetResistance,
     ResistanceReading,
     lead_zero,
-    net_resistance,
-    overflow_floor,
-    read_field,
 )
 from hembit_core.rules import Rules
 
@@ -36,6 +31,15 @@ _SKIN = (1e5, 2e6)
 _OL_DUE = Gate(key="open", label="OL", due=True)
 _MORE_THAN_A_MULTIMETER = "A multimeter's few volts miss weak insulation."
 _STILL_DUE = "An insulation test is still due before energising after a repair."
+
+
+_AS_DUE = Verdict(
+    Code.TO_CASE_AS_DUE,
+    State.WITHIN,
+    "Within: OL to the case, as far as a multimeter can tell",
+    _STILL_DUE,
+    explanation=[_MORE_THAN_A_MULTIMETER],
+)
 
 
 class TerminalToCase(ResistanceReading):
@@ -87,72 +91,30 @@ def judge_terminal_to_case(
     InputError
         If the display, the leads or the range cannot be used.
     """
-    display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
-    lead_zero(reading, conditions.rules)
-    expectation = terminal_to_case(drawing, conditions.rules)
-    rail = expectation.rail
-    assert rail.high_gate
-    policy = meter_policy(conditions.meter)
-    if display.overflow:
-        verdict = _overflow(reading, conditions)
-        gate = rail.high_gate.model_copy(update={"hit": True})
-        return verdict.build(
-            expectation,
-            rule,
-            rail=rail.model_copy(update={"high_gate": gate}),
-            read_as=(display.read_as,),
-            policy=policy,
-        )
-    whole = reading.model_copy(update={"lead_zero": None, "leads_nulled": True, "connection": None})
-    net = net_resistance(whole, display, conditions)
-    value = measured_value(net.net, net.budget.expanded, "Ω")
-    placed = place_value(net.net, net.budget, rail.band)
-    marks = {"corrected": Mark(value=net.net, label=value.text), "expanded": value.expanded}
-    return _figure(reading, net, placed, conditions.meter).build(
-        expectation,
-        rule,
-        rail=rail.model_copy(update=marks),
-        read_as=(display.read_as,),
-        value=value,
-        working=tuple(line for line in net.lines if line.key != "leads"),
-        policy=policy,
+    due = OverflowDue(
+        expectation=terminal_to_case(drawing, conditions.rules),
+        as_due=_AS_DUE,
+        higher_range="Take the top range, or auto, and read again; where this meter has no higher one, "
+        "another meter or an insulation tester.",
+        figure=lambda net, placed: _figure(reading, net, placed, conditions),
+        left_out={"lead_zero": None, "leads_nulled": True, "connection": None},
     )
+    lead_zero(reading, conditions.rules)  # what cannot be used is said, though it is not taken off
+    return judge_overflow_due(due, reading, conditions, rule)
 
 
-def _overflow(reading: TerminalToCase, conditions: Conditions) -> Verdict:
-    floor = overflow_floor(reading, conditions)
-    if place_overflow_as_due(floor, conditions.rules.leaking_below_ohm) is not State.WITHIN:
-        return Verdict(
-            Code.OVERFLOW_OF_A_RANGE,
-            State.NOT_DECIDABLE,
-            f"OL on the {quantity(floor, 'Ω', 2)} range says only that it is more",
-            "Take the top range, or auto, and read again; where this meter has no higher one, another "
-            "meter or an insulation tester.",
-        )
-    return Verdict(
-        Code.TO_CASE_AS_DUE,
-        State.WITHIN,
-        "Within: OL to the case, as far as a multimeter can tell",
-        _STILL_DUE,
-        explanation=[_MORE_THAN_A_MULTIMETER],
-    )
-
-
-def _figure(reading: TerminalToCase, net: NetResistance, placed: Placed, meter: Meter) -> Verdict:
+def _figure(
+    reading: TerminalToCase, net: NetResistance, placed: Placed, conditions: Conditions
+) -> Verdict:
     shown = net.display.shown
     if placed.state in (State.OUTSIDE, State.JUST_OUTSIDE, State.NOT_DECIDABLE):
         return _in_circuit(shown) if reading.is_in_circuit else _leaking(shown, net.net)
     if placed.state is State.JUST_WITHIN:
-        ways = settles_of(placed, meter, net.display)
-        return Verdict(
-            Code.PLACED,
-            State.JUST_WITHIN,
-            f"Just within, low: {too_close(placed)}",
-            f"An insulation test decides. {to_settle(ways)}",
-            side=Side.LOW,
+        just = just_as_due(net, placed, conditions)
+        return replace(
+            just,
+            next_step=f"An insulation test decides. {just.next_step}",
             explanation=[_MORE_THAN_A_MULTIMETER],
-            dominant=placed.dominant,
-            settles=ways,
         )
     return Verdict(
         Code.TO_CASE_AS_DUE,

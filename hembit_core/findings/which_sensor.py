@@ -11,7 +11,7 @@ from pydantic import TypeAdapter
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
-from hembit_core.families.temperature_sensor.due import no_band_stated
+from hembit_core.families.temperature_sensor.sensor_due import no_band_stated
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor, SwitchingPtc
 from hembit_core.rules import Rules, default_rules

@@ -103,6 +103,12 @@ class Rail(Model):
     high_gate: Gate | None = None
     rungs: tuple[Rung, ...] = ()
 
+    def with_gate(self, end: Literal["low", "high"], hit: bool = True) -> Rail:
+        """The same with the gate at that end, where it has one, marked as hit or not."""
+        name = f"{end}_gate"
+        gate: Gate | None = getattr(self, name)
+        return self.model_copy(update={name: gate.model_copy(update={"hit": hit})}) if gate else self
+
 
 def rail_of(band: Band, unit: str, digits: int, low: Gate | None, high: Gate | None) -> Rail:
     """An empty rail for ``band``, its limits labelled to ``digits`` significant digits."""

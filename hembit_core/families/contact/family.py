@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
-from hembit_core.display import Function
 from hembit_core.families.contact.live import ContactVolts, judge_volts, live_expectation
 from hembit_core.families.contact.spec import Contact
 from hembit_core.families.contact.switching import (
@@ -22,27 +21,22 @@ from hembit_core.families.contact.words import (
     STUCK,
 )
 from hembit_core.judging.bands import Band
-from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
 from hembit_core.judging.missing import Lacking
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.placing import Placed, place_overflow_as_due, place_value
-from hembit_core.judging.settling import settles_of, to_settle, too_close
+from hembit_core.judging.overflow_due import OverflowDue, judge_overflow_due, just_as_due
+from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import DecisionRule, Side, State
-from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.meters import Meter
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import (
     NetResistance,
     ResistanceReading,
-    net_resistance,
-    overflow_floor,
-    read_field,
 )
 from hembit_core.rules import Rules
 
@@ -151,54 +145,23 @@ def _judge_open(
     rule: DecisionRule,
 ) -> Judgement:
     """OL is due. Near zero is a stuck contact; a figure between is a path across it."""
-    display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
-    rail, policy = expectation.rail, meter_policy(conditions.meter)
-    assert rail.high_gate and rail.low_gate
-    if display.overflow:
-        verdict = _open_as_due(overflow_floor(reading, conditions), conditions.rules)
-        gate = rail.high_gate.model_copy(update={"hit": True})
-        return verdict.build(
-            expectation,
-            rule,
-            rail=rail.model_copy(update={"high_gate": gate}),
-            read_as=(display.read_as,),
-            policy=policy,
-        )
-    net = net_resistance(reading.model_copy(update={"connection": None}), display, conditions)
-    value = measured_value(net.net, net.budget.expanded, "Ω")
-    placed = place_value(net.net, net.budget, rail.band)
-    verdict = _figure(spec, reading, net, placed, conditions)
-    marks = {
-        "corrected": Mark(value=max(net.net, 0.0), label=value.text),
-        "expanded": value.expanded,
-        "low_gate": rail.low_gate.model_copy(update={"hit": verdict.state is State.SHORT}),
-    }
-    return verdict.build(
-        expectation,
-        rule,
-        rail=rail.model_copy(update=marks),
-        read_as=(display.read_as,),
-        value=value,
-        working=net.lines,
-        policy=policy,
+    due = OverflowDue(
+        expectation=expectation,
+        as_due=_OPEN_AS_DUE,
+        higher_range="Take the top range, or auto, and read again: carbon across it shows only there.",
+        figure=lambda net, placed: _figure(spec, reading, net, placed, conditions),
+        left_out={"connection": None},
     )
+    return judge_overflow_due(due, reading, conditions, rule)
 
 
-def _open_as_due(floor: float, rules: Rules) -> Verdict:
-    if place_overflow_as_due(floor, rules.leaking_below_ohm) is not State.WITHIN:
-        return Verdict(
-            Code.OVERFLOW_OF_A_RANGE,
-            State.NOT_DECIDABLE,
-            f"OL on the {quantity(floor, 'Ω', 2)} range says only that it is more",
-            "Take the top range, or auto, and read again: carbon across it shows only there.",
-        )
-    return Verdict(
-        Code.CONTACT_OPEN_AS_DUE,
-        State.WITHIN,
-        "Within: open, as it should be",
-        "Make it close, too, and read that.",
-        explanation=["It breaks the circuit."],
-    )
+_OPEN_AS_DUE = Verdict(
+    Code.CONTACT_OPEN_AS_DUE,
+    State.WITHIN,
+    "Within: open, as it should be",
+    "Make it close, too, and read that.",
+    explanation=["It breaks the circuit."],
+)
 
 
 def _figure(
@@ -210,9 +173,9 @@ def _figure(
 ) -> Verdict:
     shown = net.display.shown
     if placed.state is State.WITHIN:
-        return _open_as_due(net.net, conditions.rules)
+        return _OPEN_AS_DUE
     if placed.state is State.JUST_WITHIN:
-        return _just_open(placed, net, conditions.meter)
+        return just_as_due(net, placed, conditions)
     if reading.is_in_circuit:
         return Verdict(
             Code.CONTACT_IN_CIRCUIT,
@@ -240,17 +203,4 @@ def _figure(
         "Carbon or moisture across it: clean and dry it, read again; if it stays, replace it.",
         side=Side.LOW,
         explanation=[f"{shown} across a contact that should be open."],
-    )
-
-
-def _just_open(placed: Placed, net: NetResistance, meter: Meter) -> Verdict:
-    ways = settles_of(placed, meter, net.display)
-    return Verdict(
-        Code.PLACED,
-        State.JUST_WITHIN,
-        f"Just within, low: {too_close(placed)}",
-        to_settle(ways),
-        side=Side.LOW,
-        dominant=placed.dominant,
-        settles=ways,
     )

@@ -107,16 +107,14 @@ def judge_volts(
         expectation = expectation.model_copy(update={"rail": rail})
     value = measured_value(across.value, across.expanded, "V")
     verdict, rows, lines = _verdict(spec, reading, across, load, amps, conditions)
-    gate = expectation.rail.high_gate
     marks = {
         "corrected": Mark(value=across.value, label=value.text),
         "expanded": value.expanded,
-        "high_gate": gate and gate.model_copy(update={"hit": across.value >= full}),
     }
     return verdict.build(
         expectation,
         rule,
-        rail=expectation.rail.model_copy(update=marks),
+        rail=expectation.rail.with_gate("high", across.value >= full).model_copy(update=marks),
         read_as=tuple(one.display.read_as for one in (across, load, amps) if one),
         value=value,
         working=(across.line("Meter, across"), *lines),

@@ -9,8 +9,8 @@ from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Row
 from hembit_core.judging.meter_figures import MeterFigure
-from hembit_core.judging.rows import RowDue, verdict_of_rows
 from hembit_core.judging.settling import settles_of, to_settle
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.notation import measured

@@ -13,7 +13,7 @@ from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

@@ -135,14 +135,12 @@ def _verdict(
 
 
 def _rail(expectation: Expectation, pair: Pair, verdict: Verdict, text: str) -> Rail:
-    rail = expectation.rail
-    hit = verdict.state is State.OPEN
+    rail = expectation.rail.with_gate("low", verdict.state is State.OPEN)
     return rail.model_copy(
         update={
             "raw": Mark(value=pair.amps.value, label=f"display {pair.amps.display.text}"),
             "corrected": Mark(value=pair.amps.value, label=text),
             "expanded": pair.amps.expanded,
-            "low_gate": rail.low_gate and rail.low_gate.model_copy(update={"hit": hit}),
         }
     )
 

@@ -22,7 +22,7 @@ from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import PRECEDENCE, DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

@@ -18,8 +18,8 @@ from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.placing import place_overflow
-from hembit_core.judging.rows import RowDue, deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field, without_prefix
+from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

@@ -27,7 +27,7 @@ from hembit_core.judging.expect import OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row, rail_of
 from hembit_core.judging.missing import Lacking
 from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

@@ -18,7 +18,7 @@ from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Mark, Probes, Row
 from hembit_core.judging.missing import Lacking
 from hembit_core.judging.placing import Placed
-from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.siblings import compare_siblings
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value

@@ -14,7 +14,7 @@ from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Budget
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model

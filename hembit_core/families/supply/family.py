@@ -23,7 +23,7 @@ from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Notice, Probes, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.rows import RowDue, deciding_rail, said, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

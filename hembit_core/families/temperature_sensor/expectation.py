@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from hembit_core.families.temperature_sensor.due import SensorDue
 from hembit_core.families.temperature_sensor.readings import SensorResistance
+from hembit_core.families.temperature_sensor.sensor_due import SensorDue
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Gate, rail_of

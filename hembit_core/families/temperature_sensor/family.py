@@ -11,7 +11,6 @@ from hembit_core.families.temperature_sensor.controller import (
     judge_shown,
     shown_expectation,
 )
-from hembit_core.families.temperature_sensor.due import SensorDue, sensor_due
 from hembit_core.families.temperature_sensor.expectation import (
     sensor_expectation,
     without_temperature,
@@ -28,6 +27,7 @@ from hembit_core.families.temperature_sensor.response import (
     judge_response,
     response_expectation,
 )
+from hembit_core.families.temperature_sensor.sensor_due import SensorDue, sensor_due
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.switching_ptc import switching_due
 from hembit_core.families.temperature_sensor.types import SwitchingPtc

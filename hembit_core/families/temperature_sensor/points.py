@@ -15,8 +15,8 @@ from hembit_core.families.temperature_sensor.types import CurveSensor
 from hembit_core.figures import Temperature, TemperatureLimit
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.judgement import Expectation, Judgement, PlotPoint
-from hembit_core.judging.rows import deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field
+from hembit_core.judging.several_figures import deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model

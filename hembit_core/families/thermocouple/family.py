@@ -32,8 +32,8 @@ from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.rows import RowDue, verdict_of_rows
 from hembit_core.judging.settling import settles_of, to_settle
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.notation import quantity
 

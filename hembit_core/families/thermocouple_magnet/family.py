@@ -16,8 +16,8 @@ from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
-from hembit_core.judging.rows import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.several import asked_at, placed_at
+from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

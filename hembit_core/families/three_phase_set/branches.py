@@ -11,7 +11,7 @@ from hembit_core.families.three_phase_set.spec import SetConnection, ThreePhaseS
 from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END
 from hembit_core.judging.judgement import Row
-from hembit_core.judging.rows import RowDue
+from hembit_core.judging.several_figures import RowDue
 from hembit_core.judging.states import State
 from hembit_core.notation import quantity
 from hembit_core.working import WorkingLine

@@ -30,8 +30,8 @@ from hembit_core.judging.judgement import Expectation, Judgement, Row
 from hembit_core.judging.meter_figures import meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.missing import path_beside
-from hembit_core.judging.rows import RowDue
 from hembit_core.judging.several import asked_at, placed_at, without_prefix
+from hembit_core.judging.several_figures import RowDue
 from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.verdict import Verdict
 from hembit_core.physics.three_phase import unbalance

@@ -13,7 +13,7 @@ from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Rail, Row
 from hembit_core.judging.missing import Missing
 from hembit_core.judging.placing import Placed, place_overflow, short_below
-from hembit_core.judging.rows import RowDue, deciding_rail, said, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.resistance_reading import HowTaken

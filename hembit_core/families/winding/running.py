@@ -22,7 +22,7 @@ from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.missing import Missing
 from hembit_core.judging.placing import Placed, short_below
-from hembit_core.judging.rows import RowDue, verdict_of_rows
+from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

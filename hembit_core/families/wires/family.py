@@ -20,8 +20,8 @@ from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missing import Lacking
 from hembit_core.judging.placing import Placed
-from hembit_core.judging.rows import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.settling import settles_of, to_settle
+from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step

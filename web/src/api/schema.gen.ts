@@ -4827,6 +4827,7 @@ export interface components {
         JobFilter: {
             /**
              * Text
+             * @description Letters to be found
              * @default
              */
             text: string;
@@ -6772,6 +6773,7 @@ export interface operations {
     list_checks: {
         parameters: {
             query?: {
+                /** @description Letters to be found */
                 text?: string;
                 /** @description ``next`` of the page before; none for the first */
                 after?: string;
@@ -7225,6 +7227,7 @@ export interface operations {
     list_customers: {
         parameters: {
             query?: {
+                /** @description Letters to be found */
                 text?: string;
                 /** @description ``next`` of the page before; none for the first */
                 after?: string;
@@ -7470,6 +7473,7 @@ export interface operations {
     list_machines: {
         parameters: {
             query?: {
+                /** @description Letters to be found */
                 text?: string;
                 customer?: number | null;
                 /** @description ``next`` of the page before; none for the first */
@@ -8222,6 +8226,7 @@ export interface operations {
     list_jobs: {
         parameters: {
             query?: {
+                /** @description Letters to be found */
                 text?: string;
                 state?: components["schemas"]["JobState"] | null;
                 customer?: number | null;

@@ -6,7 +6,7 @@ from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
-from hembit_core.families.across.single import Single
+from hembit_core.families.any_ohms.single import Single
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.several import judge_field, without_prefix

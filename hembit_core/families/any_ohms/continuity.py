@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
-from hembit_core.families.across.single import Single
+from hembit_core.families.any_ohms.single import Single
 from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of

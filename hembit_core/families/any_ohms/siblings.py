@@ -9,13 +9,13 @@ from typing import ClassVar, Literal
 from pydantic import Field
 
 from hembit_core.conditions import Conditions
-from hembit_core.families.across.single import Single
+from hembit_core.families.any_ohms.single import Single
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.missing import Lacking
-from hembit_core.judging.rows import deciding_rail, row_of, said, verdict_of_rows
 from hembit_core.judging.several import judge_field
+from hembit_core.judging.several_figures import deciding_rail, row_of, said, verdict_of_rows
 from hembit_core.judging.siblings import compare_siblings, pair_differs
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict

@@ -63,10 +63,7 @@ class RowDue:
     def stated(self, state: State, side: Side | None = None) -> Row:
         """The row where a state, not a figure, was read: OL, or nothing at all."""
         row = self.empty()
-        rail = row.rail
-        if state is State.OPEN and rail.high_gate:
-            gate = rail.high_gate.model_copy(update={"hit": True})
-            rail = rail.model_copy(update={"high_gate": gate})
+        rail = row.rail.with_gate("high") if state is State.OPEN else row.rail
         return row.model_copy(update={"state": state, "side": side, "rail": rail})
 
 
