@@ -56,9 +56,10 @@ def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
 @router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")
 def list_checks(request: HttpRequest, text: Text = "", after: After = "") -> Page[CheckSummary]:
     """Kept checks, newest first."""
-    if not text.strip("\0 "):
+    words = text.replace("\0", " ").split()
+    if not words:
         return page_of(services.list_checks(), after, CheckSummary.model_validate)
-    found = services.search_checks(text)
+    found = services.search_checks(words)
     return page_of(found, after, lambda one: CheckSummary.model_validate(one.check_kept))
 
 

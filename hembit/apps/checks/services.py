@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -172,13 +173,12 @@ def list_checks() -> QuerySet[Check]:
     return Check.objects.all()
 
 
-def search_checks(text: str) -> QuerySet[CheckLabel]:
-    """Those whose label holds every word of ``text``, the newest first, in capitals or not.
+def search_checks(words: Iterable[str]) -> QuerySet[CheckLabel]:
+    """Those whose label holds every one of ``words``, the newest first, in capitals or not.
 
     A word of one or two letters is looked for at the beginnings of words.
     """
-    words = (one if len(one) > 2 else f"  {one}" for one in text.replace("\0", " ").split())
-    question = " AND ".join(quoted(one) for one in words)
+    question = " AND ".join(quoted(one if len(one) > 2 else f"  {one}") for one in words)
     return CheckLabel.objects.filter(label__matches=question).select_related("check_kept")
 
 

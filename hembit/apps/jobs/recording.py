@@ -93,13 +93,12 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             relation=given.relation,
         ).save()
         zero = getattr(given.reading, "lead_zero", None)
-        Job.objects.filter(pk=job.pk).update(
-            conditions={
-                **given.conditions.model_dump(mode="json"),
-                "lead_zero": str(zero) if zero else None,
-                "leads_nulled": getattr(given.reading, "leads_nulled", False),
-            }
-        )
+        job.conditions = {
+            **given.conditions.model_dump(mode="json"),
+            "lead_zero": str(zero) if zero else None,
+            "leads_nulled": getattr(given.reading, "leads_nulled", False),
+        }
+        job.save(update_fields=["conditions"])
         item = f"{'spare' if given.spare else given.part}:"
         item += given.part if given.spare else given.reading.measurand
         Wait.objects.filter(job=job, item=item, ended_at__isnull=True).update(
@@ -107,7 +106,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         )
         if not given.spare:
             refresh_finding(job, position, person, now)
-    return Stored(find_job(number))
+    return Stored(job)
 
 
 def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit) -> None:
