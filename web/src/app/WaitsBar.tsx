@@ -7,7 +7,13 @@ import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { type BenchWait, useBenchWait } from "./benchWait";
 
-/** Every wait that runs, with its clock time and the time left; what is due asks for its reading. */
+/** As many as leave the page its room. */
+const SHOWN = 3;
+
+/**
+ * The waits that are due first, with their clock time and the time left; what is due asks for its
+ * reading. The others stand on the first page.
+ */
 export function WaitsBar() {
   const waits = useWaits().data ?? [];
   const { wait, setWait } = useBenchWait();
@@ -18,9 +24,14 @@ export function WaitsBar() {
       aria-label="Waiting"
       className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-hairline border-b bg-sheet px-4.5 py-1 text-[0.93rem]"
     >
-      {waits.map((one) => (
+      {waits.slice(0, SHOWN).map((one) => (
         <WaitLine key={one.id} {...lineOf(one)} now={now} />
       ))}
+      {waits.length > SHOWN && (
+        <Link to="/" className="flex min-h-7 items-center underline max-sm:min-h-[44px]">
+          {waits.length - SHOWN} more {waits.length - SHOWN === 1 ? "wait" : "waits"}
+        </Link>
+      )}
       {wait && <BenchLine wait={wait} now={now} onDrop={() => setWait(null)} />}
     </section>
   );
