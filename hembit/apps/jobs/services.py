@@ -9,13 +9,11 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from hembit.apps.base.audit import record as trail
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
-from hembit.apps.jobs.entries.preparing import LookedEntry
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
@@ -171,8 +169,8 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             if (earlier.job_id, earlier.kind, kept) != (number, kind, sent):
                 raise AlreadyNamed
             return Stored(find_job(number), new=False)
-        job = find_job(number) if kind in ("reopened", "closed") else find_open_job(number)
-        if kind == "closed" and job.state == JobState.CLOSED:
+        job = find_job(number) if given.also_when_closed else find_open_job(number)
+        if given.is_so_already(job):
             return Stored(job, new=False)
         moment = Moment(Visit.load(job), person, now or timezone.now())
         data = given.accept(moment)
@@ -187,8 +185,5 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             data=data,
             void=given.voided_by(moment),
         ).save()
-        if kind in ("closed", "reopened"):
-            trail(f"job_{kind}", job, reason=str(data.get("reason", "")))
-        if isinstance(given, LookedEntry):
-            given.afterwards(moment)
+        given.afterwards(moment, data)
     return Stored(find_job(number))

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, ClassVar
 from uuid import UUID
 
 from pydantic import StringConstraints
 
 from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
+from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
 from hembit_core.model import Model
@@ -42,6 +43,13 @@ class EntryIn(Model):
     id: UUID
     sent: Sent | None = None
 
+    also_when_closed: ClassVar[bool] = False
+    """Whether it may be written into a job that is closed."""
+
+    def is_so_already(self, job: Job) -> bool:
+        """Whether it would say what is so by now: nothing is written then."""
+        return False
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Check it against the rules of state and do what follows; what is to be stored.
 
@@ -59,3 +67,6 @@ class EntryIn(Model):
     def voided_by(self, moment: Moment) -> str:
         """Why it changes nothing, though it is written down; empty where it does."""
         return ""
+
+    def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
+        """What follows once it is stored, as ``data``."""

@@ -64,7 +64,7 @@ class LookedEntry(EntryIn):
         check_seen(MACHINE if spec is None else spec.kind, self.seen)
         return self.data()
 
-    def afterwards(self, moment: Moment) -> None:
+    def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
         """What was seen may change what the evidence says."""
         position = moment.visit.position(self.part)
         if position:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, ClassVar, Literal
 
 from pydantic import Field
 
+from hembit.apps.base.audit import record
 from hembit.apps.jobs.change import change
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
-from hembit.apps.jobs.models import JobState, Wait
+from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.route import plan_of
 from hembit.apps.jobs.visit import key_of
 from hembit_core.errors import InputError
@@ -54,6 +55,12 @@ class ClosedEntry(EntryIn):
     kind: Literal["closed"] = "closed"
     reasons: dict[PartKey, Reason] = Field(default_factory=dict, max_length=200)
 
+    also_when_closed: ClassVar = True
+
+    def is_so_already(self, job: Job) -> bool:
+        """Closed twice is closed once."""
+        return job.state == JobState.CLOSED
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """What must be settled is; each danger has a reason or a follow-up; running waits end."""
         plan = plan_of(moment.visit)
@@ -72,6 +79,10 @@ class ClosedEntry(EntryIn):
         )
         return self.data() | {"left_open": [one.model_dump(mode="json") for one in plan.left_open]}
 
+    def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
+        """It stands in the trail."""
+        record("job_closed", moment.visit.job)
+
 
 def told_closed(data: dict[str, Any]) -> str:
     """One line for the log; an entry of before does not say what was left open."""
@@ -87,6 +98,8 @@ class ReopenedEntry(EntryIn):
     kind: Literal["reopened"] = "reopened"
     reason: Sentence
 
+    also_when_closed: ClassVar = True
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Only what is closed can be opened again."""
         job = moment.visit.job
@@ -94,3 +107,7 @@ class ReopenedEntry(EntryIn):
             raise InputError("The job is open already.").at("kind")
         change(job, moment.person, moment.now, state=JobState.OPEN, closed_at=None)
         return self.data()
+
+    def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
+        """It stands in the trail."""
+        record("job_reopened", moment.visit.job, reason=self.reason)
