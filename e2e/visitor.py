@@ -25,7 +25,7 @@ class Visitor(Technician):
     @property
     def band(self) -> Locator:
         """The frame's word on dead and live."""
-        return self.page.get_by_role("status", name="Machine state")
+        return self.page.get_by_role("status", name="Dead or live")
 
     def open_job(self, machine: str, symptom: str, complaint: str) -> Visitor:
         """Open a job from the first page."""

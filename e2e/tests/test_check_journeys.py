@@ -15,7 +15,7 @@ class Journeys(BrowserCase):
     def test_judge_and_keep_a_good_element_and_find_it_again(self) -> None:
         self.technician.open_check().give_plate("2200", "230", "Deck oven, front element")
         self.technician.see("22.90–26.72 Ω", "both wires lifted off the terminals")
-        expect(self.page.get_by_role("status", name="Machine state")).to_contain_text("Not stated")
+        expect(self.page.get_by_role("status", name="Dead or live")).to_contain_text("Not stated")
         expect(self.page.get_by_label("What the display shows")).to_have_count(0)
         self.technician.choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()
         self.technician.read("24.6").see_verdict("Within", "Accepted", "simple rule")
@@ -76,7 +76,7 @@ class Journeys(BrowserCase):
     def test_the_live_pair(self) -> None:
         self.at_the_deck_oven().test("Volts and amps")
         self.technician.see("Volts and amps need it live").go_live()
-        band = self.page.get_by_role("status", name="Machine state")
+        band = self.page.get_by_role("status", name="Dead or live")
         expect(band).to_contain_text("LIVE since")
         self.technician.read_running("221.5", "9.2").see_verdict("Within", "2040 W is due")
         self.technician.see("8.29–9.67 A", "9.20 ± 0.43 A").keep().see_verdict("Kept at")
@@ -92,7 +92,7 @@ class Journeys(BrowserCase):
     def test_proved_dead_has_a_name_and_a_time(self) -> None:
         self.technician.open_check().give_plate("2200", "230")
         self.page.get_by_role("button", name="Proved dead by Ilse Fennick").click()
-        band = self.page.get_by_role("status", name="Machine state")
+        band = self.page.get_by_role("status", name="Dead or live")
         expect(band).to_contain_text(re.compile(r"Proved dead by Ilse Fennick at \d\d:\d\d"))
 
     def test_two_plate_pairs(self) -> None:

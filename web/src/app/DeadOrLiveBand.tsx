@@ -39,7 +39,7 @@ function LiveBand({ since, where, onDead }: LiveProps) {
   return (
     <div
       role="status"
-      aria-label="Machine state"
+      aria-label="Dead or live"
       className="hazard-band no-print sticky top-0 z-30 flex items-center justify-between gap-3 px-3 py-1.5"
     >
       <strong className="bg-hazard px-3 py-1 text-hazard-ink">
@@ -61,7 +61,7 @@ function CalmBand({ broken, children }: { broken: boolean; children: React.React
   return (
     <div
       role="status"
-      aria-label="Machine state"
+      aria-label="Dead or live"
       className="no-print sticky top-0 z-30 flex items-center gap-2.5 border-hairline border-b bg-calm px-4.5 py-1"
     >
       <svg

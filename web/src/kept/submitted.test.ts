@@ -54,7 +54,7 @@ describe("submitted", () => {
       "Lead zero": "0.2",
       Connection: "isolated",
       Range: "auto",
-      Machine: "loose part on the bench",
+      "Dead or live": "loose part on the bench",
       Meter: "Bench meter",
       "Part is at": "20 °C, ice bath",
     });
@@ -100,7 +100,7 @@ describe("submitted", () => {
     );
     expect(supply).toMatchObject({ "L–N": "231", "L–PE": "230" });
     expect(supply).not.toHaveProperty("N–PE");
-    expect(supply["Machine"]).toContain("live since");
+    expect(supply["Dead or live"]).toContain("live since");
     const row = terms(
       kept({
         spec: { kind: "winding", resistance: "118" },
@@ -144,7 +144,7 @@ describe("submitted", () => {
         dead_or_live: { state: "proved_dead", by: "Ilse", at: "2026-11-23T09:30:00Z" },
       }),
     );
-    expect(told["Machine"]).toContain("proved dead by Ilse at");
+    expect(told["Dead or live"]).toContain("proved dead by Ilse at");
     expect(told).toMatchObject({
       Ohms: "4k7 Ω",
       "Lead zero": "not given",

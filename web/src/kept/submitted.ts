@@ -23,7 +23,7 @@ export function submitted({ submission, judgement }: KeptCheck): [string, string
       judgement.rows.map((row) => row.label),
     ),
     ...taken(reading),
-    ["Machine", dead],
+    ["Dead or live", dead],
     ["Meter", conditions.meter?.name ?? "not known"],
     ["Part is at", temperature],
     ...(conditions.cold_junction
