@@ -10,7 +10,7 @@ import re
 from collections.abc import Iterable
 from typing import Any
 
-from django.db import models
+from django.db import connection, models
 
 
 @models.TextField.register_lookup
@@ -46,6 +46,16 @@ def quoted(text: str) -> str:
 
 
 _PLAIN = re.compile(r"[A-Za-z0-9]{3,}")
+
+
+def forget_what_was_taken_out(index: type[models.Model]) -> None:
+    """Write an index anew without what was taken out of it: until then it is only hidden there.
+
+    It takes seconds in a large shop, in which nobody else writes (FTS5, 6.8).
+    """
+    table = connection.ops.quote_name(index._meta.db_table)
+    with connection.cursor() as cursor:
+        cursor.execute(f"INSERT INTO {table} ({table}) VALUES ('optimize')")
 
 
 def plain_runs(text: str) -> list[str]:

@@ -10,6 +10,7 @@ from django.db.models import Model
 from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent, record
+from hembit.apps.base.full_text import forget_what_was_taken_out
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer
@@ -69,6 +70,9 @@ def erase_customer(number: int, given: EraseIn, now: datetime | None = None) -> 
         record("customer_erased", customer, after={**counts, "kept": len(keep)})
     for one in pictures:
         remove(one)
+    for words in WORDS:
+        if words.index:
+            forget_what_was_taken_out(words.index[0])
     if not connection.in_atomic_block:
         with connection.cursor() as cursor:  # it is not left in the log of writes either
             cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")

@@ -12,7 +12,7 @@ from uuid import uuid4
 from django.apps import apps
 from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.db import models
+from django.db import connection, models
 from django.test import SimpleTestCase, override_settings
 from PIL import Image
 
@@ -147,6 +147,26 @@ class Whole(Erasing):
             self.assertIn(words, text)
         self.assertEqual([one["id"] for one in found["pictures"]], [self.photo])
         self.assertTrue(AuditEvent.objects.filter(what="customer_exported").exists())
+
+
+class Indexes(Erasing):
+    """What was erased is not left in the files of the full-text indexes, three letters at a time."""
+
+    def groups_in(self, table: str) -> set[bytes]:
+        with connection.cursor() as cursor:
+            cursor.execute(f"SELECT block FROM {table}_data")
+            blocks = b"".join(bytes(one) for (one,) in cursor.fetchall())
+        letters = b"quennell"
+        every = {letters[place : place + 3] for place in range(len(letters) - 2)}
+        return {one for one in every if one in blocks}
+
+    def test_nothing_of_a_name_is_left_in_them(self) -> None:
+        self.entry("noted", text="Orla Quennell rang twice")
+        Check.objects.update(label="Quennell's element")
+        tables = ("checks_search", "jobs_search")
+        self.assertTrue(all(self.groups_in(one) for one in tables))
+        self.good(self.erase())
+        self.assertEqual([self.groups_in(one) for one in tables], [set(), set()])
 
 
 class Figures(Erasing):
