@@ -33,15 +33,23 @@ from hembit.apps.people.access import asking
 from hembit_core.model import Model
 
 router = Router(tags=["jobs"])
+ON_HOME = 12
+"""Lines of a list on the first page."""
 
 
 class HomeOut(Model):
-    """What is open, what is waiting, what is due; to leads, what is wrong with the data."""
+    """What is open, what is waiting, what is due; to leads, what is wrong with the data.
+
+    Of open jobs the newest stand here, of follow-ups those that are due first; whether there are
+    more is said.
+    """
 
     faults: tuple[str, ...]
     open_jobs: tuple[JobSummary, ...]
+    more_open_jobs: bool
     waits: tuple[WaitOut, ...]
     follow_ups: tuple[FollowUpOut, ...]
+    more_follow_ups: bool
 
 
 class LiveOut(Model):
@@ -78,12 +86,15 @@ def _whole(request: HttpRequest, job: Job, status: int = 200) -> HttpResponse:
 @router.get("/home", response=HomeOut, operation_id="get_home")
 def get_home(request: HttpRequest) -> HomeOut:
     """The first page after signing in."""
-    jobs = services.list_jobs(state=JobState.OPEN)[:12]
+    jobs = list(services.list_jobs(state=JobState.OPEN)[: ON_HOME + 1])
+    follow_ups = list(list_follow_ups()[: ON_HOME + 1])
     return HomeOut(
         faults=told_to_leads() if asking(request).is_lead else (),
-        open_jobs=tuple(summary(one) for one in jobs),
+        open_jobs=tuple(summary(one) for one in jobs[:ON_HOME]),
+        more_open_jobs=len(jobs) > ON_HOME,
         waits=tuple(wait_out(one) for one in running_waits()),
-        follow_ups=tuple(follow_up_out(one) for one in list_follow_ups()[:12]),
+        follow_ups=tuple(follow_up_out(one) for one in follow_ups[:ON_HOME]),
+        more_follow_ups=len(follow_ups) > ON_HOME,
     )
 
 

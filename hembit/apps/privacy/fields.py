@@ -53,7 +53,7 @@ class Words:
         """
         found = self.rows()
         runs = [plain_runs(one) for one in texts]
-        if not all(runs):
+        if not all(runs) or not digits.isascii():
             yield found
             return
         written = [self._resembles(digits)] if digits else []

@@ -86,7 +86,8 @@ def found_of(customer: Customer) -> ErasableWords:
             job__machine__customer=customer, erased_at__isnull=True
         ).values_list("pk", "job", "caption")
     )
-    said = repr([(one.key, one.count) for one in texts] + [one.id for one in pictures])
+    # In whatever order the database gave them.
+    said = repr(sorted([f"{one.key} {one.count}" for one in texts] + [str(one.id) for one in pictures]))
     return ErasableWords(
         texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20]
     )

@@ -4726,16 +4726,23 @@ export interface components {
         /**
          * HomeOut
          * @description What is open, what is waiting, what is due; to leads, what is wrong with the data.
+         *
+         *     Of open jobs the newest stand here, of follow-ups those that are due first; whether there are
+         *     more is said.
          */
         HomeOut: {
             /** Faults */
             faults: string[];
             /** Open Jobs */
             open_jobs: components["schemas"]["JobSummary"][];
+            /** More Open Jobs */
+            more_open_jobs: boolean;
             /** Waits */
             waits: components["schemas"]["WaitOut"][];
             /** Follow Ups */
             follow_ups: components["schemas"]["FollowUpOut"][];
+            /** More Follow Ups */
+            more_follow_ups: boolean;
         };
         /**
          * JobState

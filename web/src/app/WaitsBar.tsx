@@ -2,7 +2,7 @@ import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import { useWaits } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { clock } from "@/clock/dates";
+import { clockOrDay } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { type BenchWait, useBenchWait } from "./benchWait";
@@ -78,7 +78,7 @@ function WaitLine({ to, text, where, dueAt, now }: LineProps) {
             <span className="underline">take the reading</span>
           ) : (
             <b className="font-semibold">
-              {clock(new Date(dueAt).toISOString())} — {timeLeft(dueAt - now)}
+              {clockOrDay(new Date(dueAt).toISOString(), now)} — {timeLeft(dueAt - now)}
             </b>
           )}
         </span>

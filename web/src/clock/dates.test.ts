@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, test } from "vitest";
-import { clock, day, dayPattern, dayTyped, inDays, readDay, setShop } from "./dates";
+import { clock, clockOrDay, day, dayPattern, dayTyped, inDays, readDay, setShop } from "./dates";
 
 afterEach(() => setShop("en-GB", "UTC"));
 
@@ -8,6 +8,13 @@ describe("days and clocks as the shop writes them", () => {
     setShop("en-GB", "Pacific/Auckland");
     expect(clock("2026-11-26T11:30:00Z")).toBe("00:30");
     expect(day("2026-11-26T11:30:00Z")).toBe("27 Nov 2026");
+  });
+
+  test("a clock time has its day where that is not today's in the shop", () => {
+    setShop("en-GB", "Pacific/Auckland");
+    const now = Date.parse("2026-11-26T12:00:00Z"); // the 27th there
+    expect(clockOrDay("2026-11-26T11:30:00Z", now)).toBe("00:30");
+    expect(clockOrDay("2026-11-26T10:30:00Z", now)).toBe("26 Nov 2026, 23:30");
   });
 
   test("a day without a clock is the same day everywhere", () => {

@@ -25,6 +25,11 @@ export function dateAndClock(iso: string): string {
   return `${day(iso)}, ${clock(iso)}`;
 }
 
+/** A clock time, with its day where that is not today's. */
+export function clockOrDay(iso: string, now: number): string {
+  return day(iso) === day(new Date(now).toISOString()) ? clock(iso) : dateAndClock(iso);
+}
+
 /** The day so many days from today in the shop, as the server takes it: `2027-03-03`. */
 export function inDays(days: number): string {
   const then = new Date(Date.now() + days * 86_400_000);

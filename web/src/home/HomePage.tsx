@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { useHome } from "@/api/jobs";
 import type { Home } from "@/api/types";
-import { clock } from "@/clock/dates";
+import { clockOrDay } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { JobRow } from "@/jobs/JobRow";
@@ -49,6 +49,11 @@ function Board({ home }: { home: Home }) {
           ))}
         </ul>
         <p className="mt-3 flex gap-5">
+          {home.more_open_jobs && (
+            <Link to="/jobs?state=open" className="text-action-text underline">
+              More open jobs
+            </Link>
+          )}
           <Link to="/jobs" className="text-action-text underline">
             All jobs
           </Link>
@@ -71,8 +76,8 @@ function Board({ home }: { home: Home }) {
                     <span className="block text-muted">{wait.machine}</span>
                     <span className={rest <= 0 ? "font-semibold text-watch" : ""}>
                       {rest <= 0
-                        ? `due since ${clock(wait.due_at)}`
-                        : `${clock(wait.due_at)} — ${timeLeft(rest)}`}
+                        ? `due since ${clockOrDay(wait.due_at, now)}`
+                        : `${clockOrDay(wait.due_at, now)} — ${timeLeft(rest)}`}
                     </span>
                   </Link>
                 </li>
@@ -89,7 +94,7 @@ function Board({ home }: { home: Home }) {
             ))}
           </ul>
           <Link to="/follow-ups" className="mt-1 inline-block text-action-text underline">
-            All follow-ups
+            {home.more_follow_ups ? "More follow-ups, and all" : "All follow-ups"}
           </Link>
         </section>
       </aside>

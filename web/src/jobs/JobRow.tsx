@@ -8,7 +8,7 @@ export function JobRow({ job }: { job: JobSummary }) {
     <li className="border-hairline border-b">
       <Link
         to={`/jobs/${job.number}`}
-        className="grid grid-cols-[3.2rem_minmax(0,1.1fr)_minmax(0,1.7fr)_9.5rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-[2.6rem_minmax(0,1fr)]"
+        className="grid grid-cols-[4rem_minmax(0,1.1fr)_minmax(0,1.7fr)_9.5rem] items-center gap-3 py-2.5 hover:bg-sheet max-md:grid-cols-[4rem_minmax(0,1fr)]"
       >
         <span className="text-[1.25rem] font-semibold">{job.number}</span>
         <span>

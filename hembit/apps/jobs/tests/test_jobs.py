@@ -48,7 +48,9 @@ class Finding(VisitCase):
         rest = self.good(self.get(f"jobs?after={page['next']}"))
         self.assertEqual((len(rest["items"]), rest["next"]), (2, None))
         with self.assertNumQueries(5):  # session, person, jobs, waits, follow-ups
-            self.good(self.get("home"))
+            home = self.good(self.get("home"))
+        self.assertEqual((len(home["open_jobs"]), home["more_open_jobs"]), (12, True))
+        self.assertFalse(home["more_follow_ups"])
 
     def test_a_job_that_is_not_there(self) -> None:
         self.assertIn("There is no job 77", self.refused(self.get("jobs/77"), 404)[""])

@@ -304,6 +304,19 @@ class Sieve(Erasing):
 
     contact, phone = "Zoë Müller-Wu", "0555 21-47"
 
+    def test_digits_of_another_script_stand_in_a_log_as_well(self) -> None:
+        self.customer.phone = "٠٥٥٥ ٢١٤٧"
+        self.customer.save()
+        other = save_customer(CustomerIn(name="Gull Rock Smokehouse"))
+        there = save_machine(
+            MachineIn(customer=other.pk, name="Retort", supply_system="single_phase_230")
+        )
+        self.open_job(machine=there.pk)
+        said = "ring ٠٥٥٥/٢١٤٧"
+        self.good(self.entry("noted", text=said))
+        found = {one["text"] for one in self.words()["texts"] if one["mentioned"]}
+        self.assertIn(said, found)
+
     def test_in_whatever_field_and_however_it_is_written(self) -> None:
         other = save_customer(CustomerIn(name="Gull Rock Smokehouse"))
         self.customer.name, self.customer.phone = "Hafen “Süd” 50%", self.phone

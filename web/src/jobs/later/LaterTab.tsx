@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { useEndWait, useFinishFollowUp } from "@/api/jobs";
 import type { Wait } from "@/api/types";
-import { clock, day } from "@/clock/dates";
+import { clock, clockOrDay, day } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { Button } from "@/ui/Button";
@@ -74,8 +74,8 @@ function WaitLine({ wait, now }: { wait: Wait; now: number }) {
           {wait.ended_at
             ? `ended ${clock(wait.ended_at)}`
             : rest <= 0
-              ? `due since ${clock(wait.due_at)}`
-              : `${clock(wait.due_at)} — ${timeLeft(rest)}`}
+              ? `due since ${clockOrDay(wait.due_at, now)}`
+              : `${clockOrDay(wait.due_at, now)} — ${timeLeft(rest)}`}
         </span>
         {wait.reckoned && <span className="block text-[0.87rem] text-muted">{wait.reckoned}</span>}
       </span>
