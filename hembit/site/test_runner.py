@@ -5,38 +5,86 @@ from __future__ import annotations
 import json
 import logging
 import os
+import sys
 import tempfile
 import time
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.test.runner import DiscoverRunner
+from django.db import connection
+from django.test.runner import (
+    DiscoverRunner,
+    ParallelTestSuite,
+    RemoteTestResult,
+    RemoteTestRunner,
+)
 
 import hembit_core.tests  # noqa: F401, its profile holds before any property of the server is read
 
 
-class TimedResult(unittest.TextTestResult):
+class _Clock(unittest.TestResult):
+    """Says how long each test took; the standard library's own results do since Python 3.12."""
+
+    addDuration: Callable[[unittest.TestCase, float], None]  # noqa: N815, as unittest has it
+
+    if sys.version_info < (3, 12):
+
+        def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802, as unittest has it
+            self._started = time.perf_counter()
+            super().startTest(test)
+
+        def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802, as unittest has it
+            self.addDuration(test, time.perf_counter() - self._started)
+            super().stopTest(test)
+
+
+class TimedResult(_Clock, unittest.TextTestResult):
     """Knows how long each test took [s]."""
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        self.took: list[tuple[float, str]] = []
+        self.took: dict[str, float] = {}
 
-    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802, as unittest has it
-        """The clock starts."""
-        self._started = time.perf_counter()
-        super().startTest(test)
+    def addDuration(self, test: unittest.TestCase, elapsed: float) -> None:  # noqa: N802
+        # What another process ran is told in one go: its own time is the longer of the two.
+        self.took[test.id()] = max(elapsed, self.took.get(test.id(), 0.0))
 
-    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802, as unittest has it
-        """The clock stops."""
-        super().stopTest(test)
-        self.took.append((time.perf_counter() - self._started, test.id()))
+
+class _NoDurations(unittest.TestResult):
+    """Where the line of those ends that are told how long a test took."""
+
+    if sys.version_info < (3, 12):
+
+        def addDuration(self, test: unittest.TestCase, elapsed: float) -> None:  # noqa: N802
+            pass
+
+
+class _TimedRemoteResult(_Clock, RemoteTestResult, _NoDurations):
+    """What a process of the parallel run sends back, with the times."""
+
+
+class _TimedRemoteRunner(RemoteTestRunner):
+    resultclass = _TimedRemoteResult
+
+
+def _init_worker_with_photos(*args: Any) -> None:
+    """Each process has a database of its own, and photos of its own."""
+    ParallelTestSuite.init_worker(*args)
+    settings.MEDIA_ROOT = Path(tempfile.mkdtemp(dir=settings.MEDIA_ROOT))
+
+
+class _SideBySide(ParallelTestSuite):
+    init_worker = _init_worker_with_photos
+    runner_class = _TimedRemoteRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Writes the counts to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line."""
+
+    parallel_test_suite = _SideBySide
 
     def get_resultclass(self) -> type[unittest.TextTestResult]:
         """One that knows how long each test took."""
@@ -49,6 +97,16 @@ class CountingRunner(DiscoverRunner):
         logging.getLogger("axes").setLevel(logging.CRITICAL)  # the tests of the door knock often
         self.media = tempfile.TemporaryDirectory()
         settings.MEDIA_ROOT = Path(self.media.name)
+
+    def setup_databases(self, **kwargs: Any) -> Any:
+        parallel, self.parallel = self.parallel, 0
+        made = super().setup_databases(**kwargs)
+        self.parallel = parallel
+        if parallel > 1:
+            connection.close()  # what is still in the log of writes would not be in a copy of the file
+            for number in range(1, parallel + 1):
+                connection.creation.clone_test_db(str(number), verbosity=self.verbosity)
+        return made
 
     def teardown_test_environment(self, **kwargs: Any) -> None:
         self.media.cleanup()
@@ -66,6 +124,6 @@ class CountingRunner(DiscoverRunner):
         if path:
             Path(path).write_text(json.dumps(counts))
             print("The ten slowest tests:")
-            for seconds, name in sorted(result.took, reverse=True)[:10]:
+            for name, seconds in sorted(result.took.items(), key=lambda one: -one[1])[:10]:
                 print(f"{seconds:7.1f} s  {name}")
         return super().suite_result(suite, result, **kwargs)

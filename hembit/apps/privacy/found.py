@@ -79,17 +79,21 @@ def _places_in(words: Words, rows: QuerySet[Any]) -> Iterator[Place]:
 def found_of(customer: Customer) -> ErasableWords:
     """What would be erased, and what else mentions them."""
     own = list(places(customer.pk))
-    texts = (*_grouped(own, mentioned=False), *_grouped(elsewhere(customer, own), mentioned=True))
-    pictures = tuple(
-        PictureFound(id=pk, job=job, caption=caption)
-        for pk, job, caption in Photo.objects.filter(
-            job__machine__customer=customer, erased_at__isnull=True
-        ).values_list("pk", "job", "caption")
-    )
+    texts = (*grouped(own, mentioned=False), *grouped(elsewhere(customer, own), mentioned=True))
+    pictures = pictures_of(customer)
     # In whatever order the database gave them.
     said = repr(sorted([f"{one.key} {one.count}" for one in texts] + [str(one.id) for one in pictures]))
     return ErasableWords(
         texts=texts, pictures=pictures, seen=hashlib.sha256(said.encode()).hexdigest()[:20]
+    )
+
+
+def pictures_of(customer: Customer) -> tuple[PictureFound, ...]:
+    """Every picture that was taken at their machines and is still there."""
+    found = Photo.objects.filter(job__machine__customer=customer, erased_at__isnull=True)
+    return tuple(
+        PictureFound(id=pk, job=job, caption=caption)
+        for pk, job, caption in found.values_list("pk", "job", "caption")
     )
 
 
@@ -113,7 +117,8 @@ def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
                     yield one
 
 
-def _grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:
+def grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:
+    """Each text once for a field, with how often it stands there."""
     first: dict[str, Place] = {}
     counts: dict[str, int] = {}
     for one in found:

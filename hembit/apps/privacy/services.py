@@ -17,20 +17,24 @@ from hembit.apps.machines.services import find_customer
 from hembit.apps.photos.files import remove
 from hembit.apps.photos.models import Photo
 from hembit.apps.privacy.fields import PERSONAL, WORDS, Words
-from hembit.apps.privacy.found import Place, elsewhere, found_of, places
+from hembit.apps.privacy.found import Place, elsewhere, found_of, grouped, pictures_of, places
 from hembit.apps.privacy.schemas import EraseIn
 from hembit_core.errors import InputError
 
 
 def export_customer(number: int) -> dict[str, Any]:
-    """Everything that is kept of a customer in words, as one JSON document."""
+    """Everything that is kept of a customer in words, as one JSON document.
+
+    What mentions them among the words of others is not handed out with it: those are the others', and a
+    name that is a word stands in many.
+    """
     customer = find_customer(number)
-    found = found_of(customer)
+    texts = grouped(places(customer.pk), mentioned=False)
     record("customer_exported", customer)
     return {
         "customer": CustomerOut.model_validate(customer).model_dump(mode="json"),
-        "texts": [one.model_dump(mode="json", exclude={"key"}) for one in found.texts],
-        "pictures": [one.model_dump(mode="json") for one in found.pictures],
+        "texts": [one.model_dump(mode="json", include={"what", "text", "count"}) for one in texts],
+        "pictures": [one.model_dump(mode="json") for one in pictures_of(customer)],
     }
 
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 import io
 from collections.abc import Iterable
 from datetime import datetime
-from pathlib import Path
 from uuid import UUID
 
 from django.utils import timezone
@@ -14,11 +13,11 @@ from fpdf.enums import XPos, YPos
 from PIL import Image
 
 from hembit.apps.photos.files import path_of
+from hembit.apps.reports.fonts import OWN, add_fonts
 from hembit.apps.reports.rail_drawing import HEIGHT, draw_rail
 from hembit.apps.reports.schemas import Found, MeasuredInJob, Report
 from hembit_core.notation import inside
 
-FONTS = Path(__file__).resolve().parent / "fonts"
 PRINTED = (700, 700)
 """The longer edge of a picture in it [px]."""
 OUTCOMES = {"accept": "accepted", "reject": "rejected", "undecided": "undecided"}
@@ -89,17 +88,16 @@ class _Page(FPDF):
     def __init__(self, report: Report) -> None:
         super().__init__(format="A4")
         self.report = report
-        self.add_font("Hembit", "", FONTS / "DejaVuSans.ttf")
-        self.add_font("Hembit", "B", FONTS / "DejaVuSans-Bold.ttf")
+        add_fonts(self, report.model_dump(mode="json"))
         self.set_margins(18, 14, 18)
         self.set_auto_page_break(True, 18)
         self.set_title(f"Job {report.job.number}, {report.job.machine}")
         self.set_creator("Hembit")
 
     def header(self) -> None:
-        self.set_font("Hembit", "B", 9)
+        self.set_font(OWN, "B", 9)
         self.cell(100, 6, self.report.shop)
-        self.set_font("Hembit", "", 8)
+        self.set_font(OWN, "", 8)
         self.cell(0, 6, f"Job {self.report.job.number}", align="R", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
         self.set_line_width(0.4)
         self.line(self.l_margin, self.get_y(), self.w - self.r_margin, self.get_y())
@@ -107,29 +105,29 @@ class _Page(FPDF):
 
     def footer(self) -> None:
         self.set_y(-13)
-        self.set_font("Hembit", "", 7)
+        self.set_font(OWN, "", 7)
         self.cell(0, 5, f"Made {_when(self.report.made_at)}, page {self.page_no()}", align="C")
 
     def title_line(self, text: str) -> None:
-        self.set_font("Hembit", "B", 14)
+        self.set_font(OWN, "B", 14)
         self.multi_cell(0, 7, text, new_x=XPos.LMARGIN, new_y=YPos.NEXT)
 
     def heading(self, text: str) -> None:
         if self.get_y() > self.h - 45:
             self.add_page()
         self.ln(3)
-        self.set_font("Hembit", "B", 10)
+        self.set_font(OWN, "B", 10)
         self.multi_cell(0, 6, text, new_x=XPos.LMARGIN, new_y=YPos.NEXT)
         self.set_line_width(0.2)
         self.line(self.l_margin, self.get_y(), self.w - self.r_margin, self.get_y())
         self.ln(1)
 
     def text_line(self, text: str, bold: bool = False, size: float = 8.5) -> None:
-        self.set_font("Hembit", "B" if bold else "", size)
+        self.set_font(OWN, "B" if bold else "", size)
         self.multi_cell(0, 4.4, text, new_x=XPos.LMARGIN, new_y=YPos.NEXT)
 
     def pair(self, term: str, text: str) -> None:
-        self.set_font("Hembit", "", 8.5)
+        self.set_font(OWN, "", 8.5)
         self.cell(24, 4.6, term)
         self.multi_cell(0, 4.6, text, new_x=XPos.LMARGIN, new_y=YPos.NEXT)
 
@@ -197,7 +195,7 @@ def _photos(pdf: _Page, report: Report) -> None:
         left = x + column * (width + 6)
         pdf.image(_as_printed(one.id), left, row_top, w=width, h=height, keep_aspect_ratio=True)
         pdf.set_xy(left, row_top + height)
-        pdf.set_font("Hembit", "", 7)
+        pdf.set_font(OWN, "", 7)
         after = "after: " if one.pair else ""
         words = " – ".join(text for text in (one.part_name, one.caption) if text)
         pdf.multi_cell(width, 3.6, f"{after}{words}", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
@@ -230,7 +228,7 @@ def _signature(pdf: _Page, report: Report) -> None:
     ):
         pdf.line(x, y, x + 80, y)
         pdf.set_xy(x, y + 0.5)
-        pdf.set_font("Hembit", "", 7)
+        pdf.set_font(OWN, "", 7)
         pdf.cell(80, 4, words)
 
 

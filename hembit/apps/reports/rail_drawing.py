@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fpdf import FPDF
 
+from hembit.apps.reports.fonts import OWN
 from hembit_core.judging.judgement import Rail
 
 HEIGHT = 13.0
@@ -39,7 +40,7 @@ def draw_rail(pdf: FPDF, rail: Rail, x: float, y: float, width: float) -> None:
         _hatch(pdf, from_, to, top)
     pdf.set_line_width(0.25)
     pdf.rect(left, top, right - left, _BAR)
-    pdf.set_font("Hembit", "", 6)
+    pdf.set_font(OWN, "", 6)
     for limit, mark in ((band.lower, rail.lower), (band.upper, rail.upper)):
         if limit is not None:
             pdf.line(place(limit), top - 0.8, place(limit), top + _BAR)
@@ -65,7 +66,7 @@ def _reading(pdf: FPDF, rail: Rail, place, ends: tuple[float, float], top: float
         pdf.line(place(mark.value - rail.expanded), middle, place(mark.value + rail.expanded), middle)
     pdf.set_fill_color(0)
     pdf.ellipse(at - 1.2, middle - 1.2, 2.4, 2.4, style="F")
-    pdf.set_font("Hembit", "B", 6.5)
+    pdf.set_font(OWN, "B", 6.5)
     _centred(pdf, at, top + _BAR + 0.6, f"{beyond}{mark.label}")
 
 
@@ -85,7 +86,7 @@ def _gate(pdf: FPDF, gate, x: float, top: float) -> None:  # type: ignore[no-unt
     pdf.set_line_width(0.9 if gate.hit else 0.25)
     pdf.rect(x, top, _GATE, _BAR)
     pdf.set_line_width(0.25)
-    pdf.set_font("Hembit", "B" if gate.hit else "", 6)
+    pdf.set_font(OWN, "B" if gate.hit else "", 6)
     pdf.set_xy(x, top)
     pdf.cell(_GATE, _BAR, gate.label, align="C")
 

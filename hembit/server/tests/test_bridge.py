@@ -8,6 +8,7 @@ import unittest
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -73,8 +74,8 @@ class Asked:
         return str(json.loads(self.body)["errors"][0]["message"])
 
 
-class Bridged(unittest.IsolatedAsyncioTestCase):
-    async def asyncSetUp(self) -> None:
+class Bridged(SimpleTestCase):
+    def setUp(self) -> None:
         self.bridge = Bridge(echo, lambda cookies: cookies == "mine", LIMITS)
         self.addCleanup(self.bridge.threads.shutdown)
 

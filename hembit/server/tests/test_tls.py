@@ -7,11 +7,13 @@ import shutil
 import socket
 import ssl
 import tempfile
-import unittest
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
 
+from django.test import SimpleTestCase
 from hypercorn.asyncio import serve
 
 from hembit.server import tls
@@ -30,8 +32,8 @@ def certificate(name: str) -> bytes:
     return ssl.PEM_cert_to_DER_cert((DATA / f"{name}.crt").read_text())
 
 
-class Tls(unittest.IsolatedAsyncioTestCase):
-    async def asyncSetUp(self) -> None:
+class Tls(SimpleTestCase):
+    def setUp(self) -> None:
         holder = tempfile.TemporaryDirectory()
         self.addCleanup(holder.cleanup)
         self.folder = Path(holder.name)
@@ -39,24 +41,25 @@ class Tls(unittest.IsolatedAsyncioTestCase):
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
+        change = patch.object(tls, "LOOKED_AT", 0.05)
+        change.start()
+        self.addCleanup(change.stop)
+
+    @asynccontextmanager
+    async def served(self) -> AsyncIterator[None]:
+        """While the server runs."""
         config = tls.Renewed()
         config.bind = [f"127.0.0.1:{self.port}"]
         config.certfile, config.keyfile = str(self.folder / "crt"), str(self.folder / "key")
         config.alpn_protocols = ["http/1.1"]
         config.loglevel = "ERROR"
-        self.ended = asyncio.Event()
+        ended = asyncio.Event()
         bridge: Any = Bridge(hello, lambda cookies: False)
         self.addCleanup(bridge.threads.shutdown)
-        change = patch.object(tls, "LOOKED_AT", 0.05)
-        change.start()
-        self.addCleanup(change.stop)
-        self.server = asyncio.create_task(
-            serve(bridge, config, shutdown_trigger=self.ended.wait, mode="asgi")
-        )
-
-    async def asyncTearDown(self) -> None:
-        self.ended.set()
-        await self.server
+        server = asyncio.create_task(serve(bridge, config, shutdown_trigger=ended.wait, mode="asgi"))
+        yield
+        ended.set()
+        await server
 
     def give(self, name: str) -> None:
         for kind in ("key", "crt"):
@@ -87,19 +90,22 @@ class Tls(unittest.IsolatedAsyncioTestCase):
         return False
 
     async def test_spoken_and_told_to_the_app(self) -> None:
-        found, answer = await self.shown()
-        self.assertEqual(found, certificate("first"))
-        self.assertTrue(answer.endswith(b"https\r\n0\r\n\r\n"), answer)
+        async with self.served():
+            found, answer = await self.shown()
+            self.assertEqual(found, certificate("first"))
+            self.assertTrue(answer.endswith(b"https\r\n0\r\n\r\n"), answer)
 
     async def test_a_renewed_certificate_is_taken_without_a_restart(self) -> None:
-        await self.shown()
-        self.give("second")
-        self.assertTrue(await self.becomes("second"))
+        async with self.served():
+            await self.shown()
+            self.give("second")
+            self.assertTrue(await self.becomes("second"))
 
     async def test_one_that_cannot_be_read_leaves_the_old_one_standing(self) -> None:
-        await self.shown()
-        (self.folder / "crt").write_text("half a file")
-        await asyncio.sleep(0.3)
-        self.assertTrue(await self.becomes("first"))
-        self.give("second")
-        self.assertTrue(await self.becomes("second"))
+        async with self.served():
+            await self.shown()
+            (self.folder / "crt").write_text("half a file")
+            await asyncio.sleep(0.3)
+            self.assertTrue(await self.becomes("first"))
+            self.give("second")
+            self.assertTrue(await self.becomes("second"))

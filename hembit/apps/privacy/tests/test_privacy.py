@@ -148,6 +148,13 @@ class Whole(Erasing):
         self.assertEqual([one["id"] for one in found["pictures"]], [self.photo])
         self.assertTrue(AuditEvent.objects.filter(what="customer_exported").exists())
 
+    def test_the_words_of_others_are_not_handed_out(self) -> None:
+        neighbour = Customer.objects.create(name="Brack", note="next door to Orla Quennell")
+        mentioned = [one["text"] for one in self.words()["texts"] if one["mentioned"]]
+        self.assertIn(neighbour.note, mentioned)
+        found = self.good(self.get(f"{self.path}/export", self.as_lead()))
+        self.assertNotIn("next door", json.dumps(found))
+
 
 class Indexes(Erasing):
     """What was erased is not left in the files of the full-text indexes, three letters at a time."""

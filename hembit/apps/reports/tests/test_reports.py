@@ -113,6 +113,21 @@ class Report(VisitCase):
         self.refused(self.get("jobs/77/report"), 404)
         self.refused(self.get("jobs/77/report.pdf"), 404)
 
+    def test_whatever_script_somebody_writes_is_drawn(self) -> None:
+        for words in (
+            "Größe Žižkov Łódź Ωμ Обмотка",
+            "סליל תקין",
+            "العنصر مقطوع",
+            "加熱器斷線 ヒーター 히터 단선",
+            "हीटर तत्व তাপ ਹੀਟਰ હીટર வெப்பம் హీటర్ ಹೀಟರ್ ഹീറ്റർ ହିଟର හීටරය",
+            "ขดลวดขาด កម្ដៅ အပူပေး ማሞቂያ ჰიტერი Ջեռուցիչ ເຄື່ອງ",
+            "e\u0301 ➜ ☎ ① ㎜ 🌡 👍",
+        ):
+            with self.subTest(words), self.assertNoLogs("fpdf", "WARNING"):
+                self.open_job(complaint=words)
+                answer = self.get(f"jobs/{self.number}/report.pdf")
+                self.assertEqual(answer.status_code, 200)
+
 
 class Demo(TestCase):
     def test_every_visit_of_the_demo_prints(self) -> None:
