@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import re
 import tempfile
+import time
 from pathlib import Path
+from unittest.mock import patch
 from uuid import uuid4
 
+from django.http import HttpRequest, HttpResponse
 from PIL import Image
 from playwright.sync_api import expect
 
@@ -14,6 +17,7 @@ from e2e.browser import PHONE
 from e2e.tests.browser_case import BrowserCase
 from e2e.tests.demo_snapshot import DemoSnapshot
 from e2e.visitor import Visitor, visitor
+from hembit.api.not_stored import NotStored
 from hembit.apps.demo.management.commands.load_demo import load_meters
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.jobs.entries.safety import WentLiveEntry
@@ -248,6 +252,24 @@ class NothingIsLost(DemoVisits):
         self.page.unroute("**/api/v1/jobs/**")
         expect(self.page.get_by_role("region", name="Kept here")).to_have_count(0, timeout=12_000)
         self.assertEqual(Reading.objects.count(), before + 1)
+
+    def test_an_answer_that_comes_late_moves_nobody(self) -> None:
+        ilse = self.at_job(DECK_OVEN)
+        self.page.locator("#entry").fill("34.2")
+        ilse.see_verdict("Within").isolated()
+        answer = NotStored.__call__
+
+        def slowly(server: NotStored, request: HttpRequest) -> HttpResponse:
+            if request.method == "POST":
+                time.sleep(2.5 if request.path.endswith("entries") else 0.8)
+            return answer(server, request)
+
+        with patch.object(NotStored, "__call__", slowly):
+            self.page.locator("#entry").press("Enter")
+            ilse.take_up("Look", "Upper deck, bank").at("Upper deck, bank")
+            ilse.press("Nothing to see")
+            ilse.said("Upper deck, front element").at("Upper deck, bank")
+            ilse.said("Looked at Upper deck, bank")
 
     def test_what_is_refused_later_is_told_and_not_lost(self) -> None:
         ilse = self.at_job(DECK_OVEN)

@@ -11,8 +11,10 @@ export function useEntry(visit: Visit, fields: string[]) {
     mutationFn: ({ entry, label, id }) => visit.write(entry, label, id),
   });
   return {
-    write: (entry: EntryToWrite, label: string, id: string, done: (answer: Job | null) => void) =>
-      writing.mutate({ entry, label, id }, { onSuccess: done }),
+    // Also whoever has gone elsewhere meanwhile is told; what is refused stands at its fields.
+    write: (entry: EntryToWrite, label: string, id: string, done: (answer: Job | null) => void) => {
+      void writing.mutateAsync({ entry, label, id }).then(done, () => undefined);
+    },
     pending: writing.isPending,
     at: (field: string) => errorAt(writing.error, field),
     others: unplacedErrors(writing.error, fields),

@@ -38,22 +38,23 @@ export function useVisit(job: Job) {
     [store, job.number],
   );
 
-  // Where the person is, and where they were when they last sent something.
+  // Where the person is, and where they were when they sent what was answered.
   const here = useRef(place?.item.key);
   here.current = place?.item.key;
-  const sentFrom = useRef(here.current);
+  const sentFrom = useRef(new WeakMap<Job, string | undefined>());
 
   /** Post to one of the job's lists; throws what the server refuses, gives null while it waits. */
   const post = useCallback(
     async (list: string, body: { id: string }, label: string) => {
       const url = `/api/v1/jobs/${job.number}/${list}`;
-      sentFrom.current = here.current;
+      const from = here.current;
       const answer = await send<Job>({
         url,
         body,
         label: `Job ${job.number}: ${label}`,
         seen: job.sequence,
       });
+      if (answer) sentFrom.current.set(answer, from);
       take(answer);
       return answer;
     },
@@ -68,12 +69,16 @@ export function useVisit(job: Job) {
 
   /**
    * After something was done: on to what comes next, with a word on what it was. Whoever went
-   * somewhere else before the answer came stays there: `from` is where it was sent from.
+   * somewhere else before the answer came stays there: `from` is where it was sent from, which is
+   * known of every answer.
    */
   const moveOn = useCallback(
-    (answer: Job | null, words: string, from = sentFrom.current) => {
+    (answer: Job | null, words: string, from?: string) => {
       setSaid(answer ? words : `${words} — kept here, not judged`);
-      if (answer && from === here.current) goTo(following(answer, here.current));
+      if (!answer) return;
+      const sent = sentFrom.current;
+      const place = from ?? (sent.has(answer) ? sent.get(answer) : here.current);
+      if (place === here.current) goTo(following(answer, here.current));
     },
     [goTo],
   );
