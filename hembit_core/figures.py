@@ -135,6 +135,7 @@ class Written:
 
 Power = Annotated[FigureText, Written("W", "the rated power", 0, 1e7)]
 Voltage = Annotated[FigureText, Written("V", "the voltage", 0, 1e5)]
+Altitude = Annotated[FigureText, Written("m", "the altitude", -431, 6000)]
 Resistance = Annotated[FigureText, Written("Ω", "the resistance", 0, 1e12)]
 Temperature = Annotated[FigureText, Written("°C", "the temperature", -90, 1800)]
 TemperatureLimit = Annotated[FigureText, Written("K", "the thermometer's limit", 0, 100)]

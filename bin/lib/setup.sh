@@ -71,14 +71,14 @@ ensure_web_build() {
   stamp web "$want"
 }
 
-# ensure_chromium: the browser for the tests, by apt when it is missing.
+# ensure_chromium: the browser for the tests, and what tells it whom to trust, by apt when missing.
 ensure_chromium() {
-  [ -x /usr/bin/chromium ] && return
+  [ -x /usr/bin/chromium ] && command -v certutil >/dev/null && return
   local as_root=()
   [ "$(id -u)" -eq 0 ] || as_root=(sudo -n)
   say "Installing Chromium for the browser tests"
   { command -v apt-get >/dev/null && "${as_root[@]}" apt-get update -qq &&
-    DEBIAN_FRONTEND=noninteractive "${as_root[@]}" apt-get install -y -qq --no-install-recommends chromium; } \
+    DEBIAN_FRONTEND=noninteractive "${as_root[@]}" apt-get install -y -qq --no-install-recommends chromium libnss3-tools; } \
     >"$STAMPS/apt.log" 2>&1 && [ -x /usr/bin/chromium ] ||
-    die "The browser tests need /usr/bin/chromium, and it could not be installed (apt, as root or by sudo). Install the package chromium and run this again."
+    die "The browser tests need /usr/bin/chromium, and it could not be installed (apt, as root or by sudo). Install the packages chromium and libnss3-tools and run this again."
 }

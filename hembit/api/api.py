@@ -13,11 +13,13 @@ from hembit.apps.jobs.routes import router as jobs
 from hembit.apps.machines.routes import router as machines
 from hembit.apps.people.access import signed_in
 from hembit.apps.people.routes import router as people
+from hembit.apps.people.staff_routes import router as staff
 from hembit.apps.photos.routes import router as photos
 from hembit.apps.privacy.routes import router as privacy
 from hembit.apps.reckoner.routes import router as reckoner
 from hembit.apps.reports.routes import router as reports
 from hembit.apps.shop.routes import router as shop
+from hembit.apps.shop.workshop_routes import router as workshop
 
 api = Api(
     title="Hembit",
@@ -31,9 +33,11 @@ api = Api(
 )
 register(api)
 api.add_router("", people)
+api.add_router("", staff)
 api.add_router("", checks)
 api.add_router("", reckoner)
 api.add_router("", shop)
+api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)
 api.add_router("", history)

@@ -11,12 +11,11 @@ from ninja.openapi.schema import OpenAPISchema
 from pydantic.json_schema import models_json_schema
 
 from hembit.api.errors import Refusal
-from hembit.apps.people.access import leads_only
 
 WHY = {
     400: "The request cannot be read",
     401: "Nobody is signed in",
-    403: "Not from Hembit's own page, or a lead's work",
+    403: "Not from Hembit's own page, a lead's work, or a password that is for once",
     404: "There is none with this number",
     409: "The id names something else, or somebody was faster",
     413: "Too large",
@@ -75,9 +74,7 @@ def _refusals(
     bodies = [one["schema"] for one in operation.get("requestBody", {}).get("content", {}).values()]
     yield 400
     if auth:
-        yield 401
-    if method != "get" or leads_only in auth:
-        yield 403
+        yield from (401, 403)
     if "{" in path:
         yield 404
     if any(_OVERTAKEN & set(_fields(one, parts)) for one in bodies):

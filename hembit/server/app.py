@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import sys
 
+from django.conf import settings
 from django.utils.module_loading import import_string
 
 from hembit.server import nightly
@@ -16,4 +17,8 @@ if wrong:
     sys.exit(f"Hembit does not start. {wrong}")
 import_string("hembit.apps.base.health.clear_leftovers")()
 nightly.start(import_string("hembit.apps.base.health.look_through"))
-bridge = Bridge(application, import_string("hembit.apps.people.access.holds_session"))
+bridge = Bridge(
+    application,
+    import_string("hembit.apps.people.access.holds_session"),
+    proxies=settings.TRUSTED_PROXIES,
+)

@@ -48,9 +48,14 @@ class Bridge:
     """An ASGI 3 app around a WSGI one. ``holds_session`` says whether a cookie header is somebody's."""
 
     def __init__(
-        self, app: App, holds_session: Callable[[str], bool], limits: Limits | None = None
+        self,
+        app: App,
+        holds_session: Callable[[str], bool],
+        limits: Limits | None = None,
+        proxies: frozenset[str] = frozenset(),
     ) -> None:
         self.app = app
+        self.proxies = proxies
         self.holds_session = holds_session
         self.limits = limits or Limits()
         self.threads = ThreadPoolExecutor(self.limits.threads, thread_name_prefix="answer")
@@ -93,7 +98,9 @@ class Bridge:
             raise Refused(413, "This is too large to be taken here.")
         body = await self._body(receive, most, self.limits.time_for(declared))
         loop = asyncio.get_running_loop()
-        return await loop.run_in_executor(self.threads, self._made, environ_of(scope, body))
+        return await loop.run_in_executor(
+            self.threads, self._made, environ_of(scope, body, self.proxies)
+        )
 
     async def _photo(self, scope: dict[str, Any], receive: Receive) -> Answer:
         """Of whoever is signed in, a few at a time; the others wait on their own side of the line."""

@@ -6,7 +6,8 @@ from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
-from django.core.management.utils import get_random_secret_key
+
+from hembit.site.secret_key import secret_key
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 DATA = Path(os.environ.get("HEMBIT_DATA", ROOT / ".data"))
@@ -14,20 +15,19 @@ WEB_BUILD = ROOT / "web" / "dist"
 DEBUG = os.environ.get("HEMBIT_DEBUG") == "1"
 
 
-def _secret_key() -> str:
-    """A key of this installation's own, made at the first start and readable by its owner only."""
-    path = DATA / "secret_key"
-    if not path.exists():
-        DATA.mkdir(parents=True, exist_ok=True)
-        path.touch(mode=0o600)
-        path.write_text(get_random_secret_key())
-    return path.read_text()
-
-
-SECRET_KEY = _secret_key()
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
+SECRET_KEY = secret_key(DATA)
+# The names and addresses by which it is reached, as bin/serve worked them out.
+_NAMES = os.environ.get("HEMBIT_NAMES", "127.0.0.1 localhost ::1").split()
+ALLOWED_HOSTS = [f"[{one}]" if ":" in one else one for one in _NAMES]
+# Only from these addresses is it believed who asked, and that it was by TLS.
+TRUSTED_PROXIES = frozenset(os.environ.get("HEMBIT_PROXIES", "").split())
+# Where telephones take the authority's certificate, and its fingerprint; empty where there is none.
+PHONE_PAGE = os.environ.get("HEMBIT_PHONE_PAGE", "")
+FINGERPRINT = os.environ.get("HEMBIT_FINGERPRINT", "")
+_SECURE = os.environ.get("HEMBIT_SECURE") == "1"
 INSTALLED_APPS = [
     "hembit.apps.base",
+    "hembit.apps.workshop",
     "hembit.apps.people",
     "django.contrib.admin",
     "django.contrib.auth",
@@ -86,8 +86,12 @@ AUTHENTICATION_BACKENDS = [
     "django.contrib.auth.backends.ModelBackend",
 ]
 AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "hembit.apps.people.passwords.NotANameHere"},
 ]
 # Five wrong passwords for one name from one place lock it for five minutes.
 AXES_FAILURE_LIMIT = 5
@@ -98,6 +102,8 @@ AXES_LOCKOUT_CALLABLE = "hembit.apps.people.access.locked_out"
 AXES_VERBOSE = False
 SESSION_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 7 * 24 * 3600
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = _SECURE
+SECURE_HSTS_SECONDS = 365 * 24 * 3600 if os.environ.get("HEMBIT_HSTS") == "1" else 0
 DEMO_PEOPLE = (
     json.loads((ROOT / "hembit" / "apps" / "demo" / "data" / "people.json").read_text("utf-8"))
     if os.environ.get("HEMBIT_DEMO") == "1"
@@ -107,7 +113,7 @@ DEMO_PEOPLE = (
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "hembit.sqlite3",
+        "NAME": Path(os.environ.get("HEMBIT_DATABASE", DATA / "hembit.sqlite3")),
         # The last connection to close folds the WAL away; one kept per thread spares each
         # request that.
         "CONN_MAX_AGE": None,
@@ -127,13 +133,10 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 USE_TZ = True
-# Times are stored in UTC; pages and the PDF show them by the shop's clock: this machine's zone,
-# unless another is set. Days are typed and written as they are in the locale.
+# Times are stored in UTC; pages and the PDF show them by the workshop's clock: this machine's zone,
+# until a lead says another.
 _ZONE_HERE = os.path.realpath("/etc/localtime").partition("zoneinfo/")[2] or "UTC"
 TIME_ZONE = os.environ.get("HEMBIT_TIME_ZONE", _ZONE_HERE)
-LOCALE = os.environ.get("HEMBIT_LOCALE", "en-GB")
-# What stands on the customer's page.
-SHOP_NAME = os.environ.get("HEMBIT_SHOP", "Fennick & Daughter" if DEMO_PEOPLE else "Workshop")
 LANGUAGE_CODE = "en-gb"
 
 # The built front end lies at the root: /assets/… carries a hash in its name and never changes.

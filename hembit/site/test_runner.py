@@ -65,6 +65,13 @@ class _NoDurations(unittest.TestResult):
 class _TimedRemoteResult(_Clock, RemoteTestResult, _NoDurations):
     """What a process of the parallel run sends back, with the times."""
 
+    def addSubTest(self, test: Any, subtest: Any, err: Any) -> None:  # noqa: N802
+        # A part of a test holds all that the test does, which another process cannot be sent.
+        if err is not None:
+            kind, error, where = err
+            told = test.failureException(f"{subtest.id()}: {kind.__name__}: {error}")
+            self.addFailure(test, (type(told), told, where))
+
 
 class _TimedRemoteRunner(RemoteTestRunner):
     resultclass = _TimedRemoteResult

@@ -23,6 +23,9 @@ const NewJobPage = lazy(() => import("@/jobs/NewJobPage"));
 const JobPage = lazy(() => import("@/jobs/JobPage"));
 const ReportPage = lazy(() => import("@/report/ReportPage"));
 const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
+const ShopPage = lazy(() => import("@/shop/ShopPage"));
+const FirstDayPage = lazy(() => import("@/shop/FirstDayPage"));
+const OwnPage = lazy(() => import("@/people/OwnPage"));
 const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
 const MachinePage = lazy(() => import("@/machines/MachinePage"));
 
@@ -70,6 +73,9 @@ createRoot(root).render(
                     <Route path="jobs/:number" element={<JobPage />} />
                     <Route path="jobs/:number/report" element={<ReportPage />} />
                     <Route path="follow-ups" element={<FollowUpsPage />} />
+                    <Route path="shop" element={<ShopPage />} />
+                    <Route path="first-day" element={<FirstDayPage />} />
+                    <Route path="me" element={<OwnPage />} />
                     <Route path="machines" element={<MachinesPage />} />
                     <Route path="machines/:number" element={<MachinePage />} />
                     <Route path="*" element={<NotFound />} />

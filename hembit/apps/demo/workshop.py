@@ -29,6 +29,7 @@ from hembit.apps.people.services import add_person
 from hembit.apps.photos.models import Photo
 from hembit.apps.photos.schemas import PhotoIn
 from hembit.apps.photos.services import add_photo
+from hembit.apps.workshop.clock import day_here
 from hembit_core.planning.route import MACHINE, SUPPLY
 
 DATA = Path(__file__).resolve().parent / "data"
@@ -128,7 +129,7 @@ class _Teller:
                 self.visit.job, WaitIn.model_validate({"id": number, **wait}), self.person, self.now
             )
         elif "follow_up" in step:
-            due_on = timezone.localdate() + timedelta(days=step["due_in_days"])
+            due_on = day_here() + timedelta(days=step["due_in_days"])
             given = {"id": number, "part": step.get("part"), "due_on": due_on, **step["follow_up"]}
             add_follow_up(self.visit, FollowUpIn.model_validate(given), self.person, self.now)
         elif "photo" in step:

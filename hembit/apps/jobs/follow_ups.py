@@ -17,6 +17,7 @@ from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.schemas import FollowUpIn
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
+from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.planning.bypass import section_load
 
@@ -38,9 +39,9 @@ def add_follow_up(
         if earlier.job_id != visit.job.pk or earlier.kind != given.kind:
             raise AlreadyNamed
         return Stored(earlier, new=False)
-    if given.due_on < timezone.localdate(now):
+    if given.due_on < day_here(now):
         raise InputError("This day has passed. Give one to come.").at("due_on")
-    if given.due_on > timezone.localdate(now) + timedelta(days=10 * 366):
+    if given.due_on > day_here(now) + timedelta(days=10 * 366):
         raise InputError("This day is more than ten years ahead. Check the year.").at("due_on")
     position = visit.position(given.part) if given.part else None
     if given.kind in (FollowUpKind.BYPASS, FollowUpKind.SPARE_ON_ORDER) and position is None:

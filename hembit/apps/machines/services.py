@@ -26,6 +26,7 @@ from hembit.apps.machines.schemas import (
     PositionOut,
     not_here,
 )
+from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.supply.spec import Supply, SupplySystem
@@ -176,7 +177,7 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
 
 
 def _not_ahead(day: date | None, today: date | None) -> None:
-    if day and day > (today or timezone.localdate()):
+    if day and day > (today or day_here()):
         raise InputError("The day it was fitted lies ahead. Check the date.").at("fitted_on")
 
 
@@ -232,8 +233,8 @@ def fit_part(
 ) -> FittedPart:
     """Fit a part: the one before is taken out, the position's history goes on."""
     now = now or timezone.now()
-    day = given.fitted_on or timezone.localdate(now)
-    _not_ahead(given.fitted_on, timezone.localdate(now))
+    day = given.fitted_on or day_here(now)
+    _not_ahead(given.fitted_on, day_here(now))
     with transaction.atomic():
         _note_safety(position, given.spec)
         for part in position.parts.filter(removed_at__isnull=True):

@@ -30,6 +30,14 @@ def signed_in(request: HttpRequest) -> Person:
     HttpError
         401 when nobody is signed in, 403 from a foreign page.
     """
+    person = signed_in_at_all(request)
+    if person.must_choose_password:
+        raise HttpError(403, "Choose a password of your own first: the one you have is for once.")
+    return person
+
+
+def signed_in_at_all(request: HttpRequest) -> Person:
+    """The person who asks, also while their password is one for once: only to choose their own."""
     own_pages(request)
     if not isinstance(request.user, Person):
         raise HttpError(401, "Sign in first. What you typed is kept here.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.contrib.auth.models import AbstractUser
+from django.core.exceptions import ValidationError
 from django.db import models
 
 from hembit.apps.base.audit import audited
@@ -19,10 +20,14 @@ class Role(models.TextChoices):
 
 @audited
 class Person(AbstractUser):
-    """A person who signs in. ``name`` stands beside everything they measure."""
+    """A person who signs in. ``name`` stands beside everything they measure.
+
+    With a one-time password they can do nothing but choose their own, until it lapses.
+    """
 
     name = models.CharField(max_length=60, unique=True)
     role = models.CharField(max_length=12, choices=Role, default=Role.TECHNICIAN)
+    one_time_until = models.DateTimeField(null=True, blank=True, editable=False)
     first_name = None  # type: ignore[assignment]  # how Django takes a field out
     last_name = None  # type: ignore[assignment]
     REQUIRED_FIELDS = ["name"]
@@ -34,6 +39,17 @@ class Person(AbstractUser):
     def is_lead(self) -> bool:
         """Whether the person is a lead."""
         return self.role == Role.LEAD
+
+    @property
+    def must_choose_password(self) -> bool:
+        """Whether the password is one that a lead gave out, for once."""
+        return self.one_time_until is not None
+
+    def clean(self) -> None:
+        """The shop keeps a lead, whoever changes it."""
+        super().clean()
+        if self.pk and not (self.is_lead and self.is_active) and is_last_lead(self.pk):
+            raise ValidationError(LAST_LEAD)
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Keep the administration open to leads alone."""
@@ -47,3 +63,28 @@ class Person(AbstractUser):
     def get_short_name(self) -> str:
         """The same."""
         return self.name
+
+
+LAST_LEAD = "This is the last lead. Make somebody else a lead first."
+
+
+def is_last_lead(person: int) -> bool:
+    """Whether a person is the one lead who works here."""
+    leads = Person.objects.filter(role=Role.LEAD, is_active=True)
+    return set(leads.values_list("pk", flat=True)) == {person}
+
+
+class OpenSession(models.Model):
+    """Where somebody is signed in. It goes with the session of that ``key``."""
+
+    person = models.ForeignKey(Person, models.CASCADE, related_name="open_sessions")
+    key = models.CharField(max_length=40, unique=True)
+    device = models.CharField(max_length=200, blank=True)
+    address = models.CharField(max_length=64, blank=True)
+    since = models.DateTimeField()
+
+    class Meta:
+        ordering = ["-since"]
+
+    def __str__(self) -> str:
+        return f"{self.person} at {self.device or self.address}"

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from django.conf import settings
 from django.contrib.auth import logout
 from django.http import HttpRequest
 from ninja import Router
 from ninja.errors import HttpError
+from ninja.responses import Status
 
-from hembit.apps.people import services
-from hembit.apps.people.access import own_pages
+from hembit.apps.people import first_lead, services
+from hembit.apps.people.access import own_pages, signed_in_at_all
 from hembit.apps.people.models import Person
-from hembit.apps.people.schemas import DemoPerson, PersonOut, SessionOut, SignIn
+from hembit.apps.people.schemas import DemoPerson, FirstLeadIn, PersonOut, SessionOut, SignIn
+from hembit.apps.workshop.services import workshop
 
 router = Router(tags=["people"])
 
@@ -31,10 +32,20 @@ def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
         raise HttpError(
             401, "Name and password do not fit. Check both, and the Caps Lock key."
         ) from None
+    except services.OneTimeLapsed:
+        raise HttpError(
+            401, "This password was for once, and lapsed. Ask a lead for another."
+        ) from None
     return _session_of(person)
 
 
-@router.delete("/session", response=SessionOut, operation_id="sign_out")
+@router.post("/first-lead", response={201: SessionOut}, operation_id="begin", auth=own_pages)
+def begin(request: HttpRequest, given: FirstLeadIn) -> Status[SessionOut]:
+    """Begin in a new shop, as its first lead."""
+    return Status(201, _session_of(first_lead.begin(request, given)))
+
+
+@router.delete("/session", response=SessionOut, operation_id="sign_out", auth=signed_in_at_all)
 def sign_out(request: HttpRequest) -> SessionOut:
     """Sign out."""
     logout(request)
@@ -49,9 +60,12 @@ def list_people(request: HttpRequest) -> list[Person]:
 
 def _session_of(person: Person | None) -> SessionOut:
     demo = () if person else services.demo_people()
+    ours = workshop()
     return SessionOut(
         person=PersonOut.model_validate(person) if person else None,
         demo=tuple(DemoPerson.model_validate(one) for one in demo),
-        locale=settings.LOCALE,
-        time_zone=settings.TIME_ZONE,
+        nobody_yet=not person and first_lead.nobody_yet(),
+        first_day=bool(person and person.is_lead and not ours.begun),
+        locale=ours.locale,
+        time_zone=ours.time_zone,
     )

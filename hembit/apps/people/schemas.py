@@ -2,10 +2,19 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+from typing import Annotated
+
 from pydantic import ConfigDict, Field
 
+from hembit.apps.base.text import SHOWN
 from hembit.apps.people.models import Role
 from hembit_core.model import Model
+
+UserName = Annotated[str, Field(min_length=1, max_length=150, pattern=r"^[\w.@+-]+$")]
+"""What is typed to sign in: letters, digits and . @ + - _ alone."""
+PersonName = Annotated[str, Field(min_length=1, max_length=60), SHOWN]
+"""The name beside everything that a person measures."""
 
 
 class PersonOut(Model):
@@ -16,6 +25,47 @@ class PersonOut(Model):
     id: int
     name: str
     role: Role
+    must_choose_password: bool = False
+
+
+class WorkerOut(PersonOut):
+    """A person as leads see them."""
+
+    username: str
+    is_active: bool
+
+
+class WorkerIn(Model):
+    """Somebody who is added or changed. Who left is not active: what they did stays theirs."""
+
+    username: UserName
+    name: PersonName
+    role: Role = Role.TECHNICIAN
+    is_active: bool = True
+
+
+class OneTimePassword(Model):
+    """A password for once; it is shown this one time, and lapses."""
+
+    person: WorkerOut
+    password: str
+    lapses_at: datetime
+
+
+class SessionPlace(Model):
+    """Where somebody is signed in; ``is_this_one`` is the browser that asks."""
+
+    device: str
+    address: str
+    since: datetime
+    is_this_one: bool
+
+
+class OwnPassword(Model):
+    """A password of one's own instead of the one before."""
+
+    now: str = Field(min_length=1, max_length=200)
+    password: str = Field(min_length=1, max_length=200)
 
 
 class DemoPerson(Model):
@@ -30,13 +80,25 @@ class DemoPerson(Model):
 class SessionOut(Model):
     """Who is signed in; ``demo`` names the demo's people while nobody is.
 
-    ``locale`` and ``time_zone`` say how the shop writes a day, and its clock.
+    ``nobody_yet`` says that no first lead has begun. ``locale`` and ``time_zone`` say how the shop
+    writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page.
     """
 
     person: PersonOut | None
     demo: tuple[DemoPerson, ...] = ()
+    nobody_yet: bool = False
+    first_day: bool = False
     locale: str
     time_zone: str
+
+
+class FirstLeadIn(Model):
+    """Who begins in a new shop; ``word`` is from the address that its start printed."""
+
+    word: str = Field(min_length=1, max_length=100)
+    username: UserName
+    name: PersonName
+    password: str = Field(min_length=1, max_length=200)
 
 
 class SignIn(Model):

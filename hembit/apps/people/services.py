@@ -5,13 +5,19 @@ from __future__ import annotations
 from django.conf import settings
 from django.contrib.auth import authenticate, login
 from django.http import HttpRequest
+from django.utils import timezone
 
+from hembit.apps.people import sessions
 from hembit.apps.people.models import Person, Role
 from hembit_core import InputError
 
 
 class NotSignedIn(Exception):
     """Name and password do not fit."""
+
+
+class OneTimeLapsed(Exception):
+    """The password was one for once, and was not used in time."""
 
 
 def sign_in(request: HttpRequest, username: str, password: str) -> Person:
@@ -21,13 +27,23 @@ def sign_in(request: HttpRequest, username: str, password: str) -> Person:
     ------
     NotSignedIn
         If name and password do not fit. After too many tries the sign-in is locked for a while.
+    OneTimeLapsed
+        If they do, but the password was one for once whose time is over.
     """
     person = authenticate(request, username=username, password=password)
     if not isinstance(person, Person):
         raise NotSignedIn
-    login(request, person)
-    request.session.cycle_key()  # also where somebody was signed in before
+    if person.one_time_until and person.one_time_until < timezone.now():
+        raise OneTimeLapsed
+    begin_session(request, person)
     return person
+
+
+def begin_session(request: HttpRequest, person: Person) -> None:
+    """Sign somebody in who has shown who they are: under a session of a new name."""
+    login(request, person, backend="django.contrib.auth.backends.ModelBackend")
+    request.session.cycle_key()  # also where somebody was signed in before
+    sessions.opened(request, person)
 
 
 def list_people() -> list[Person]:

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 
 from hembit.apps.base.actor import acting, actor
 from hembit.apps.base.audit import record
+from hembit.apps.people import sessions
 from hembit.apps.people.models import Person
 
 
@@ -31,8 +32,9 @@ def _signed_in(sender: Any, user: Person, **_: Any) -> None:
         record("signed_in", user)
 
 
-def _signed_out(sender: Any, user: Person | None, **_: Any) -> None:
+def _signed_out(sender: Any, request: HttpRequest, user: Person | None, **_: Any) -> None:
     if isinstance(user, Person):
+        sessions.closed(request)
         record("signed_out", user)
 
 

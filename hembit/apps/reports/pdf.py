@@ -6,6 +6,7 @@ import io
 from collections.abc import Iterable
 from datetime import datetime
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from django.utils import timezone
 from fpdf import FPDF
@@ -31,7 +32,12 @@ _SHAPES = {
 
 
 def render(report: Report) -> bytes:
-    """The report as the bytes of a PDF."""
+    """The report as the bytes of a PDF; its times are those of the workshop's clock."""
+    with timezone.override(ZoneInfo(report.time_zone)):
+        return _rendered(report)
+
+
+def _rendered(report: Report) -> bytes:
     pdf = _Page(report)
     pdf.add_page()
     job = report.job
@@ -99,6 +105,9 @@ class _Page(FPDF):
         self.cell(100, 6, self.report.shop)
         self.set_font(OWN, "", 8)
         self.cell(0, 6, f"Job {self.report.job.number}", align="R", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
+        if self.report.shop_address:
+            address = ", ".join(self.report.shop_address.split("\n"))
+            self.cell(0, 4, address, new_x=XPos.LMARGIN, new_y=YPos.NEXT)
         self.set_line_width(0.4)
         self.line(self.l_margin, self.get_y(), self.w - self.r_margin, self.get_y())
         self.ln(3)

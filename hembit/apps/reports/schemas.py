@@ -81,6 +81,8 @@ class Report(Model):
     error_code: str
     plate: str
     shop: str
+    shop_address: str
+    time_zone: str
     made_at: datetime
     in_short: InShort
     found: tuple[Found, ...]

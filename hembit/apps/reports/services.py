@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from datetime import datetime
 
-from django.conf import settings
 from django.db.models import QuerySet
 
 from hembit.apps.checks.models import Check
@@ -20,6 +19,7 @@ from hembit.apps.photos.models import Photo
 from hembit.apps.photos.routes import photo_out
 from hembit.apps.reports.in_short import in_short
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
+from hembit.apps.workshop.services import workshop
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
@@ -50,11 +50,14 @@ def report_of(number: int, now: datetime) -> Report:
     parts = tuple(_parts(visit))
     follow_ups = tuple(follow_up_out(one) for one in visit.follow_ups if one.done_at is None)
     left_open = plan_of(visit).left_open
+    ours = workshop()
     return Report(
         job=summary(job),
         error_code=job.error_code,
         plate=_plate(job.machine),
-        shop=settings.SHOP_NAME,
+        shop=ours.name,
+        shop_address=ours.address,
+        time_zone=ours.time_zone,
         made_at=now,
         in_short=in_short(found, parts, follow_ups, left_open),
         found=found,

@@ -32,6 +32,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/first-lead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Begin in a new shop, as its first lead.
+         */
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -45,6 +65,138 @@ export interface paths {
          */
         get: operations["list_people"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Staff
+         * @description Everybody, also who left.
+         */
+        get: operations["list_staff"];
+        put?: never;
+        /**
+         * Add Worker
+         * @description Add a person; the answer has the password with which they sign in once.
+         */
+        post: operations["add_worker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/staff/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Worker
+         * @description Rename a person, change their role, or let them go.
+         */
+        put: operations["change_worker"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/staff/{number}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give One Time Password
+         * @description A new password for once, for somebody who lost theirs.
+         */
+        post: operations["give_one_time_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/staff/{number}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sessions
+         * @description Where a person is signed in.
+         */
+        get: operations["list_sessions"];
+        put?: never;
+        post?: never;
+        /**
+         * End Sessions
+         * @description Sign a person out everywhere.
+         */
+        delete: operations["end_sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Own Sessions
+         * @description Where whoever asks is signed in.
+         */
+        get: operations["list_own_sessions"];
+        put?: never;
+        post?: never;
+        /**
+         * End Other Sessions
+         * @description Sign out everywhere but here.
+         */
+        delete: operations["end_other_sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Own Password
+         * @description Choose a password of one's own.
+         */
+        put: operations["change_own_password"];
         post?: never;
         delete?: never;
         options?: never;
@@ -210,6 +362,70 @@ export interface paths {
         get: operations["list_meters"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Workshop
+         * @description The workshop's details.
+         */
+        get: operations["get_workshop"];
+        /**
+         * Change Workshop
+         * @description Say the workshop's details.
+         */
+        put: operations["change_workshop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/telephones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Telephones
+         * @description Where telephones take the certificate, and what its fingerprint must be.
+         */
+        get: operations["get_telephones"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/workshop/begun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End First Day
+         * @description The first day's page is done with.
+         */
+        post: operations["end_first_day"];
         delete?: never;
         options?: never;
         head?: never;
@@ -847,6 +1063,11 @@ export interface components {
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
+            /**
+             * Must Choose Password
+             * @default false
+             */
+            must_choose_password: boolean;
         };
         /**
          * Role
@@ -858,7 +1079,8 @@ export interface components {
          * SessionOut
          * @description Who is signed in; ``demo`` names the demo's people while nobody is.
          *
-         *     ``locale`` and ``time_zone`` say how the shop writes a day, and its clock.
+         *     ``nobody_yet`` says that no first lead has begun. ``locale`` and ``time_zone`` say how the shop
+         *     writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page.
          */
         SessionOut: {
             person: components["schemas"]["PersonOut"] | null;
@@ -867,6 +1089,16 @@ export interface components {
              * @default []
              */
             demo: components["schemas"]["DemoPerson"][];
+            /**
+             * Nobody Yet
+             * @default false
+             */
+            nobody_yet: boolean;
+            /**
+             * First Day
+             * @default false
+             */
+            first_day: boolean;
             /** Locale */
             locale: string;
             /** Time Zone */
@@ -879,6 +1111,98 @@ export interface components {
         SignIn: {
             /** Username */
             username: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * FirstLeadIn
+         * @description Who begins in a new shop; ``word`` is from the address that its start printed.
+         */
+        FirstLeadIn: {
+            /** Word */
+            word: string;
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * WorkerOut
+         * @description A person as leads see them.
+         */
+        WorkerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Must Choose Password
+             * @default false
+             */
+            must_choose_password: boolean;
+            /** Username */
+            username: string;
+            /** Is Active */
+            is_active: boolean;
+        };
+        /**
+         * OneTimePassword
+         * @description A password for once; it is shown this one time, and lapses.
+         */
+        OneTimePassword: {
+            person: components["schemas"]["WorkerOut"];
+            /** Password */
+            password: string;
+            /**
+             * Lapses At
+             * Format: date-time
+             */
+            lapses_at: string;
+        };
+        /**
+         * WorkerIn
+         * @description Somebody who is added or changed. Who left is not active: what they did stays theirs.
+         */
+        WorkerIn: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /** @default technician */
+            role: components["schemas"]["Role"];
+            /**
+             * Is Active
+             * @default true
+             */
+            is_active: boolean;
+        };
+        /**
+         * SessionPlace
+         * @description Where somebody is signed in; ``is_this_one`` is the browser that asks.
+         */
+        SessionPlace: {
+            /** Device */
+            device: string;
+            /** Address */
+            address: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Is This One */
+            is_this_one: boolean;
+        };
+        /**
+         * OwnPassword
+         * @description A password of one's own instead of the one before.
+         */
+        OwnPassword: {
+            /** Now */
+            now: string;
             /** Password */
             password: string;
         };
@@ -4437,6 +4761,71 @@ export interface components {
             label: string;
         };
         /**
+         * WorkshopOut
+         * @description The details; ``begun`` once a lead went through the first day's page.
+         */
+        WorkshopOut: {
+            /** Name */
+            name: string;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Time Zone */
+            time_zone: string;
+            /**
+             * Locale
+             * @default en-GB
+             */
+            locale: string;
+            supply_system: components["schemas"]["SupplySystem"];
+            /** Altitude */
+            altitude?: string | null;
+            /** Begun */
+            begun: boolean;
+        };
+        /**
+         * WorkshopIn
+         * @description Name and address as they stand on the customer's page; clock, supply and height of the bench.
+         *
+         *     ``locale`` says how a day is written (BCP 47); ``altitude`` [m] is null where nobody said it.
+         */
+        WorkshopIn: {
+            /** Name */
+            name: string;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Time Zone */
+            time_zone: string;
+            /**
+             * Locale
+             * @default en-GB
+             */
+            locale: string;
+            supply_system: components["schemas"]["SupplySystem"];
+            /** Altitude */
+            altitude?: string | null;
+        };
+        /**
+         * Telephones
+         * @description How a telephone comes to trust this Hembit; ``drawn`` is the page's address as a QR code (SVG).
+         *
+         *     All empty where there is nothing to trust: on this machine alone, with an own certificate, behind a
+         *     proxy.
+         */
+        Telephones: {
+            /** Page */
+            page: string;
+            /** Drawn */
+            drawn: string;
+            /** Fingerprint */
+            fingerprint: string;
+        };
+        /**
          * CustomerOut
          * @description A customer; ``erased_at`` is set once a lead erased the personal data.
          */
@@ -6224,6 +6613,10 @@ export interface components {
             plate: string;
             /** Shop */
             shop: string;
+            /** Shop Address */
+            shop_address: string;
+            /** Time Zone */
+            time_zone: string;
             /**
              * Made At
              * Format: date-time
@@ -6397,7 +6790,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6489,8 +6882,95 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstLeadIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6545,6 +7025,683 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_staff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkerOut"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_worker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkerIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimePassword"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_worker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkerOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    give_one_time_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimePassword"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPlace"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPlace"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_own_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPlace"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_other_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPlace"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_own_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPlace"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -6585,6 +7742,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6643,7 +7809,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6730,7 +7896,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6818,6 +7984,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
                 headers: {
@@ -6887,7 +8062,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6981,6 +8156,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description There is none with this number */
             404: {
                 headers: {
@@ -7050,7 +8234,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7137,7 +8321,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7220,6 +8404,270 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_workshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_workshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_telephones: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Telephones"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_first_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -7265,6 +8713,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7332,7 +8789,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7421,7 +8878,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7519,6 +8976,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
                 headers: {
@@ -7579,7 +9045,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7664,6 +9130,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description There is none with this number */
             404: {
                 headers: {
@@ -7735,7 +9210,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7833,7 +9308,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7931,7 +9406,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8029,7 +9504,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8127,7 +9602,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8219,6 +9694,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -8268,6 +9752,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8344,7 +9837,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8438,6 +9931,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description There is none with this number */
             404: {
                 headers: {
@@ -8509,7 +10011,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8625,7 +10127,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8741,7 +10243,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8857,7 +10359,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8964,7 +10466,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9067,7 +10569,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9141,6 +10643,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9181,6 +10692,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9250,7 +10770,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9353,7 +10873,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9431,6 +10951,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
                 headers: {
@@ -9482,6 +11011,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9559,6 +11097,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description There is none with this number */
             404: {
                 headers: {
@@ -9619,6 +11166,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9732,7 +11288,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9839,7 +11395,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9933,7 +11489,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10011,7 +11567,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10091,7 +11647,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description Not from Hembit's own page, or a lead's work */
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10187,6 +11743,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -27,6 +27,13 @@ export type Reading = JudgementIn["reading"];
 export type Measurand = Reading["measurand"];
 
 export type Person = Schemas["PersonOut"];
+export type Worker = Schemas["WorkerOut"];
+export type WorkerIn = Schemas["WorkerIn"];
+export type OneTimePassword = Schemas["OneTimePassword"];
+export type OwnPassword = Schemas["OwnPassword"];
+export type FirstLeadIn = Schemas["FirstLeadIn"];
+export type Workshop = Schemas["WorkshopOut"];
+export type WorkshopIn = Schemas["WorkshopIn"];
 export type Session = Schemas["SessionOut"];
 export type Home = Schemas["HomeOut"];
 export type Job = Schemas["JobOut"];

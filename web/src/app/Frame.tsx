@@ -19,6 +19,7 @@ const PLACES = [
   { to: "/machines", label: "Machines", phone: true },
   { to: "/kept", label: "Kept checks", phone: false },
   { to: "/reckoner", label: "Reckoner", phone: false },
+  { to: "/shop", label: "Shop", phone: false },
 ];
 
 const menu = () => import("./PersonMenu");

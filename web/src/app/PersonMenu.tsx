@@ -38,6 +38,8 @@ export default function PersonMenu({ theme, toggleTheme }: MenuProps) {
             { to: "/follow-ups", label: "Follow-ups" },
             { to: "/kept", label: "Kept checks" },
             { to: "/reckoner", label: "Reckoner" },
+            { to: "/shop", label: "Shop" },
+            { to: "/me", label: "Password, where signed in" },
           ]
             .filter(({ to }) => to !== here)
             .map(({ to, label }) => (

@@ -11,6 +11,7 @@ import {
 import { useLive } from "@/api/jobs";
 import { askAgain, showsVisit } from "@/api/keys";
 import { useSend } from "@/outbox/useSend";
+import { newId } from "./newId";
 
 /** Dead or live at the machine of a job, as the server has it. */
 export type LiveState =
@@ -52,7 +53,7 @@ export function useLiveStateHere(): LiveState | null {
   if (liveState || !live) return liveState;
   async function makeDead() {
     if (!live) return;
-    const body = { id: crypto.randomUUID(), kind: "switched_off" };
+    const body = { id: newId(), kind: "switched_off" };
     const url = `/api/v1/jobs/${live.job}/entries`;
     await send({
       url,

@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { newId } from "./newId";
 
 /** State that survives a reload, kept in this browser. */
 export function useStored<T>(key: string, initial: T): [T, (next: T | ((now: T) => T)) => void] {
@@ -42,7 +43,7 @@ export function useDraft<T extends object>(
 }
 
 function named<T extends object>(value: T): Named<T> {
-  return { ...value, id: crypto.randomUUID() };
+  return { ...value, id: newId() };
 }
 
 function read<T>(key: string, initial: T): T {

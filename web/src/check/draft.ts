@@ -1,4 +1,5 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
+import { newId } from "@/app/newId";
 import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
 import { formOf, type Kind } from "./forms/forms";
 import { listIn } from "./forms/lists";
@@ -81,7 +82,7 @@ export function settledInRoom(draft: Pick<Draft, "room">): Partial<Draft> {
 
 export function newDraft(): Draft {
   return {
-    id: crypto.randomUUID(),
+    id: newId(),
     label: "",
     kind: "heating_element",
     specs: {},
@@ -140,7 +141,7 @@ export function afterKeeping(draft: Draft): Draft {
   const { rangeTop, connection } = entryOf(draft);
   return {
     ...draft,
-    id: crypto.randomUUID(),
+    id: newId(),
     kept: [...draft.kept, draft.id],
     entries: { ...draft.entries, [draft.measurand]: { ...EMPTY_ENTRY, rangeTop, connection } },
   };

@@ -6,6 +6,7 @@ import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { JobRow } from "@/jobs/JobRow";
 import { FollowUpLine } from "@/jobs/later/FollowUpLine";
+import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";
 
 /** After signing in: what is open, what is waiting, what is due. */
@@ -25,6 +26,7 @@ export default function HomePage() {
 
 function Board({ home }: { home: Home }) {
   const now = useNow(15_000);
+  const { session } = useSession();
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_25rem]">
       <section aria-label="Open jobs" className="px-4.5 py-4">
@@ -33,6 +35,14 @@ function Board({ home }: { home: Home }) {
             {one}
           </Notice>
         ))}
+        {session?.first_day && (
+          <Notice>
+            The workshop’s name, its telephones and its people are not said yet:{" "}
+            <Link to="/first-day" className="text-action-text underline">
+              the first day
+            </Link>
+          </Notice>
+        )}
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-xl font-semibold">Open jobs</h1>
           <Link

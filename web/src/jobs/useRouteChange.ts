@@ -1,5 +1,6 @@
 import { useChangeJob } from "@/api/jobs";
 import type { Job } from "@/api/types";
+import { newId } from "@/app/newId";
 
 type Choices = Job["choices"];
 
@@ -19,10 +20,7 @@ export function useRouteChange(job: Job) {
       save({ skipped: job.choices.skipped.filter((one) => one.key !== key) }),
     add: (step: Choices["added"][number]["step"], text: string) =>
       save({
-        added: [
-          ...job.choices.added,
-          { key: `own:${crypto.randomUUID()}`, step, text, done: false },
-        ],
+        added: [...job.choices.added, { key: `own:${newId()}`, step, text, done: false }],
       }),
     tick: (key: string, done: boolean) =>
       save({ added: job.choices.added.map((one) => (one.key === key ? { ...one, done } : one)) }),

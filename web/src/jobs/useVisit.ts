@@ -3,6 +3,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { askAgain, keys, showsVisitBeside } from "@/api/keys";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
+import { newId } from "@/app/newId";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
 import { following } from "./following";
@@ -62,7 +63,7 @@ export function useVisit(job: Job) {
   );
 
   const write = useCallback(
-    (entry: EntryToWrite, label: string, id: string = crypto.randomUUID()) =>
+    (entry: EntryToWrite, label: string, id: string = newId()) =>
       post("entries", { ...entry, id }, label),
     [post],
   );

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useSaveMachine } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
+import { useWorkshop } from "@/api/shop";
 import type { MachineIn, MachineWhole } from "@/api/types";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
@@ -25,22 +26,26 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
     place: machine?.place ?? "",
     model: machine?.model ?? "",
     serial: machine?.serial ?? "",
-    supply: machine?.supply_system ?? "single_phase_230",
-    altitude: machine?.altitude == null ? "" : String(machine.altitude),
+    supply: machine?.supply_system ?? null,
+    altitude: machine ? String(machine.altitude ?? "") : null,
     note: machine?.note ?? "",
   });
+  // What nobody said of a new machine is as it usually is here.
+  const usual = useWorkshop().data;
+  const supply = draft.supply ?? usual?.supply_system ?? "single_phase_230";
+  const altitude = draft.altitude ?? usual?.altitude ?? "";
   function submit(event: FormEvent) {
     event.preventDefault();
-    const altitude = draft.altitude.trim();
     const body = {
       customer,
       name: draft.name,
       place: draft.place,
       model: draft.model,
       serial: draft.serial,
-      supply_system: draft.supply,
+      supply_system: supply,
       // The server says what is wrong with a text that is no whole number.
-      altitude: altitude === "" ? null : (altitude.replace("−", "-") as unknown as number),
+      altitude:
+        altitude.trim() === "" ? null : (altitude.trim().replace("−", "-") as unknown as number),
       note: draft.note,
     } as MachineIn;
     saving.mutate(body, { onSuccess: onSaved });
@@ -86,7 +91,7 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
         <Labelled id="machine-supply" label="Supply system" error={at("supply_system")}>
           <Select
             id="machine-supply"
-            value={draft.supply}
+            value={supply}
             items={systems}
             onChoose={(supply) => set({ supply: supply as typeof draft.supply })}
           />
@@ -98,7 +103,7 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
           error={at("altitude")}
           unit="m"
           inputMode="numeric"
-          value={draft.altitude}
+          value={altitude}
           onText={(altitude) => set({ altitude })}
         />
         <Labelled id="machine-note" label="Note" error={at("note")}>

@@ -2,6 +2,9 @@ import { type ReactNode, useEffect } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
+import { BeginPage } from "./BeginPage";
+import { Door } from "./Door";
+import { OwnPasswordForm } from "./OwnPasswordForm";
 import { SignInPage } from "./SignInPage";
 import { useSession } from "./session";
 
@@ -10,14 +13,24 @@ export function SignedIn({ children }: { children: ReactNode }) {
   const { person, session, failed } = useSession();
   const { pathname, search } = useLocation();
   const navigate = useNavigate();
-  const atTheDoor = pathname === "/sign-in";
+  const atTheDoor = pathname === "/sign-in" || (pathname === "/begin" && !session?.first_day);
   useEffect(() => {
     if (!person || !atTheDoor) return;
     // The administration is a page of the server's own; nothing else is gone to outside the app.
     if (new URLSearchParams(search).get("next") === "/admin/") window.location.assign("/admin/");
     else navigate("/", { replace: true });
   }, [person, atTheDoor, search, navigate]);
+  if (person?.must_choose_password) {
+    return (
+      <Door about={`${person.name}: choose a password of your own`}>
+        <div className="mt-5">
+          <OwnPasswordForm once />
+        </div>
+      </Door>
+    );
+  }
   if (person) return atTheDoor ? null : children;
+  if (session?.nobody_yet) return <BeginPage />;
   if (session) return <SignInPage session={session} />;
   return (
     <main className="mx-auto max-w-[34rem] p-6">

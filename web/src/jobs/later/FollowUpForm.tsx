@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import type { FollowUp, FollowUpIn } from "@/api/types";
+import { newId } from "@/app/newId";
 import { inDays } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { DateField } from "@/ui/DateField";
@@ -27,7 +28,7 @@ const FIELDS = ["text", "due_on", "part", "left_out"];
 /** Something to come back to on a day; a bypass says what it means for use. */
 export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
   const { job } = visit;
-  const [id, setId] = useState(() => crypto.randomUUID() as string);
+  const [id, setId] = useState(() => newId());
   const [kind, setKind] = useState<Kind>(firstKind);
   const [part, setPart] = useState(first ?? "");
   const [text, setText] = useState("");
@@ -48,7 +49,7 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
       return visit.post("follow-ups", body, FOLLOW_UPS[kind]);
     },
     onSuccess: () => {
-      setId(crypto.randomUUID());
+      setId(newId());
       setText("");
     },
   });

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Sum, Wait, WaitIn } from "@/api/types";
+import { newId } from "@/app/newId";
 import { clock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
@@ -66,7 +67,7 @@ const KINDS: Record<How, Wait["kind"]> = {
 /** A wait with its clock time, worked out where it can be. A proof of dead lapses by it. */
 export function WaitForm({ visit }: { visit: Visit }) {
   const { job, place } = visit;
-  const [id, setId] = useState(() => crypto.randomUUID() as string);
+  const [id, setId] = useState(() => newId());
   const [how, setHow] = useState<How>("minutes");
   const [kind, setKind] = useState<Wait["kind"]>("other");
   const [text, setText] = useState("");
@@ -87,7 +88,7 @@ export function WaitForm({ visit }: { visit: Visit }) {
       return visit.post("waits", body, "a wait");
     },
     onSuccess: () => {
-      setId(crypto.randomUUID());
+      setId(newId());
       setText("");
       setTyped({});
     },

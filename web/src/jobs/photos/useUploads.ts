@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { csrfToken } from "@/api/client";
 import type { StepKind } from "@/api/types";
+import { newId } from "@/app/newId";
 
 export type Upload = {
   id: string;
@@ -41,7 +42,7 @@ export function useUploads(job: number, step: StepKind, part: string | null, onS
     again: send,
     add: (files: File[]) => {
       const uploads = files.map((file) => ({
-        id: crypto.randomUUID(),
+        id: newId(),
         name: file.name,
         file,
         preview: URL.createObjectURL(file),

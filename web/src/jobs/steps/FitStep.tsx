@@ -1,5 +1,6 @@
 import { type FormEvent, useState } from "react";
 import type { PartOfJob, Spec } from "@/api/types";
+import { newId } from "@/app/newId";
 import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
 import { SpecEditor } from "@/machines/SpecEditor";
@@ -118,7 +119,7 @@ function hasWatts(part: PartOfJob): boolean {
 /** Fuse, cable and contactor against what the new part may draw. */
 function FeedForm({ visit, part }: { visit: Visit; part: PartOfJob }) {
   const { job } = visit;
-  const [id, setId] = useState(() => crypto.randomUUID() as string);
+  const [id, setId] = useState(() => newId());
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.feed.${part.key}`, {
     fuse: "",
     cable: "",
@@ -140,7 +141,7 @@ function FeedForm({ visit, part }: { visit: Visit; part: PartOfJob }) {
       `feed of ${part.name}`,
       id,
       () => {
-        setId(crypto.randomUUID());
+        setId(newId());
         forget();
       },
     );

@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState } from "react";
 import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec, WaitIn } from "@/api/types";
+import { newId } from "@/app/newId";
 import { useStored } from "@/app/stored";
 import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
@@ -171,7 +172,7 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
               visit.post(
                 "waits",
                 {
-                  id: crypto.randomUUID(),
+                  id: newId(),
                   kind: "cool_down",
                   text: `${there.name} has cooled`,
                   item: visit.place?.item.key ?? "",
@@ -221,7 +222,7 @@ function afterRecording({ loose, entries }: PartDraft): Partial<PartDraft> {
     { ...entry, fields: {}, answers: {} },
   ]);
   return {
-    id: crypto.randomUUID(),
+    id: newId(),
     entries: Object.fromEntries(emptied),
     loose,
     reason: "",

@@ -15,6 +15,7 @@ from hembit.apps.checks.services import find_check, keep
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.people.models import Person
 from hembit.apps.shop.services import add_meter
+from hembit.apps.workshop.services import save_workshop
 from hembit_core import Meter
 
 DATA = Path(__file__).resolve().parents[2] / "data"
@@ -26,6 +27,7 @@ class Command(BaseCommand):
     help = "Load the demo workshop: two people, two meters, kept checks, machines and six jobs."
 
     def handle(self, *args: Any, **options: Any) -> None:
+        load_details()
         meters = load_meters()
         checks = json.loads((DATA / "checks.json").read_text("utf-8"))["checks"]
         now = timezone.now()
@@ -37,6 +39,11 @@ class Command(BaseCommand):
             f"Demo data: {len(people)} people, {len(meters)} meters, {stored} checks, "
             f"{len(machines)} machines, {jobs} jobs stored."
         )
+
+
+def load_details() -> None:
+    """Say the demo workshop's details."""
+    save_workshop(**json.loads((DATA / "workshop.json").read_text("utf-8")), begun=True)
 
 
 def load_meters() -> dict[str, int]:

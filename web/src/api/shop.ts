@@ -1,0 +1,94 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ask, client } from "./client";
+import { askAgain, keys } from "./keys";
+import type { OwnPassword, WorkerIn, WorkshopIn } from "./types";
+
+export function useWorkshop() {
+  return useQuery({ queryKey: keys.workshop, queryFn: () => ask(client.GET("/api/v1/workshop")) });
+}
+
+export function useSaveWorkshop() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: WorkshopIn) => ask(client.PUT("/api/v1/workshop", { body })),
+    onSuccess: () => askAgain(store, keys.workshop, keys.session, keys.report()),
+  });
+}
+
+export function useEndFirstDay() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask(client.POST("/api/v1/workshop/begun")),
+    onSuccess: () => askAgain(store, keys.workshop, keys.session),
+  });
+}
+
+export function useTelephones() {
+  return useQuery({
+    queryKey: keys.telephones,
+    queryFn: () => ask(client.GET("/api/v1/telephones")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+export function useStaff() {
+  return useQuery({ queryKey: keys.staff, queryFn: () => ask(client.GET("/api/v1/staff")) });
+}
+
+/** Add a person; the answer has the password with which they sign in once. */
+export function useAddWorker() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: WorkerIn) => ask(client.POST("/api/v1/staff", { body })),
+    onSuccess: () => askAgain(store, keys.staff, keys.people),
+  });
+}
+
+export function useChangeWorker(number: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: WorkerIn) =>
+      ask(client.PUT("/api/v1/staff/{number}", { params: { path: { number } }, body })),
+    onSuccess: () => askAgain(store, keys.staff, keys.people, keys.session),
+  });
+}
+
+export function useOneTimePassword(number: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () =>
+      ask(client.POST("/api/v1/staff/{number}/password", { params: { path: { number } } })),
+    onSuccess: () => askAgain(store, keys.staff, keys.places(number)),
+  });
+}
+
+/** Where a person is signed in; one's own places without a number. */
+export function usePlaces(number?: number) {
+  return useQuery({
+    queryKey: number ? keys.places(number) : keys.places(),
+    queryFn: () =>
+      number
+        ? ask(client.GET("/api/v1/staff/{number}/sessions", { params: { path: { number } } }))
+        : ask(client.GET("/api/v1/session/places")),
+  });
+}
+
+/** Sign a person out everywhere; without a number, oneself everywhere but here. */
+export function useEndPlaces(number?: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () =>
+      number
+        ? ask(client.DELETE("/api/v1/staff/{number}/sessions", { params: { path: { number } } }))
+        : ask(client.DELETE("/api/v1/session/places")),
+    onSuccess: () => askAgain(store, keys.places()),
+  });
+}
+
+export function useOwnPassword() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: OwnPassword) => ask(client.PUT("/api/v1/session/password", { body })),
+    onSuccess: () => askAgain(store, keys.session, keys.places()),
+  });
+}
