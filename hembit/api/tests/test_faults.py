@@ -6,7 +6,7 @@ import sqlite3
 from unittest.mock import patch
 
 from django.db import OperationalError
-from django.test import Client
+from django.test import Client, TestCase
 
 from hembit.api.faults import sentence_of
 from hembit.apps.jobs.tests.visits import VisitCase
@@ -53,6 +53,14 @@ class Faults(VisitCase):
         with self.assertRaises(sqlite3.OperationalError) as caught:
             sqlite3.connect(":memory:").execute("SELECT * FROM jobs_job")
         self.assertIn("older", sentence_of(OperationalError(str(caught.exception))) or "")
+
+
+class Health(TestCase):
+    def test_a_watchdog_is_told_whether_the_database_can_be_read(self) -> None:
+        self.assertEqual(self.client.get("/health").json(), {"status": "ok"})
+        self.assertEqual(self.client.post("/health").status_code, 405)
+        with patch("hembit.site.health.connection.cursor", side_effect=OperationalError("no")):
+            self.assertEqual(self.client.get("/health").status_code, 503)
 
 
 class Kept(VisitCase):

@@ -149,6 +149,22 @@ class Environment(unittest.TestCase):
         scope["headers"] += [(b"x_csrftoken", b"forged"), (b"x-csrftoken", b"true")]  # type: ignore[operator]
         self.assertEqual(environ_of(scope, b"")["HTTP_X_CSRFTOKEN"], "true")
 
+    def seen(self, client: str, proxies: frozenset[str], **headers: str) -> tuple[str, str]:
+        scope = Asked(**headers).scope | {"client": (client, 1), "scheme": "http"}
+        environ = environ_of(scope, b"", proxies)
+        return environ["REMOTE_ADDR"], environ["wsgi.url_scheme"]
+
+    def test_a_proxy_is_believed_only_where_it_was_named(self) -> None:
+        told = {"x_forwarded_for": "10.9.9.9, 198.51.100.4", "x_forwarded_proto": "https"}
+        ours = frozenset({"192.0.2.1"})
+        self.assertEqual(self.seen("192.0.2.1", ours, **told), ("198.51.100.4", "https"))
+        self.assertEqual(self.seen("192.0.2.9", ours, **told), ("192.0.2.9", "http"))
+        self.assertEqual(self.seen("192.0.2.1", frozenset(), **told), ("192.0.2.1", "http"))
+        self.assertEqual(self.seen("192.0.2.1", ours), ("192.0.2.1", "http"))
+        chain = {"x_forwarded_for": "198.51.100.4, 192.0.2.2"}
+        both = ours | {"192.0.2.2"}
+        self.assertEqual(self.seen("192.0.2.1", both, **chain), ("198.51.100.4", "http"))
+
     @given(st.binary(max_size=30), st.lists(st.tuples(st.binary(max_size=9), st.binary(max_size=9))))
     @settings(max_examples=60)
     def test_whatever_bytes_come_they_are_told(

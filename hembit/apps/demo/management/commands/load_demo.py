@@ -43,7 +43,7 @@ class Command(BaseCommand):
 
 def load_details() -> None:
     """Say the demo workshop's details."""
-    save_workshop(**json.loads((DATA / "workshop.json").read_text("utf-8")), begun=True)
+    save_workshop(**json.loads((DATA / "details.json").read_text("utf-8")), begun=True)
 
 
 def load_meters() -> dict[str, int]:
