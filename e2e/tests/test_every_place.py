@@ -41,6 +41,8 @@ class Accessible(DemoVisits):
             ("machines", "Customers"),
             (f"machines/{oven}", "Positions"),
             (f"jobs/{retort}/report", "What was found"),
+            ("shop", "Telephones"),
+            ("me", "Signed in"),
         ]
 
     def test_every_place(self) -> None:
@@ -74,6 +76,20 @@ class Accessible(DemoVisits):
                 page.get_by_role(role, name=opener, exact=role == "menuitem").first.click()
             expect(page.get_by_role("dialog")).to_be_visible()
             self.assert_accessible(page, f"{path}: {openers[-1]}")
+
+    def test_a_leads_own_places(self) -> None:
+        maud = visitor(self.new_technician("Maud Fennick"))
+        page = maud.page
+        for path, words in (("first-day", "First day, 1 of 3"), ("shop", "Ilse Fennick")):
+            page.goto(f"{self.live_server_url}/{path}")
+            maud.see(words)
+            self.assert_accessible(page, f"a lead's {path}")
+        page.get_by_role("button", name="Ilse Fennick").click()
+        maud.see("Lost password")
+        self.assert_accessible(page, "a person, for a lead")
+        maud.press("Lost password: give one for once")
+        maud.see("and then chooses their own")
+        self.assert_accessible(page, "a password for once")
 
     def test_once_a_wait_is_due(self) -> None:
         page = self.page

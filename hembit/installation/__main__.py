@@ -16,7 +16,7 @@ from hembit.installation import command
 from hembit.installation.authority import Authority
 from hembit.installation.database import bring_up_to_date, is_up_to_date, manage
 from hembit.installation.folder import SHOP, claim, held
-from hembit.installation.names import names_for, stays_here
+from hembit.installation.names import is_address, names_for, stays_here
 from hembit.installation.phone_page import as_text, phone_page
 from hembit.installation.wrong import Wrong
 from hembit.server.run import Serving, run
@@ -50,7 +50,7 @@ def main(words: list[str]) -> None:
     if serving.plain:
         authority = Authority(told.data / "certificates")
         os.environ |= {
-            "HEMBIT_PHONE_PAGE": _address("http", names[0], serving.plain_port),
+            "HEMBIT_PHONE_PAGE": _address("http", _typed(told, names), serving.plain_port),
             "HEMBIT_FINGERPRINT": authority.fingerprint(),
         }
     _say_where(told, names, serving)
@@ -94,8 +94,8 @@ def _serving(told: command.Told, names: tuple[str, ...]) -> Serving:
         plain=phone_page(
             authority.certificate_file,
             authority.fingerprint(),
-            _address("https", names[0], told.port),
-            _address("http", names[0], told.port + 1),
+            _address("https", _typed(told, names), told.port),
+            _address("http", _typed(told, names), told.port + 1),
         ),
         plain_port=told.port + 1,
     )
@@ -128,8 +128,14 @@ def _say_where(told: command.Told, names: tuple[str, ...], serving: Serving) -> 
     token = manage(told.data, "invite_first_lead").stdout.strip()
     if token:
         print("Nobody works here yet. The first lead begins at this address, which is good once:")
-        print(f"  {_address(scheme, shown[0], port)}/begin#{token}")
+        print(f"  {_address(scheme, _typed(told, names), port)}/begin#{token}")
     print("Ctrl-C stops it.", flush=True)
+
+
+def _typed(told: command.Told, names: tuple[str, ...]) -> str:
+    """What is typed at another machine: the name that was said, else an address, which always works."""
+    reached = [one for one in names if not stays_here(one)]
+    return next((one for one in reached if told.names or is_address(one)), names[0])
 
 
 def _is_shown(name: str, names: tuple[str, ...]) -> bool:

@@ -72,8 +72,9 @@ class Authority:
             If a key or a certificate that is there cannot be read.
         """
         self.folder.mkdir(mode=0o700, parents=True, exist_ok=True)
-        if anew or not self.certificate_file.exists() or not self.key_file.exists():
+        if anew or not (self.certificate_file.exists() or self.key_file.exists()):
             self._make(names, now)
+        self._pair()
         covered = self.covers()
         served = [one for one in names if one in covered]
         if self._must_renew(served, now):
@@ -127,8 +128,14 @@ class Authority:
         write_own(self.key_file, _pem(key))
         write_own(self.certificate_file, made.public_bytes(serialization.Encoding.PEM))
 
-    def _sign(self, names: Sequence[str], now: datetime) -> None:
+    def _pair(self) -> tuple[x509.Certificate, ec.EllipticCurvePrivateKey]:
         ours, signing = self.certificate(), _read_key(self.key_file)
+        if ours.public_key() != signing.public_key():
+            raise Wrong(_unreadable(self.key_file))
+        return ours, signing
+
+    def _sign(self, names: Sequence[str], now: datetime) -> None:
+        ours, signing = self._pair()
         key = ec.generate_private_key(ec.SECP256R1())
         subject = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, names[0][:64])])
         holds = min(CERTIFICATE_HOLDS, ours.not_valid_after_utc - now)
@@ -208,6 +215,6 @@ def _read_key(path: Path) -> ec.EllipticCurvePrivateKey:
 
 def _unreadable(path: Path) -> str:
     return (
-        f"{path} is empty or damaged. Put it back from a backup, or start with --new-authority: "
-        "telephones then have to be given the new one."
+        f"{path} is missing, empty or damaged. Put it back from a backup, or start with "
+        "--new-authority: telephones then have to be given the new one."
     )

@@ -2,7 +2,6 @@
 
 import json
 import os
-from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
@@ -35,7 +34,6 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.messages",
     "django.contrib.staticfiles",
-    "axes",
     "ninja",
     "hembit.apps.shop",
     "hembit.apps.checks",
@@ -59,7 +57,6 @@ MIDDLEWARE = [
     "hembit.apps.base.actor.KnowsWho",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "hembit.site.urls"
 WSGI_APPLICATION = "hembit.site.wsgi.application"
@@ -82,7 +79,6 @@ CSRF_FAILURE_VIEW = "hembit.api.unhandled.foreign"
 
 AUTH_USER_MODEL = "people.Person"
 AUTHENTICATION_BACKENDS = [
-    "axes.backends.AxesStandaloneBackend",
     "django.contrib.auth.backends.ModelBackend",
 ]
 AUTH_PASSWORD_VALIDATORS = [
@@ -93,13 +89,6 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "hembit.apps.people.passwords.NotANameHere"},
 ]
-# Five wrong passwords for one name from one place lock it for five minutes.
-AXES_FAILURE_LIMIT = 5
-AXES_COOLOFF_TIME = timedelta(minutes=5)
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_RESET_ON_SUCCESS = True
-AXES_LOCKOUT_CALLABLE = "hembit.apps.people.access.locked_out"
-AXES_VERBOSE = False
 SESSION_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 7 * 24 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = _SECURE

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import logging
 import os
 import sys
 import tempfile
@@ -101,7 +100,6 @@ class CountingRunner(DiscoverRunner):
         super().setup_test_environment(**kwargs)
         # Slow on purpose elsewhere: a stretched hash at every test's sign-in would be most of its time.
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-        logging.getLogger("axes").setLevel(logging.CRITICAL)  # the tests of the door knock often
         self.media = tempfile.TemporaryDirectory()
         settings.MEDIA_ROOT = Path(self.media.name)
 

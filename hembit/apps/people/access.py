@@ -7,7 +7,7 @@ from http.cookies import CookieError, SimpleCookie
 from django.conf import settings
 from django.contrib.auth import SESSION_KEY
 from django.contrib.sessions.backends.db import SessionStore
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
@@ -57,13 +57,6 @@ def asking(request: HttpRequest) -> Person:
     """The person who was let in to a route."""
     assert isinstance(request.user, Person)
     return request.user
-
-
-def locked_out(request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
-    """After too many wrong passwords."""
-    sentence = "Too many wrong passwords. Wait five minutes, then try again, or ask a lead."
-    error = {"field": "", "message": sentence, "code": "locked", "choices": []}
-    return JsonResponse({"errors": [error]}, status=429)
 
 
 def holds_session(cookies: str) -> bool:

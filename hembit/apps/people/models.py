@@ -52,8 +52,8 @@ class Person(AbstractUser):
             raise ValidationError(LAST_LEAD)
 
     def save(self, *args: Any, **kwargs: Any) -> None:
-        """Keep the administration open to leads alone."""
-        self.is_staff = self.is_superuser = self.is_lead
+        """Keep the administration open to leads alone, once they have a password of their own."""
+        self.is_staff = self.is_superuser = self.is_lead and not self.must_choose_password
         super().save(*args, **kwargs)
 
     def get_full_name(self) -> str:
@@ -72,6 +72,17 @@ def is_last_lead(person: int) -> bool:
     """Whether a person is the one lead who works here."""
     leads = Person.objects.filter(role=Role.LEAD, is_active=True)
     return set(leads.values_list("pk", flat=True)) == {person}
+
+
+class Guesses(models.Model):
+    """Wrong passwords for a name from a place, in a browser or from a place, told apart by a digest."""
+
+    key = models.CharField(max_length=64, unique=True)
+    count = models.PositiveIntegerField(default=0)
+    until = models.DateTimeField(db_index=True)
+
+    def __str__(self) -> str:
+        return f"{self.count} until {self.until}"
 
 
 class OpenSession(models.Model):

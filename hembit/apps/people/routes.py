@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from math import ceil
+
 from django.contrib.auth import logout
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
@@ -12,6 +14,7 @@ from hembit.apps.people import first_lead, services
 from hembit.apps.people.access import own_pages, signed_in_at_all
 from hembit.apps.people.models import Person
 from hembit.apps.people.schemas import DemoPerson, FirstLeadIn, PersonOut, SessionOut, SignIn
+from hembit.apps.people.throttle import MustWait, remember
 from hembit.apps.workshop.services import workshop
 
 router = Router(tags=["people"])
@@ -24,7 +27,7 @@ def get_session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/session", response=SessionOut, operation_id="sign_in", auth=own_pages)
-def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
+def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn) -> SessionOut:
     """Sign in."""
     try:
         person = services.sign_in(request, given.username, given.password)
@@ -36,13 +39,28 @@ def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
         raise HttpError(
             401, "This password was for once, and lapsed. Ask a lead for another."
         ) from None
+    except MustWait as wait:
+        raise HttpError(
+            429,
+            "Too many wrong passwords, or too many at the door at once. Wait "
+            f"{_how_long(wait.seconds)}, then try again, or ask a lead for a password for once.",
+        ) from None
+    remember(request, response, person)
     return _session_of(person)
 
 
+def _how_long(seconds: float) -> str:
+    if seconds <= 90:
+        return f"{max(1, ceil(seconds))} s"
+    return f"{ceil(seconds / 60)} min"
+
+
 @router.post("/first-lead", response={201: SessionOut}, operation_id="begin", auth=own_pages)
-def begin(request: HttpRequest, given: FirstLeadIn) -> Status[SessionOut]:
+def begin(request: HttpRequest, response: HttpResponse, given: FirstLeadIn) -> Status[SessionOut]:
     """Begin in a new shop, as its first lead."""
-    return Status(201, _session_of(first_lead.begin(request, given)))
+    person = first_lead.begin(request, given)
+    remember(request, response, person)
+    return Status(201, _session_of(person))
 
 
 @router.delete("/session", response=SessionOut, operation_id="sign_out", auth=signed_in_at_all)

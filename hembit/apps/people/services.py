@@ -9,6 +9,8 @@ from django.utils import timezone
 
 from hembit.apps.people import sessions
 from hembit.apps.people.models import Person, Role
+from hembit.apps.people.throttle import Door, working_out
+from hembit.apps.people.trail import locked
 from hembit_core import InputError
 
 
@@ -26,13 +28,21 @@ def sign_in(request: HttpRequest, username: str, password: str) -> Person:
     Raises
     ------
     NotSignedIn
-        If name and password do not fit. After too many tries the sign-in is locked for a while.
+        If name and password do not fit.
+    MustWait
+        If there were too many tries, or too many are at the door just now.
     OneTimeLapsed
         If they do, but the password was one for once whose time is over.
     """
-    person = authenticate(request, username=username, password=password)
-    if not isinstance(person, Person):
-        raise NotSignedIn
+    door = Door(request, username)
+    with working_out():
+        door.let_try()
+        person = authenticate(request, username=username, password=password)
+        if not isinstance(person, Person):
+            if door.was_wrong():
+                locked(username)
+            raise NotSignedIn
+        door.was_right()
     if person.one_time_until and person.one_time_until < timezone.now():
         raise OneTimeLapsed
     begin_session(request, person)

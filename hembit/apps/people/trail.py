@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from axes.signals import user_locked_out
 from django.contrib.auth.signals import user_logged_in, user_logged_out, user_login_failed
 from django.http import HttpRequest
 
@@ -19,7 +18,6 @@ def listen() -> None:
     user_logged_in.connect(_signed_in)
     user_logged_out.connect(_signed_out)
     user_login_failed.connect(_failed)
-    user_locked_out.connect(_locked)
 
 
 def refused(request: HttpRequest, person: Person | None, why: str) -> None:
@@ -44,5 +42,6 @@ def _failed(sender: Any, credentials: dict[str, Any], **_: Any) -> None:
     record("sign_in_failed", person)
 
 
-def _locked(sender: Any, username: str | None = None, **_: Any) -> None:
-    record("sign_in_locked", Person.objects.filter(username=str(username)[:150]).first())
+def locked(username: str) -> None:
+    """The next try for a name has to wait."""
+    record("sign_in_locked", Person.objects.filter(username=username[:150]).first())

@@ -84,9 +84,20 @@ class Certificates(unittest.TestCase):
         self.assertTrue(self.trusted_for("localhost"))
 
     def test_a_file_that_is_none_is_said(self) -> None:
-        for name in ("authority.crt", "authority.key", "server.crt"):
+        other = Authority(self.authority.folder / "other")
+        other.provide(NAMES, NOW)
+        for name, content in (
+            ("authority.crt", b"half a file"),
+            ("authority.key", b""),
+            ("authority.key", None),
+            ("authority.key", other.key_file.read_bytes()),
+            ("server.crt", b"half a file"),
+        ):
             with self.subTest(name):
                 self.authority.provide(NAMES, NOW, anew=True)
-                (self.authority.folder / name).write_text("half a file")
-                with self.assertRaisesRegex(Wrong, f"{name} is empty or damaged"):
+                if content is None:
+                    (self.authority.folder / name).unlink()
+                else:
+                    (self.authority.folder / name).write_bytes(content)
+                with self.assertRaisesRegex(Wrong, f"{name} is missing, empty or damaged"):
                     self.authority.provide((*NAMES[1:], "vm"), NOW)

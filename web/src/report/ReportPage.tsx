@@ -49,7 +49,12 @@ function Page({ report }: { report: Report }) {
         </a>
       </div>
       <header className="flex items-baseline justify-between border-b-2 border-ink pb-1">
-        <b className="font-semibold">{report.shop}</b>
+        <span>
+          <b className="block font-semibold">{report.shop}</b>
+          {report.shop_address && (
+            <span className="block whitespace-pre-line text-muted">{report.shop_address}</span>
+          )}
+        </span>
         <span>Job {job.number}</span>
       </header>
       <h1 className="mt-3 text-[1.6rem] leading-tight font-semibold">

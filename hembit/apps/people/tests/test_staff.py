@@ -9,33 +9,13 @@ from typing import Any
 from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
-from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.people.models import Person
+from hembit.apps.people.tests.browser import TELEPHONE, Browser
 
-ORLA = {"username": "orla", "name": "Orla Quennell", "role": "technician", "is_active": True}
-SLATE, TELEPHONE = "Pebble/1.0 (Slate 4; Mobile)", "Telephone or tablet, Slate 4; Mobile"
 OWN = "kelp-in-the-north-wind"
-
-
-class Browser:
-    """One of somebody's, with the token that lets it write."""
-
-    def __init__(self) -> None:
-        self.client = ContractClient(enforce_csrf_checks=True, headers={"User-Agent": SLATE})
-        self.client.get("/sign-in")
-
-    def send(self, method: str, path: str, body: Any = None) -> Any:
-        return getattr(self.client, method)(
-            f"/api/v1/{path}",
-            json.dumps(body),
-            content_type="application/json",
-            headers={"X-CSRFToken": self.client.cookies["csrftoken"].value},
-        )
-
-    def sign_in(self, username: str, password: str) -> Any:
-        return self.send("post", "session", {"username": username, "password": password})
+ORLA = {"username": "orla", "name": "Orla Quennell", "role": "technician", "is_active": True}
 
 
 class Staff(VisitCase):
@@ -59,6 +39,14 @@ class Staff(VisitCase):
         self.assertEqual(orla.client.get("/api/v1/jobs").status_code, 200)
         self.assertEqual(Browser().sign_in("orla", made["password"]).status_code, 401)
         self.assertEqual(Browser().sign_in("orla", OWN).status_code, 200)
+
+    def test_a_new_lead_has_the_administration_with_a_password_of_their_own(self) -> None:
+        made = self.add(role="lead")
+        orla = Browser()
+        orla.sign_in("orla", made["password"])
+        self.assertEqual(orla.client.get("/admin/").status_code, 302)
+        orla.send("put", "session/password", {"now": made["password"], "password": OWN})
+        self.assertEqual(orla.client.get("/admin/").status_code, 200)
 
     def test_a_password_for_once_lapses(self) -> None:
         made = self.add()

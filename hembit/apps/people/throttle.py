@@ -1,0 +1,143 @@
+"""Guessing passwords: slowed down with growing waits, without locking out whoever is known here.
+
+Counted are the wrong passwords for a name from a place, and all from a place; a browser in which
+somebody has signed in before counts apart for that name, so that nobody else can lock them out of it
+(OWASP ASVS 5, 6.3.1).
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import secrets
+import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import datetime, timedelta
+
+from django.conf import settings
+from django.core import signing
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+
+from hembit.apps.people.models import Guesses, Person
+
+COOKIE = "hembit_device"
+KEPT_FOR = timedelta(days=365)
+MOST_PEOPLE = 20
+FREE_FOR_A_NAME, FREE_FOR_A_PLACE = 5, 25
+"""Wrong passwords before the first wait."""
+FIRST_WAIT, LONGEST_WAIT = 30.0, 3600.0
+"""[s]"""
+FORGOTTEN_AFTER = timedelta(days=1)
+IN_LINE = 3
+"""How many may be at the door at once. One password is worked out at a time: each takes most of a core
+for a good part of a second, and the shop goes on measuring."""
+
+_line = threading.BoundedSemaphore(IN_LINE)
+_working = threading.Lock()
+
+
+class MustWait(Exception):
+    """Too many wrong passwords; ``seconds`` until the next try."""
+
+    def __init__(self, seconds: float) -> None:
+        super().__init__(f"wait {seconds:.0f} s")
+        self.seconds = seconds
+
+
+@contextmanager
+def working_out() -> Iterator[None]:
+    """While a password is tried and counted, one at a time; MustWait where too many are at the door."""
+    if not _line.acquire(blocking=False):
+        raise MustWait(2.0)
+    try:
+        with _working:
+            yield
+    finally:
+        _line.release()
+
+
+class Door:
+    """Whoever is at the door: by which name, from which place, in which browser."""
+
+    def __init__(self, request: HttpRequest, username: str) -> None:
+        device, people = _read(request)
+        person = Person.objects.filter(username=username).first()
+        place = str(request.META.get("REMOTE_ADDR", ""))
+        name = username.casefold()
+        if person and person.pk in people:
+            self.counted = {_key("device", name, device): FREE_FOR_A_NAME}
+        else:
+            self.counted = {
+                _key("name", name, place): FREE_FOR_A_NAME,
+                _key("place", place): FREE_FOR_A_PLACE,
+            }
+
+    def let_try(self, now: datetime | None = None) -> None:
+        """MustWait while it is too early for another try."""
+        found = Guesses.objects.filter(key__in=self.counted).values_list("until", flat=True)
+        left = max((one for one in found), default=None)
+        seconds = (left - (now or timezone.now())).total_seconds() if left else 0.0
+        if seconds > 0:
+            raise MustWait(seconds)
+
+    def was_wrong(self, now: datetime | None = None) -> bool:
+        """Count a wrong password; whether the next try has to wait."""
+        now = now or timezone.now()
+        waits = False
+        with transaction.atomic():
+            Guesses.objects.filter(until__lt=now - FORGOTTEN_AFTER).delete()
+            for key, free in self.counted.items():
+                row, _ = Guesses.objects.get_or_create(key=key, defaults={"until": now})
+                row.count += 1
+                wait = _wait(row.count - free)
+                row.until = now + wait
+                waits = waits or bool(wait)
+                row.save()
+        return waits
+
+    def was_right(self) -> None:
+        """The count for the name begins anew; that of the place, with its other names, stays."""
+        own = [key for key, free in self.counted.items() if free == FREE_FOR_A_NAME]
+        Guesses.objects.filter(key__in=own).delete()
+
+
+def remember(request: HttpRequest, response: HttpResponse, person: Person) -> None:
+    """Let a browser be known for somebody who signed in there."""
+    device, people = _read(request)
+    kept = {
+        "device": device or secrets.token_urlsafe(12),
+        "people": [person.pk, *(one for one in people if one != person.pk)][:MOST_PEOPLE],
+    }
+    response.set_cookie(
+        COOKIE,
+        signing.dumps(kept, salt=COOKIE),
+        max_age=KEPT_FOR,
+        httponly=True,
+        samesite="Strict",
+        secure=settings.SESSION_COOKIE_SECURE,
+    )
+
+
+def _read(request: HttpRequest) -> tuple[str, list[int]]:
+    try:
+        kept = signing.loads(request.COOKIES.get(COOKIE, ""), salt=COOKIE, max_age=KEPT_FOR)
+    except signing.BadSignature:
+        return "", []
+    return str(kept["device"]), list(kept["people"])
+
+
+def _wait(beyond: int) -> timedelta:
+    """Twice as long with each try beyond what is free."""
+    if beyond < 0:
+        return timedelta()
+    return timedelta(seconds=min(FIRST_WAIT * 2.0 ** min(beyond, 20), LONGEST_WAIT))
+
+
+def _key(*parts: str) -> str:
+    """Names and places are not kept: they are told apart by a digest under the installation's key."""
+    return hashlib.blake2b(
+        json.dumps(parts).encode(), key=settings.SECRET_KEY.encode()[:64], digest_size=24
+    ).hexdigest()
