@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 
 from django.conf import settings
+from django.urls import get_resolver
 from django.utils.module_loading import import_string
 
 from hembit.server import nightly
@@ -16,6 +17,7 @@ wrong = import_string("hembit.apps.base.health.at_the_start")()
 if wrong:
     sys.exit(f"Hembit does not start. {wrong}")
 import_string("hembit.apps.base.health.clear_leftovers")()
+_ = get_resolver().url_patterns  # every route now: the first who asks does not wait for them
 nightly.start(import_string("hembit.apps.base.health.look_through"))
 bridge = Bridge(
     application,

@@ -31,7 +31,7 @@ FREE_FOR_A_NAME, FREE_FOR_A_PLACE = 5, 25
 FIRST_WAIT, LONGEST_WAIT = 30.0, 3600.0
 """[s]"""
 FORGOTTEN_AFTER = timedelta(days=1)
-IN_LINE = 3
+IN_LINE = 4
 """How many may be at the door at once. One password is worked out at a time: each takes most of a core
 for a good part of a second, and the shop goes on measuring."""
 
