@@ -65,13 +65,13 @@ class OwnShop(unittest.TestCase):
         return "".join(said)
 
     def wait_for(self, port: int) -> None:
-        for _ in range(100):
+        for _ in range(300):
             try:
                 socket.create_connection(("127.0.0.1", port)).close()
                 return
             except OSError:
                 time.sleep(0.1)
-        raise AssertionError(f"bin/serve did not listen at {port} within 10 s")
+        raise AssertionError(f"bin/serve did not listen at {port} within 30 s")
 
     def stop(self, server: subprocess.Popen[str]) -> None:
         if server.poll() is None:

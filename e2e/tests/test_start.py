@@ -58,14 +58,14 @@ class Demo(unittest.TestCase):
     def browser(self) -> OpenerDirector:
         """An opener with the cookie of the first page, once it is served."""
         opener = build_opener(HTTPCookieProcessor(CookieJar()))
-        for _ in range(100):
+        for _ in range(300):
             try:
                 with opener.open(f"http://127.0.0.1:{self.port}/") as page:
                     self.page = page.read().decode()
                     return opener
             except OSError:
                 time.sleep(0.1)
-        raise AssertionError("bin/demo did not serve its page within 10 s")
+        raise AssertionError("bin/demo did not serve its page within 30 s")
 
     def sign_in(self, opener: OpenerDirector) -> None:
         who = {"username": "ilse", "password": "skerrow-tide"}
