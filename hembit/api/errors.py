@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Iterable, Mapping
-from functools import cache
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -15,7 +14,7 @@ from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
 
 from hembit.api.faults import sentence_of
-from hembit.api.places import Shapes, dotted, shapes_of
+from hembit.api.places import Shapes, dotted, known_shapes
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.checks.services import DifferentCheck, NotSettled
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
@@ -80,10 +79,7 @@ _CHOICES = {"literal_error", "enum", "union_tag_invalid"}
 
 def register(api: NinjaAPI) -> None:
     """Attach the handlers to ``api``."""
-
-    @cache
-    def shapes() -> Shapes:
-        return shapes_of(api.get_openapi_schema())
+    shapes = known_shapes()
 
     def answer(
         request: HttpRequest,
@@ -96,7 +92,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        return answer(request, _without_echoes([_from_pydantic(one, shapes()) for one in error.errors]))
+        return answer(request, _without_echoes([_from_pydantic(one, shapes) for one in error.errors]))
 
     @api.exception_handler(AmbiguousInput)
     def ambiguous(request: HttpRequest, error: AmbiguousInput) -> HttpResponse:

@@ -6,10 +6,14 @@ Which names are those of shapes, and not of fields, stands in the published sche
 
 from __future__ import annotations
 
+import json
+import sys
 from collections.abc import Iterator, Mapping, Sequence
+from pathlib import Path
 from typing import Any
 
 Shapes = frozenset[tuple[str, str]]
+_SHAPES = Path(__file__).parent / "shapes.json"
 
 
 def shapes_of(schema: Mapping[str, Any]) -> Shapes:
@@ -34,6 +38,13 @@ def _tags(schema: Mapping[str, Any]) -> Iterator[str]:
         yield from _tags(schema["items"])
 
 
+def known_shapes() -> Shapes:
+    """The shapes of the schema as it was last made: to make it takes seconds, which whoever mistypes
+    first after a start would wait.
+    """
+    return frozenset((field, tag) for field, tag in json.loads(_SHAPES.read_text("utf-8")))
+
+
 def dotted(location: Sequence[str | int], shapes: Shapes) -> str:
     """``("body", "check", "spec", "heating_element", "rating", "plate", "pairs", 0)`` is
     ``spec.rating.pairs.0``.
@@ -51,3 +62,13 @@ def dotted(location: Sequence[str | int], shapes: Shapes) -> str:
             kept.append(part)
         behind = part
     return ".".join(kept)
+
+
+def main() -> None:
+    """Write the shapes of the schema that is named: python -m hembit.api.places openapi.json."""
+    schema = json.loads(Path(sys.argv[1]).read_text("utf-8"))
+    print(json.dumps(sorted(shapes_of(schema)), indent=1))
+
+
+if __name__ == "__main__":
+    main()

@@ -107,7 +107,7 @@ class CountingRunner(DiscoverRunner):
         parallel, self.parallel = self.parallel, 0
         made = super().setup_databases(**kwargs)
         self.parallel = parallel
-        if parallel > 1:
+        if parallel > 1 and made:
             connection.close()  # what is still in the log of writes would not be in a copy of the file
             for number in range(1, parallel + 1):
                 connection.creation.clone_test_db(str(number), verbosity=self.verbosity)
