@@ -36,7 +36,7 @@ def main(words: list[str]) -> None:
     claim(told.data, SHOP)
     lock = _up_to_date(told.data)  # held for as long as this process lives
     names = names_for(told.host, told.names)
-    serving = _serving(told, names)
+    serving, typed = _serving(told, names)
     is_secure = bool(serving.certificate or told.proxies)
     os.environ |= {
         "HEMBIT_DATA": str(told.data),
@@ -50,10 +50,10 @@ def main(words: list[str]) -> None:
     if serving.plain:
         authority = Authority(told.data / "certificates")
         os.environ |= {
-            "HEMBIT_PHONE_PAGE": _address("http", _typed(told, names), serving.plain_port),
+            "HEMBIT_PHONE_PAGE": _address("http", typed, serving.plain_port),
             "HEMBIT_FINGERPRINT": authority.fingerprint(),
         }
-    _say_where(told, names, serving)
+    _say_where(told, names, serving, typed)
     run(serving)
     lock.close()
 
@@ -73,12 +73,14 @@ def _up_to_date(folder: Path) -> Any:
     return held(folder, alone=False)
 
 
-def _serving(told: command.Told, names: tuple[str, ...]) -> Serving:
+def _serving(told: command.Told, names: tuple[str, ...]) -> tuple[Serving, str]:
+    """How it serves, and the name or address that is typed at another machine."""
     where = Serving(told.listens_at, told.port, log_requests=told.log_requests)
     if told.certificate:
-        return replace(where, certificate=str(told.certificate), key=str(told.key))
+        serving = replace(where, certificate=str(told.certificate), key=str(told.key))
+        return serving, _typed(told, names)
     if told.proxies or stays_here(told.host):
-        return where
+        return where, _typed(told, names)
     authority = Authority(told.data / "certificates")
     left_out = authority.provide(names, datetime.now(UTC), anew=told.new_authority)
     if left_out:
@@ -86,19 +88,22 @@ def _serving(told: command.Told, names: tuple[str, ...]) -> Serving:
             f"Not by these: {', '.join(left_out)}. The authority that telephones trust was made "
             "without them; --new-authority makes another, and every telephone has to be given it."
         )
+    # What is printed and drawn is what the certificate is good for.
+    typed = _typed(told, tuple(one for one in names if one not in left_out))
     _every_day(lambda: authority.renew(datetime.now(UTC)))
-    return replace(
+    serving = replace(
         where,
         certificate=str(authority.server_certificate_file),
         key=str(authority.server_key_file),
         plain=phone_page(
             authority.certificate_file,
             authority.fingerprint(),
-            _address("https", _typed(told, names), told.port),
-            _address("http", _typed(told, names), told.port + 1),
+            _address("https", typed, told.port),
+            _address("http", typed, told.port + 1),
         ),
         plain_port=told.port + 1,
     )
+    return serving, typed
 
 
 def _every_day(renew: Callable[[], Any]) -> None:
@@ -113,7 +118,7 @@ def _every_day(renew: Callable[[], Any]) -> None:
     threading.Thread(target=days, name="renewal", daemon=True).start()
 
 
-def _say_where(told: command.Told, names: tuple[str, ...], serving: Serving) -> None:
+def _say_where(told: command.Told, names: tuple[str, ...], serving: Serving, typed: str) -> None:
     """The addresses, and once the one at which the first lead begins."""
     scheme = "https" if serving.certificate or told.proxies else "http"
     shown = [names[0]] if told.proxies else [one for one in names if _is_shown(one, names)]
@@ -128,7 +133,7 @@ def _say_where(told: command.Told, names: tuple[str, ...], serving: Serving) -> 
     token = manage(told.data, "invite_first_lead").stdout.strip()
     if token:
         print("Nobody works here yet. The first lead begins at this address, which is good once:")
-        print(f"  {_address(scheme, _typed(told, names), port)}/begin#{token}")
+        print(f"  {_address(scheme, typed, port)}/begin#{token}")
     print("Ctrl-C stops it.", flush=True)
 
 

@@ -26,12 +26,17 @@ def bring_up_to_date(folder: Path, now: datetime) -> Path | None:
     Raises
     ------
     Wrong
-        If it cannot be copied or migrated; what was there is untouched.
+        If it cannot be copied or migrated, or was lost; what was there is untouched.
     """
     database = folder / NAME
     aside = folder / f"{NAME}.migrating"
     _remove(aside)
-    was_there = database.exists() and database.stat().st_size > 0
+    was_there = database.exists()
+    if (was_there and database.stat().st_size == 0) or (not was_there and any(folder.glob("photos/*"))):
+        raise Wrong(
+            f"{database} is {'empty' if was_there else 'missing'}, and the shop's other data are "
+            "there. Put it back from a backup, or choose another folder with --data."
+        )
     if was_there:
         if is_up_to_date(folder):
             return None

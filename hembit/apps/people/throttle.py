@@ -77,9 +77,13 @@ class Door:
 
     def let_try(self, now: datetime | None = None) -> None:
         """MustWait while it is too early for another try."""
-        found = Guesses.objects.filter(key__in=self.counted).values_list("until", flat=True)
-        left = max((one for one in found), default=None)
-        seconds = (left - (now or timezone.now())).total_seconds() if left else 0.0
+        now = now or timezone.now()
+        seconds = 0.0
+        for row in Guesses.objects.filter(key__in=self.counted):
+            if row.until - now > timedelta(seconds=LONGEST_WAIT):  # the clock was set back since
+                row.until = now + _wait(row.count - self.counted[row.key])
+                row.save()
+            seconds = max(seconds, (row.until - now).total_seconds())
         if seconds > 0:
             raise MustWait(seconds)
 

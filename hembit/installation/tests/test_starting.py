@@ -168,6 +168,16 @@ class UpToDate(InFolder):
         self.assertTrue(database.bring_up_to_date(self.folder, NOW))
         self.assertEqual(self.answer("PRAGMA quick_check"), [("ok",)])
 
+    def test_one_that_was_lost_is_not_begun_anew(self) -> None:
+        self.file.write_bytes(b"")
+        with self.assertRaisesRegex(Wrong, "is empty.*Put it back from a backup"):
+            database.bring_up_to_date(self.folder, NOW)
+        self.file.unlink()
+        (self.folder / "photos" / "ab").mkdir(parents=True)
+        with self.assertRaisesRegex(Wrong, "is missing.*Put it back from a backup"):
+            database.bring_up_to_date(self.folder, NOW)
+        self.assertFalse(self.file.exists())
+
     def test_a_damaged_one_is_said_and_left(self) -> None:
         self.file.write_bytes(b"no database at all" * 100)
         with self.assertRaisesRegex(Wrong, "cannot be copied"):

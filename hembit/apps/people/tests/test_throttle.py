@@ -55,6 +55,12 @@ class Guessing(TestCase):
         self.assertEqual(self.guess(FREE_FOR_A_NAME - 1).status_code, 401)
         self.assertEqual(Browser().sign_in("ilse", PASSWORD).status_code, 200)
 
+    def test_a_clock_that_is_set_back_makes_no_wait_longer(self) -> None:
+        self.guess(FREE_FOR_A_NAME)
+        Guesses.objects.update(until=timezone.now() + timedelta(days=300))
+        said = self.guess(1).json()["errors"][0]["message"]
+        self.assertRegex(said, r"Wait [23]\d s")
+
     def test_nobody_is_locked_out_of_a_browser_in_which_they_are_known(self) -> None:
         own = Browser()
         own.sign_in("ilse", PASSWORD)
