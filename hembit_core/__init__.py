@@ -6,7 +6,7 @@
 'Open: no path from end to end'
 """
 
-from hembit_core.conditions import Conditions, TemperatureSource
+from hembit_core.conditions import Conditions
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import AmbiguousInput, InputError
 from hembit_core.families.any_ohms.continuity import Continuity
@@ -64,6 +64,7 @@ from hembit_core.judge import PartReading, PartSpec, expectations, judge
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule, Outcome, State
 from hembit_core.meters import Meter, unknown_meter
+from hembit_core.thermometers import TemperatureSource, Thermometer
 from hembit_core.version import CORE_VERSION
 
 __all__ = [
@@ -130,6 +131,7 @@ __all__ = [
     "Thermocouple",
     "ThermocoupleMagnet",
     "ThermocoupleVoltage",
+    "Thermometer",
     "ThreePhaseSet",
     "TrackAndHalves",
     "UntilCutOut",

@@ -2,39 +2,29 @@
 
 from __future__ import annotations
 
-from enum import StrEnum
-
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from hembit_core.data_files import table
+from hembit_core.errors import InputError
 from hembit_core.figures import ChartAmount, FigureText, Temperature, TemperatureLimit, Voltage
 from hembit_core.meters import Meter, unknown_meter
 from hembit_core.model import Model
 from hembit_core.rules import Rules, default_rules
+from hembit_core.thermometers import TemperatureSource, Thermometer
 from hembit_core.uncertainty import combined, rectangular
 
-
-class TemperatureSource(StrEnum):
-    """Where the part's temperature comes from; each has a default limit."""
-
-    CONTACT_PROBE = "contact_probe"
-    INFRARED = "infrared"
-    AIR_SETTLED = "air_settled"
-    ANOTHER_SENSOR = "another_sensor"
-    ICE_BATH = "ice_bath"
-    BOILING_WATER_ALTITUDE_KNOWN = "boiling_water_altitude_known"
-    BOILING_WATER = "boiling_water"
-    GUESSED = "guessed"
+_LOW_IMPEDANCE = 1e6
+"""A voltage input below this collapses a ghost [Ω]: low-impedance inputs have some 3 to 400 kΩ."""
 
 
 class Conditions(Model):
     """Meter, part temperature, supply, and the rules of the shop.
 
     ``part_temperature`` is the part's own [°C]; ``temperature_source`` says where it
-    comes from, a guess where that was left out; ``thermometer_limit`` [K]
-    stands above the default of its source; ``supply`` is the voltage that is
-    expected at the part [V], the plate's where none is given. ``cold_junction``
-    is the temperature at a thermocouple's terminals [°C], by ``cold_junction_source``,
+    comes from, a guess where that was left out; ``thermometer`` is the one it was taken with,
+    whose own limits stand above the default of its source, and ``thermometer_limit`` [K] above both;
+    ``supply`` is the voltage that is expected at the part [V], the plate's where none is given.
+    ``cold_junction`` is the temperature at a thermocouple's terminals [°C], by its own source,
     a contact probe where that was left out. ``stands_at`` is what a sender stands at, in
     the unit of its chart.
     """
@@ -43,6 +33,7 @@ class Conditions(Model):
     part_temperature: Temperature | None = None
     temperature_source: TemperatureSource | None = None
     thermometer_limit: TemperatureLimit | None = None
+    thermometer: Thermometer | None = None
     supply: Voltage | None = None
     cold_junction: Temperature | None = None
     cold_junction_source: TemperatureSource | None = None
@@ -50,11 +41,22 @@ class Conditions(Model):
 
     rules: Rules = Field(default_factory=default_rules)
 
+    @model_validator(mode="after")
+    def _thermometer_reaches(self) -> Conditions:
+        if self.thermometer and self.part_temperature:
+            try:
+                self.thermometer.limit_at(self.part_temperature.value)
+            except InputError as error:
+                raise ValueError(error.message) from None
+        return self
+
     @property
     def temperature_limit(self) -> float:
         """Limit of the part temperature, rectangular [K]."""
         if self.thermometer_limit:
             return self.thermometer_limit.value
+        if self.thermometer and self.part_temperature:
+            return self.thermometer.limit_at(self.part_temperature.value)
         return self.rules.thermometer_limit_K[self.temperature_source or TemperatureSource.GUESSED]
 
     @property
@@ -85,9 +87,20 @@ class Conditions(Model):
         half_digit = figure.step / 2 if figure else 0.0
         return combined(rectangular(limit), rectangular(half_digit))
 
+    def may_be_ghost(self, volts: float, supply: float) -> bool:
+        """Whether ``volts`` [V] beside a ``supply`` [V] may stand on a floating wire.
+
+        Not where the meter loads the wire: then they would have collapsed.
+        """
+        own = self.meter.input_resistance
+        loads = own is not None and own < _LOW_IMPEDANCE
+        return not loads and self.rules.is_ghost(volts, supply)
+
     @property
     def temperature_source_label(self) -> str:
-        """The source in words."""
+        """What it was taken with, or the source, in words."""
+        if self.thermometer:
+            return self.thermometer.name
         return source_label(self.temperature_source or TemperatureSource.GUESSED)
 
 

@@ -64,7 +64,7 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
         siblings_expectation(found[0]),
         wriggled_expectation(found[0]),
         in_circuit_expectation(found[0]),
-        continuity_expectation(single, conditions.rules),
+        continuity_expectation(single, conditions),
     )
 
 

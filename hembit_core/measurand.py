@@ -75,6 +75,7 @@ class Measurand:
     probes : where the two probes go and what is off; a family may name its own drawing.
     side : comes up when the main tests do not decide.
     both_ways : read isolated and in circuit; how it was connected is not asked.
+    by_meter : read off a meter; not a gap, or what a machine shows.
     """
 
     title: str
@@ -85,3 +86,4 @@ class Measurand:
     probes: Probes
     side: bool = False
     both_ways: bool = False
+    by_meter: bool = True

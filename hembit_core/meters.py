@@ -1,33 +1,84 @@
-"""Meters and what their accuracy means for one reading.
+"""What a meter is: its functions with their accuracy, what it is rated for, what is held against it.
 
-A digital meter states ± (a % of reading + n counts) for each range; a count is
-one unit of the last digit. Both together are the limit of a rectangular
-distribution (JCGM 100:2008, 4.3.7).
+A digital meter states ± (a % of reading + n counts) for each range; a count is one unit of the
+last digit. What that means for one reading is in ``meter_accuracy``.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from enum import StrEnum
 from functools import cache
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from hembit_core.data_files import table
-from hembit_core.display import NOUN, UNIT, Display, Function
+from hembit_core.display import NOUN, Function
 from hembit_core.errors import InputError
+from hembit_core.figures import Temperature
+from hembit_core.instrument_doubts import Doubt
 from hembit_core.model import Model
-from hembit_core.notation import expanded_text, quantity
-from hembit_core.uncertainty import rectangular
-from hembit_core.working import WorkingLine
+
+Coupling = Literal["AC", "DC"]
+
+
+class MeterKind(StrEnum):
+    """What kind of instrument it is; one that reads with four wires has no leads in its figure."""
+
+    MULTIMETER = "multimeter"
+    CLAMP_METER = "clamp_meter"
+    MILLIOHM_METER = "milliohm_meter"
+
+
+class Category(StrEnum):
+    """Measurement category: how far from the supply's origin it may be used (IEC 61010-2-030)."""
+
+    II = "II"
+    III = "III"
+    IV = "IV"
+
+
+class Rated(Model):
+    """A measurement category and the volts to earth up to which it holds: CAT III 600 V."""
+
+    category: Category
+    volts: float = Field(gt=0, le=10_000)
+
+
+class AccuracyHolds(Model):
+    """The air at which the accuracy holds [°C], and what each kelvin outside adds.
+
+    ``share_per_kelvin`` is of the accuracy itself [1/K]: 0.1 where a manual says "0.1 times the
+    accuracy per kelvin".
+    """
+
+    low: float = Field(ge=-50, le=100)
+    high: float = Field(ge=-50, le=100)
+    share_per_kelvin: float = Field(ge=0, le=1)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> AccuracyHolds:
+        if self.low >= self.high:
+            raise ValueError("the accuracy must hold from a lower to a higher temperature")
+        return self
+
+    def factor(self, air: float) -> float:
+        """What the accuracy is multiplied by in air of this temperature [1].
+
+        1 + share · Δt, with Δt the distance outside [K]; as makers state their temperature
+        coefficient.
+        """
+        return 1 + self.share_per_kelvin * max(self.low - air, air - self.high, 0.0)
 
 
 class MeterRange(Model):
-    """One range: its top and resolution [Ω, V or A]; accuracy where it differs."""
+    """One range: its top and resolution [Ω, V, A or mV]; accuracy and coupling where they differ."""
 
     top: float = Field(gt=0)
     resolution: float = Field(gt=0)
     percent: float | None = Field(default=None, ge=0)
     counts: float | None = Field(default=None, ge=0)
+    coupling: Coupling | None = None
 
     @model_validator(mode="after")
     def _finer_than_its_top(self) -> MeterRange:
@@ -41,15 +92,40 @@ class FunctionAccuracy(Model):
 
     percent: float = Field(ge=0)
     counts: float = Field(ge=0)
-    ranges: tuple[MeterRange, ...] = ()
+    ranges: Annotated[tuple[MeterRange, ...], Field(max_length=40)] = ()
 
 
 class Meter(Model):
-    """A meter. ``stated`` is false for the cautious default of an unknown one."""
+    """A meter. ``stated`` is false for the cautious default of an unknown one.
+
+    Attributes
+    ----------
+    accuracy : by function.
+    kind : a milliohm meter reads with four wires.
+    revision : which of the shop's records of it; a used one is never changed.
+    serial : as on its plate.
+    buzzer_below : its continuity buzzer sounds below this [Ω]; None where nobody knows.
+    input_resistance : of its voltage function [Ω]; None where nobody knows.
+    true_rms : whether it reads chopped AC rightly; None where nobody knows.
+    rated : its measurement categories.
+    holds : the air at which its accuracy holds; None where nobody knows.
+    air : where it was read [°C]; None where it was not said.
+    doubts : what is held against it on the day.
+    """
 
     name: str = Field(min_length=1, max_length=80)
     stated: bool = True
     accuracy: dict[Function, FunctionAccuracy]
+    kind: MeterKind = MeterKind.MULTIMETER
+    revision: int = Field(default=1, ge=1)
+    serial: str = Field(default="", max_length=60)
+    buzzer_below: float | None = Field(default=None, gt=0, le=10_000)
+    input_resistance: float | None = Field(default=None, gt=0, le=1e12)
+    true_rms: bool | None = None
+    rated: tuple[Rated, ...] = Field(default=(), max_length=6)
+    holds: AccuracyHolds | None = None
+    air: Temperature | None = None
+    doubts: tuple[Doubt, ...] = Field(default=(), max_length=6)
 
     def accuracy_of(self, function: Function) -> FunctionAccuracy:
         """The accuracy for ``function``; InputError if the meter does not have it."""
@@ -61,147 +137,24 @@ class Meter(Model):
             ) from None
 
     def top(self, function: Function) -> float | None:
-        """Top of the highest range [Ω, V or A]; None where the ranges are not known."""
+        """Top of the highest range [Ω, V, A or mV]; None where the ranges are not known."""
         ranges = self.accuracy_of(function).ranges
         return max((one.top for one in ranges), default=None)
+
+    @property
+    def four_wires(self) -> bool:
+        """Whether its leads are not in its figure."""
+        return self.kind is MeterKind.MILLIOHM_METER
+
+    @property
+    def air_factor(self) -> float:
+        """What its accuracy is multiplied by in the air it was read in [1]; 1 where nobody said it."""
+        if self.holds is None or self.air is None:
+            return 1.0
+        return self.holds.factor(self.air.value)
 
 
 @cache
 def unknown_meter() -> Meter:
     """The cautious default for a meter whose accuracy is not known."""
     return Meter.model_validate(table("unknown_meter")["meter"])
-
-
-@dataclass(frozen=True)
-class ReadingUncertainty:
-    """The meter's share for one reading: limit and standard uncertainty [unit of the reading].
-
-    ``gain`` is the part that grows with the reading and is common to all readings of one meter
-    on one range; ``digits`` the part that its counts, or half a step, give [both standard].
-    """
-
-    limit: float
-    standard: float
-    percent: float
-    counts: float
-    step: float
-    stated: bool
-    gain: float
-    digits: float
-
-    def line(self, label: str, display: Display, key: str = "meter") -> WorkingLine:
-        """The share as a line of the working."""
-        return WorkingLine(
-            key=key,
-            label=label,
-            result=f"u {expanded_text(self.standard, display.unit)}",
-            formula="u = (a % · reading + n · last digit) / √3",
-            figures=f"({self.percent:g} % · {display.shown} + {self.counts:g} · "
-            f"{quantity(self.step, display.unit, 1)}) / √3",
-            source=f"{'stated' if self.stated else 'default'} accuracy, rectangular; JCGM 100, 4.3.7",
-            value=self.standard,
-            unit=display.unit,
-        )
-
-
-_HALF_A_STEP = 0.5
-"""A display is rounded: where the accuracy has no counts, half a step is what it hides."""
-
-
-def reading_uncertainty(
-    meter: Meter, display: Display, range_top: float | None = None
-) -> ReadingUncertainty:
-    """Limit and standard uncertainty of one displayed reading.
-
-    a = percent/100 · |reading| + counts · step, u = a/√3; where the accuracy has no
-    counts, half a step stands in for them. The step is that of the digits typed; where the
-    range was stated, the range's resolution. Where it was not, the worst of the ranges that
-    can show these digits counts.
-
-    Parameters
-    ----------
-    meter : its accuracy per function.
-    display : a reading that is not an overflow.
-    range_top : top of the range it was taken on [Ω, V or A], if stated.
-
-    Raises
-    ------
-    InputError
-        If the meter lacks the function or range, or the reading exceeds the range.
-    ValueError
-        If the display is an overflow, which has no uncertainty.
-
-    References
-    ----------
-    JCGM 100:2008, 4.3.7; F.2.2.1 for the half step of a digital display.
-    """
-    if display.value is None or display.step is None:
-        raise ValueError("an overflow has no uncertainty")
-    accuracy = meter.accuracy_of(display.function)
-    used = stated_range(meter, display.function, range_top)
-    value = abs(display.value)
-    if used and value > used.top:
-        raise InputError(
-            f"{quantity(display.value, display.unit)} is more than the "
-            f"{quantity(used.top, display.unit)} range can show. Check the range or the prefix."
-        ).at("range_top")
-    step = used.resolution if used else display.step
-    likely = (used,) if used else _likely_ranges(accuracy, value, step)
-    if not likely:
-        return _share(accuracy.percent, accuracy.counts, step, value, meter.stated)
-    shares = [
-        _share(
-            accuracy.percent if one.percent is None else one.percent,
-            accuracy.counts if one.counts is None else one.counts,
-            step,
-            value,
-            meter.stated,
-        )
-        for one in likely
-    ]
-    return max(shares, key=lambda one: one.limit)
-
-
-def _share(
-    percent: float, counts: float, step: float, value: float, stated: bool
-) -> ReadingUncertainty:
-    digits = max(counts, _HALF_A_STEP)
-    gain = percent / 100 * value
-    limit = gain + digits * step
-    return ReadingUncertainty(
-        limit,
-        rectangular(limit),
-        percent,
-        digits,
-        step,
-        stated,
-        rectangular(gain),
-        rectangular(digits * step),
-    )
-
-
-def stated_range(meter: Meter, function: Function, range_top: float | None) -> MeterRange | None:
-    """The meter's range with that top; None where none was stated (auto)."""
-    if range_top is None:
-        return None
-    for one in meter.accuracy_of(function).ranges:
-        if one.top == range_top:
-            return one
-    shown = quantity(range_top, UNIT[function])
-    raise InputError(f"{meter.name} has no {shown} range. Choose one it has, or auto.").at("range_top")
-
-
-def _likely_ranges(accuracy: FunctionAccuracy, value: float, step: float) -> tuple[MeterRange, ...]:
-    """The ranges an auto-ranging meter may have been on: those with the digits' step, else any."""
-    fitting = tuple(one for one in accuracy.ranges if one.top >= value)
-    exact = tuple(one for one in fitting if abs(one.resolution / step - 1) < 1e-9)
-    return exact or fitting
-
-
-def finer_range(meter: Meter, display: Display) -> MeterRange | None:
-    """The meter's finest range that still shows this reading, if finer than the digits typed."""
-    if display.value is None or display.step is None:
-        return None
-    ranges = [one for one in meter.accuracy_of(display.function).ranges if one.top >= display.value]
-    finest = min(ranges, key=lambda one: one.resolution, default=None)
-    return finest if finest and finest.resolution < display.step * (1 - 1e-9) else None

@@ -15,7 +15,8 @@ from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import InputError
 from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.missing import Lacking, Missing, path_beside
-from hembit_core.meters import Meter, ReadingUncertainty, reading_uncertainty, stated_range
+from hembit_core.meter_accuracy import ReadingUncertainty, reading_uncertainty, stated_range
+from hembit_core.meters import Meter
 from hembit_core.model import Model
 from hembit_core.notation import at_step, quantity
 from hembit_core.rules import Rules
@@ -68,16 +69,15 @@ class ResistanceReading(HowTaken):
 
     display: DisplayText
 
-    @property
-    def needs_leads(self) -> bool:
-        """Whether the test leads are in the figure; not where it is read with four wires."""
-        return True
+    def has_leads(self, meter: Meter) -> bool:
+        """Whether wires that can be taken off are in the figure; not where four of them read it."""
+        return not meter.four_wires
 
-    def lacking(self, rules: Rules, *, taken_off: bool) -> tuple[Missing, ...]:
+    def lacking(self, conditions: Conditions, *, taken_off: bool) -> tuple[Missing, ...]:
         """Leads that were not zeroed can only have added ohms."""
-        if taken_off or self.leads_nulled or not self.needs_leads:
+        if taken_off or self.leads_nulled or not self.has_leads(conditions.meter):
             return ()
-        low, high = rules.leads_unknown_ohm
+        low, high = conditions.rules.leads_unknown_ohm
         remedy = "Short the leads and give their figure: here it would decide."
         return (Missing(Lacking.LEADS, remedy, low=-high, high=-low),)
 
@@ -120,7 +120,7 @@ class NetResistance:
     net : display minus leads [Ω].
     share, shorted_share : the meter's shares for both.
     missing : what was not known, and what it may have done.
-    rules : the shop's.
+    conditions : it was taken under.
     """
 
     reading: ResistanceReading
@@ -130,7 +130,7 @@ class NetResistance:
     share: ReadingUncertainty
     shorted_share: ReadingUncertainty | None
     missing: tuple[Missing, ...]
-    rules: Rules
+    conditions: Conditions
 
     @cached_property
     def budget(self) -> Budget:
@@ -165,23 +165,23 @@ class NetResistance:
         """The working: leads taken off, and the meter's share of each figure."""
         meter = self.share.line("Meter, as read", self.display)
         if self.shorted is None or self.shorted_share is None:
-            return _no_leads_line(self.reading, self.rules), meter
-        off = self.reading.taken_off(self.rules)
+            return _no_leads_line(self.reading, self.conditions), meter
+        off = self.reading.taken_off(self.conditions.rules)
         leads = self.shorted_share.line("Meter, leads", self.shorted, key="meter_leads")
         return _leads_line(self.display, self.shorted, self.net, off), meter, leads
 
 
-def lead_zero(reading: ResistanceReading, rules: Rules) -> Display | None:
-    """Parse the shorted-leads figure.
+def lead_zero(reading: ResistanceReading, conditions: Conditions) -> Display | None:
+    """Parse the shorted-leads figure; None where none was given, or there are none in the figure.
 
     Raises
     ------
     InputError
         If it was given although REL took the leads off, or says the leads are bad.
     """
-    off = reading.taken_off(rules)
+    off = reading.taken_off(conditions.rules)
     text = (off.text or "").strip()
-    if not text:
+    if not text or not reading.has_leads(conditions.meter):
         return None
     field = f"reading.{off.field}"
     if reading.leads_nulled:
@@ -225,7 +225,7 @@ def net_resistance(
     if display.value is None:
         raise ValueError("an overflow has no net resistance")
     rules = conditions.rules
-    leads = lead_zero(reading, rules)
+    leads = lead_zero(reading, conditions)
     shorted_share = None if leads is None else reading_uncertainty(conditions.meter, leads)
     net = NetResistance(
         reading,
@@ -234,8 +234,8 @@ def net_resistance(
         display.value - ((leads.value or 0.0) if leads else 0.0),
         _placed(conditions.meter, display, reading.range_top),
         shorted_share,
-        (*reading.lacking(rules, taken_off=leads is not None), *_path(reading)),
-        rules,
+        (*reading.lacking(conditions, taken_off=leads is not None), *_path(reading)),
+        conditions,
     )
     if leads and net.net < -net.budget.expanded:
         raise InputError(
@@ -293,12 +293,12 @@ def _leads_line(display: Display, leads: Display, net: float, off: TakenOff) -> 
     )
 
 
-def _no_leads_line(reading: ResistanceReading, rules: Rules) -> WorkingLine:
+def _no_leads_line(reading: ResistanceReading, conditions: Conditions) -> WorkingLine:
     if reading.leads_nulled:
         return WorkingLine(
             key="leads", label="Leads", result="off by REL", source="the meter's REL key"
         )
-    if not reading.needs_leads:
+    if not reading.has_leads(conditions.meter):
         return WorkingLine(
             key="leads", label="Leads", result="none in it", source="four wires: the drop is not read"
         )
@@ -306,7 +306,7 @@ def _no_leads_line(reading: ResistanceReading, rules: Rules) -> WorkingLine:
         key="leads",
         label="Leads",
         result="not taken off",
-        figures=f"may add up to {rules.leads_unknown_ohm[1]:g} Ω",
+        figures=f"may add up to {conditions.rules.leads_unknown_ohm[1]:g} Ω",
         source="shop default",
     )
 

@@ -11,7 +11,8 @@ from playwright.sync_api import Page, expect
 
 from e2e.browser import DESKTOP, PHONE, chromium
 from e2e.technician import Technician
-from hembit.apps.demo.management.commands.load_demo import load_details, load_meters
+from hembit.apps.demo.instruments import load_instruments
+from hembit.apps.demo.management.commands.load_demo import load_details
 from hembit.apps.demo.workshop import load_people
 
 # Playwright's synchronous interface runs a loop of its own in this thread.
@@ -36,7 +37,7 @@ class BrowserCase(LiveServerTestCase):
         """What is there before the test."""
         self.people = load_people()
         load_details()
-        load_meters()
+        load_instruments()
 
     def setUp(self) -> None:
         self.load()

@@ -18,7 +18,8 @@ from e2e.tests.browser_case import BrowserCase
 from e2e.tests.demo_snapshot import DemoSnapshot
 from e2e.visitor import Visitor, visitor
 from hembit.api.not_stored import NotStored
-from hembit.apps.demo.management.commands.load_demo import load_details, load_meters
+from hembit.apps.demo.instruments import load_instruments
+from hembit.apps.demo.management.commands.load_demo import load_details
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.jobs.entries.safety import WentLiveEntry
 from hembit.apps.jobs.models import Entry, Job, Reading
@@ -37,7 +38,8 @@ DECK_OVEN, RACK_OVEN, RETORT, CURING_ROOM, CULTIVATOR = (
 
 def _load() -> None:
     load_details()
-    load_jobs(load_machines(), load_people(), load_meters()["Bench meter 2"])
+    people = load_people()
+    load_jobs(load_machines(), people, load_instruments()["Bench meter 2"])
 
 
 DEMO = DemoSnapshot(_load)

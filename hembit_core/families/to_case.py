@@ -99,7 +99,7 @@ def judge_terminal_to_case(
         figure=lambda net, placed: _figure(reading, net, placed, conditions),
         left_out={"lead_zero": None, "leads_nulled": True, "connection": None},
     )
-    lead_zero(reading, conditions.rules)  # what cannot be used is said, though it is not taken off
+    lead_zero(reading, conditions)  # what cannot be used is said, though it is not taken off
     return judge_overflow_due(due, reading, conditions, rule)
 
 

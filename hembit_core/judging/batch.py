@@ -20,7 +20,8 @@ from hembit_core.judging.bands import CONFIRMED_POWERS, Band
 from hembit_core.judging.brief import Brief
 from hembit_core.judging.ohms_due import OhmsDue, no_reading_of_its_own
 from hembit_core.judging.states import DecisionRule, Side, State, outcome_of, outcome_told
-from hembit_core.meters import Meter, reading_uncertainty
+from hembit_core.meter_accuracy import reading_uncertainty
+from hembit_core.meters import Meter
 from hembit_core.notation import measured
 from hembit_core.resistance_reading import ResistanceReading, lead_zero, read_field
 from hembit_core.uncertainty import COVERAGE_FACTOR
@@ -73,8 +74,8 @@ def judge_plain(
         return nothing
     if any(one.state is not None for one in due.missing) or due.band.upper_standard:
         return nothing
-    leads = lead_zero(how, conditions.rules)
-    if how.lacking(conditions.rules, taken_off=leads is not None):
+    leads = lead_zero(how, conditions)
+    if how.lacking(conditions, taken_off=leads is not None):
         return nothing
     meter = conditions.meter
     lead_value = leads.value if leads and leads.value is not None else 0.0

@@ -45,5 +45,14 @@ def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
 
 
 def meter_policy(meter: Meter) -> tuple[str, ...]:
-    """Says when the cautious default of an unknown meter was used."""
-    return () if meter.stated else ("meter not known: cautious default accuracy used",)
+    """Says whose accuracy was used: an unknown meter's, or one's in air that it does not hold for."""
+    if not meter.stated:
+        return ("meter not known: cautious default accuracy used",)
+    if meter.holds is None:
+        return ()
+    holds = f"{meter.name}: accuracy as for {meter.holds.low:g} to {meter.holds.high:g} °C"
+    if meter.air is None:
+        return (f"{holds}; the air was not said",)
+    if meter.air_factor == 1:
+        return ()
+    return (f"{holds}, times {meter.air_factor:.3g} in air of {meter.air.value:g} °C",)

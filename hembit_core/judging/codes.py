@@ -119,3 +119,6 @@ class NoticeCode(StrEnum):
     STANDS_AT_NOT_GIVEN = "stands_at_not_given"
     USUAL_ALLOY = "usual_alloy"
     JUDGED_IN_OHMS = "judged_in_ohms"
+    INSTRUMENT_OVERDUE = "instrument_overdue"
+    INSTRUMENT_DISTRUSTED = "instrument_distrusted"
+    INSTRUMENT_RETIRED = "instrument_retired"

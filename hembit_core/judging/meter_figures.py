@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from hembit_core.display import Display, Function
 from hembit_core.errors import InputError
-from hembit_core.meters import Meter, ReadingUncertainty, reading_uncertainty
+from hembit_core.meter_accuracy import ReadingUncertainty, reading_uncertainty
+from hembit_core.meters import Meter
 from hembit_core.resistance_reading import read_field
 from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine

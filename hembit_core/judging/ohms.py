@@ -186,9 +186,9 @@ def _judge_overflow(
     rule: DecisionRule,
     display: Display,
 ) -> Judgement:
-    taken_off = lead_zero(reading, conditions.rules) is not None
+    taken_off = lead_zero(reading, conditions) is not None
     floor = overflow_floor(reading, conditions)
-    lacking = reading.lacking(conditions.rules, taken_off=taken_off)
+    lacking = reading.lacking(conditions, taken_off=taken_off)
     lowering = () if due.scale else (*due.missing, *lacking)
     state = place_overflow(floor, due.ohms_band, lowering)
     verdict = overflow_verdict(due, reading, floor, state)

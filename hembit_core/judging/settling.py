@@ -8,7 +8,8 @@ from hembit_core.display import Display
 from hembit_core.judging.budget import Origin
 from hembit_core.judging.judgement import Settle
 from hembit_core.judging.placing import Placed
-from hembit_core.meters import Meter, finer_range
+from hembit_core.meter_accuracy import finer_range
+from hembit_core.meters import Meter
 from hembit_core.notation import quantity
 
 _BY = {

@@ -1,12 +1,17 @@
-"""What was not said, or was said and has no part in the verdict: told, never silent."""
+"""What was not said, was said and has no part in the verdict, or is held against an instrument.
+
+Told with every verdict, never silent.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any
 
 from hembit_core.conditions import Conditions
 from hembit_core.display import Function, parse_display
 from hembit_core.errors import InputError
+from hembit_core.instrument_doubts import DoubtCode
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Notice
 
@@ -44,9 +49,32 @@ def _overflows(reading: Any) -> bool:
         return False
 
 
+_AGAINST = {
+    DoubtCode.OVERDUE: NoticeCode.INSTRUMENT_OVERDUE,
+    DoubtCode.DISTRUSTED: NoticeCode.INSTRUMENT_DISTRUSTED,
+    DoubtCode.RETIRED: NoticeCode.INSTRUMENT_RETIRED,
+}
+ABOUT_INSTRUMENTS = frozenset(_AGAINST.values())
+"""What is held against an instrument: it stands on the report as well."""
+
+
+def _doubts(reading: Any, conditions: Conditions) -> Iterator[Notice]:
+    """What is held against the meter and the thermometer that have a part in this reading."""
+    meter, thermometer = conditions.meter, conditions.thermometer
+    if type(reading).about.by_meter:
+        for one in meter.doubts:
+            yield Notice(code=_AGAINST[one.code], text=one.told(meter.name))
+    if thermometer and conditions.part_temperature:
+        for one in thermometer.doubts:
+            yield Notice(code=_AGAINST[one.code], text=one.told(thermometer.name))
+
+
 def notices_of(spec: Any, reading: Any, conditions: Conditions) -> tuple[Notice, ...]:
-    """Notices for a connection that was not said, and for fields that have no effect here."""
-    found = []
+    """Notices for doubtful instruments, a connection that was not said, and fields without effect."""
+    found = list(_doubts(reading, conditions))
+    if getattr(reading, "lead_zero", None) and conditions.meter.four_wires:
+        text = f"Not used: lead zero, {conditions.meter.name} reads with four wires."
+        found.append(Notice(code=NoticeCode.UNUSED, text=text))
     if connection_is_missing(reading):
         text = "How it was connected was not said: taken as isolated."
         found.append(Notice(code=NoticeCode.CONNECTION_NOT_SAID, text=text))

@@ -6,7 +6,7 @@ import unittest
 from math import sqrt
 
 from hembit_core import Display, Function, InputError, Meter, parse_display, unknown_meter
-from hembit_core.meters import finer_range, reading_uncertainty
+from hembit_core.meter_accuracy import finer_range, reading_uncertainty
 from hembit_core.tests.parts import BENCH_METER
 from hembit_core.uncertainty import combined, expanded, rectangular
 

@@ -24,6 +24,9 @@ const JobPage = lazy(() => import("@/jobs/JobPage"));
 const ReportPage = lazy(() => import("@/report/ReportPage"));
 const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
 const ShopPage = lazy(() => import("@/shop/ShopPage"));
+const InstrumentsPage = lazy(() => import("@/instruments/InstrumentsPage"));
+const InstrumentPage = lazy(() => import("@/instruments/InstrumentPage"));
+const NewInstrumentPage = lazy(() => import("@/instruments/NewInstrumentPage"));
 const FirstDayPage = lazy(() => import("@/shop/FirstDayPage"));
 const OwnPage = lazy(() => import("@/people/OwnPage"));
 const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
@@ -74,6 +77,9 @@ createRoot(root).render(
                     <Route path="jobs/:number/report" element={<ReportPage />} />
                     <Route path="follow-ups" element={<FollowUpsPage />} />
                     <Route path="shop" element={<ShopPage />} />
+                    <Route path="shop/instruments" element={<InstrumentsPage />} />
+                    <Route path="shop/instruments/:number" element={<InstrumentPage />} />
+                    <Route path="shop/instruments/new/:what" element={<NewInstrumentPage />} />
                     <Route path="first-day" element={<FirstDayPage />} />
                     <Route path="me" element={<OwnPage />} />
                     <Route path="machines" element={<MachinesPage />} />

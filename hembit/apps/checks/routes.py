@@ -10,12 +10,14 @@ from ninja.responses import Status
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.checks import options, services
+from hembit.apps.checks import deciding, options, services
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import (
     CheckIn,
     CheckOut,
     CheckSummary,
+    DecidersOut,
+    DecidingIn,
     ExpectationsIn,
     FindingIn,
     JudgementIn,
@@ -32,6 +34,12 @@ router = Router(tags=["checks"])
 def get_options(request: HttpRequest) -> Options:
     """What can be chosen on the Check screen."""
     return options.options()
+
+
+@router.post("/deciding", response=DecidersOut, operation_id="rank_deciders")
+def rank_deciders(request: HttpRequest, given: DecidingIn) -> DecidersOut:
+    """Which of the shop's meters and thermometers can decide a test of a part."""
+    return deciding.deciders_of(given)
 
 
 @router.post("/expectations", response=list[Expectation], operation_id="expect")

@@ -11,21 +11,26 @@ from pydantic import ConfigDict, Field, StringConstraints
 from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
-from hembit_core.conditions import TemperatureSource
 from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 from hembit_core.planning.looking import Inspection
 from hembit_core.safety import MachineState
+from hembit_core.thermometers import TemperatureSource
 
 Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120), SHOWN]
 
 
 class ConditionsIn(Model):
-    """Conditions as submitted: the meter by its number in the shop, null for an unknown one."""
+    """Conditions as submitted: the meter by its number in the shop, null for an unknown one.
+
+    ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number.
+    """
 
     meter: int | None = None
+    meter_air: Temperature | None = None
+    thermometer: int | None = None
     part_temperature: Temperature | None = None
     temperature_source: TemperatureSource | None = None
     thermometer_limit: TemperatureLimit | None = None
@@ -102,6 +107,36 @@ class FindingIn(Model):
 
     checks: tuple[UUID, ...] = Field(default=(), max_length=50)
     observed: tuple[Observation, ...] = Field(default=(), max_length=12)
+
+
+class DecidingIn(Model):
+    """A test of a part, under the day's conditions."""
+
+    spec: PartSpec
+    measurand: str = Field(max_length=60)
+    conditions: ConditionsIn = ConditionsIn()
+
+
+class DeciderOut(Model):
+    """An instrument and how well it decides: half the band over its U, and the range to take.
+
+    ``ratio`` is null for one that cannot read this at all; ``verdict`` is "good", "with care" or "no".
+    """
+
+    id: int
+    name: str
+    ratio: float | None
+    expanded: float | None
+    range_top: float | None
+    verdict: str
+    told: str
+
+
+class DecidersOut(Model):
+    """The shop's own, the best first; none where the test is not read on a meter."""
+
+    meters: tuple[DeciderOut, ...]
+    thermometers: tuple[DeciderOut, ...]
 
 
 class ChoiceOut(Model):

@@ -18,7 +18,7 @@ from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check, CheckLabel, body_of
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
-from hembit.apps.shop.services import find_meter
+from hembit.apps.shop.services import find_meter, find_thermometer
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
 from hembit_core.findings.find import find
@@ -45,11 +45,13 @@ class DifferentCheck(Exception):
 
 
 def conditions_of(given: ConditionsIn) -> Conditions:
-    """The core's conditions, with the shop's meter filled in."""
+    """The core's conditions, with the shop's meter and thermometer as they stand today."""
+    thermometer = find_thermometer(given.thermometer, given.part_temperature)
     return Conditions(
-        meter=find_meter(given.meter),
+        meter=find_meter(given.meter, given.meter_air),
         part_temperature=given.part_temperature,
-        temperature_source=given.temperature_source,
+        temperature_source=thermometer.source if thermometer else given.temperature_source,
+        thermometer=thermometer,
         thermometer_limit=given.thermometer_limit,
         supply=given.supply,
         cold_junction=given.cold_junction,
@@ -148,11 +150,20 @@ def _check_connection_said(given: CheckIn) -> None:
         )
 
 
-def _same(earlier: Check, submission: object) -> Stored[Check]:
+def _same(earlier: Check, submission: dict[str, Any]) -> Stored[Check]:
     stored = Submission.model_validate(earlier.submission).model_dump(mode="json")
-    if stored != submission:
+    if _sent(stored) != _sent(submission):
         raise DifferentCheck("Another check was already kept under this id. Nothing was stored.")
     return Stored(earlier, new=False)
+
+
+def _sent(submission: dict[str, Any]) -> dict[str, Any]:
+    """What the client sent of it: what the shop adds may stand otherwise when it comes again."""
+    own = dict(submission["conditions"])
+    for name in ("meter", "thermometer"):
+        own[name] = own[name] and own[name]["name"]
+    del own["rules"]
+    return {**submission, "conditions": own}
 
 
 def judgement_of(check: Check) -> Judgement:

@@ -23,7 +23,10 @@ from hembit.apps.machines.models import Position
 from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position
 from hembit.apps.people.models import Person
+from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
+from hembit_core.families.registry import about
+from hembit_core.planning.category import check_rated
 from hembit_core.planning.machine_state import stated_of
 from hembit_core.planning.route import SUPPLY
 
@@ -58,6 +61,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         position = visit.position(given.part)
         standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
         _check_superseding(given, standing, visit)
+        _check_category(given, visit)
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
         check = keep(
             CheckIn(
@@ -107,6 +111,16 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         if not given.spare:
             refresh_finding(job, position, person, now)
     return Stored(job)
+
+
+def _check_category(given: ReadingIn, visit: Visit) -> None:
+    """A live reading is taken with a meter that is rated for what feeds the machine."""
+    if about(given.reading.measurand).dead_or_live != "live" or given.spare or given.loose:
+        return
+    try:
+        check_rated(find_meter(given.conditions.meter), visit.supply.system)
+    except InputError as error:
+        raise error.at("conditions.meter") from None
 
 
 def _check_superseding(given: ReadingIn, standing: Reading | None, visit: Visit) -> None:

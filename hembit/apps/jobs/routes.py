@@ -13,6 +13,7 @@ from hembit.apps.base.health import told_to_leads
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.jobs import services
 from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
+from hembit.apps.jobs.deciding import MeterForJob, meters_for
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
 from hembit.apps.jobs.job_detail import JobOut, job_out
@@ -112,6 +113,12 @@ def open_job(request: HttpRequest, given: JobIn) -> HttpResponse:
     """Open a job."""
     job = services.open_job(given, asking(request))
     return _whole(request, services.find_job(job.row.number), job.status)
+
+
+@router.get("/jobs/{row:number}/meters", response=list[MeterForJob], operation_id="list_meters_for_job")
+def list_meters_for_job(request: HttpRequest, number: int) -> list[MeterForJob]:
+    """How well each of the shop's meters decides the tests of the job's parts, the best first."""
+    return list(meters_for(services.find_job(number)))
 
 
 @router.get("/jobs/{row:number}", response=JobOut, operation_id="get_job")

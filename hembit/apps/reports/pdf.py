@@ -62,6 +62,7 @@ def _rendered(report: Report) -> bytes:
         pdf.heading("What was measured, against what it should have been")
         for one in report.measured:
             _measured(pdf, one)
+    _list(pdf, "Measured with", report.measured_with)
     _list(pdf, "What was done", (f"{_when(one.at)}, {one.by}: {one.text}" for one in report.work))
     _list(
         pdf,
@@ -166,6 +167,8 @@ def _measured(pdf: _Page, one: MeasuredInJob) -> None:
     pdf.text_line(f"{one.part}{which}: {inside(one.test)}", bold=True)
     shape = _SHAPES.get(one.state, "○")
     pdf.text_line(f"Due {one.due} · read {one.read} · {shape} {one.state}, {OUTCOMES[one.outcome]}")
+    for doubt in one.doubts:
+        pdf.text_line(doubt, bold=True)
     if single:
         y = pdf.get_y() + 0.5
         draw_rail(pdf, one.rail, pdf.l_margin, y, pdf.w - pdf.l_margin - pdf.r_margin)

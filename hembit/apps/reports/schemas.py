@@ -14,7 +14,10 @@ from hembit_core.model import Model
 
 
 class MeasuredInJob(Model):
-    """One reading against what it should have been, with its rail or its rows."""
+    """One reading against what it should have been, with its rail or its rows.
+
+    ``doubts`` is what was held that day against the instruments it was taken with.
+    """
 
     id: UUID
     part: str
@@ -30,6 +33,7 @@ class MeasuredInJob(Model):
     part_before: bool
     at: datetime
     by: str
+    doubts: tuple[str, ...]
 
 
 class InShort(Model):
@@ -75,7 +79,10 @@ class FittedPart(Model):
 
 
 class Report(Model):
-    """A job for the customer: complaint, measurements, findings, work, parts, what to watch."""
+    """A job for the customer: complaint, measurements, findings, work, parts, what to watch.
+
+    ``measured_with`` names the instruments, each with its serial.
+    """
 
     job: JobSummary
     error_code: str
@@ -87,6 +94,7 @@ class Report(Model):
     in_short: InShort
     found: tuple[Found, ...]
     measured: tuple[MeasuredInJob, ...]
+    measured_with: tuple[str, ...]
     work: tuple[WorkDone, ...]
     parts: tuple[FittedPart, ...]
     photos: tuple[PhotoOut, ...]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from datetime import datetime
+from uuid import UUID
 
 from django.db.models import QuerySet
 
@@ -24,6 +25,7 @@ from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
+from hembit_core.judging.unsaid import ABOUT_INSTRUMENTS
 from hembit_core.notation import inside, interval
 from hembit_core.planning.closing import OpenEnd
 from hembit_core.planning.route import MACHINE
@@ -51,6 +53,7 @@ def report_of(number: int, now: datetime) -> Report:
     follow_ups = tuple(follow_up_out(one) for one in visit.follow_ups if one.done_at is None)
     left_open = plan_of(visit).left_open
     ours = workshop()
+    checks = _checks(visit)
     return Report(
         job=summary(job),
         error_code=job.error_code,
@@ -61,7 +64,8 @@ def report_of(number: int, now: datetime) -> Report:
         made_at=now,
         in_short=in_short(found, parts, follow_ups, left_open),
         found=found,
-        measured=tuple(_measured(visit)),
+        measured=tuple(_measured(visit, checks)),
+        measured_with=_measured_with(checks),
         work=tuple(_work(visit)),
         parts=parts,
         photos=tuple(photo_out(one) for one in _pictures(job)),
@@ -137,8 +141,27 @@ def _decision_on(visit: Visit, key: str, there: PartFinding, *, before: bool) ->
     return mine[-1] if mine else None
 
 
-def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
-    checks = Check.objects.select_related("body").in_bulk([one.pk for one in visit.standing])
+def _checks(visit: Visit) -> dict[UUID, Check]:
+    """The kept checks behind the readings that stand, in the order taken."""
+    numbers = [one.pk for one in visit.standing]
+    kept = Check.objects.select_related("body").in_bulk(numbers)
+    return {number: kept[number] for number in numbers}
+
+
+def _measured_with(checks: dict[UUID, Check]) -> tuple[str, ...]:
+    """The instruments of these checks, each once, with its serial."""
+    conditions = [one.submission["conditions"] for one in checks.values()]
+    every = [one.get(what) for one in conditions for what in ("meter", "thermometer")]
+    return tuple(
+        dict.fromkeys(
+            f"{one['name']}, serial {one['serial']}" if one.get("serial") else str(one["name"])
+            for one in every
+            if one
+        )
+    )
+
+
+def _measured(visit: Visit, checks: dict[UUID, Check]) -> Iterable[MeasuredInJob]:
     for one in visit.standing:
         judgement = Judgement.model_validate(checks[one.pk].judgement)
         yield MeasuredInJob(
@@ -156,6 +179,7 @@ def _measured(visit: Visit) -> Iterable[MeasuredInJob]:
             part_before=visit.is_of_part_before(one),
             at=one.at,
             by=one.by_name,
+            doubts=tuple(each.text for each in judgement.warnings if each.code in ABOUT_INSTRUMENTS),
         )
 
 

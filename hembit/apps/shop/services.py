@@ -1,30 +1,101 @@
-"""Meters of the shop: list them, find the one that was named."""
+"""The instruments that readings are taken with, and what is held against them today."""
 
 from __future__ import annotations
 
-from hembit.apps.shop.models import ShopMeter
+from collections.abc import Iterator
+from datetime import date
+from typing import Any
+
+from django.db.models import OuterRef, QuerySet, Subquery
+
+from hembit.apps.shop.models import Calibration, Instrument, What
+from hembit.apps.workshop.clock import day_here
 from hembit_core import InputError, Meter, unknown_meter
+from hembit_core.figures import FigureText
+from hembit_core.instrument_doubts import Doubt, DoubtCode
+from hembit_core.thermometers import Thermometer
+
+_LATEST = Calibration.objects.filter(instrument=OuterRef("pk"))
+_DAYS = {
+    "calibrated_on": Subquery(_LATEST.values("on")[:1]),
+    "due": Subquery(_LATEST.values("due")[:1]),
+}
 
 
-def list_meters() -> list[tuple[int | None, Meter]]:
-    """Every meter with its number, the unknown one last (None)."""
-    return [*((one.pk, one.meter) for one in ShopMeter.objects.all()), (None, unknown_meter())]
+def instruments() -> QuerySet[Instrument]:
+    """Every instrument with ``calibrated_on`` and ``due``, of its latest calibration."""
+    return Instrument.objects.annotate(**_DAYS)
 
 
-def find_meter(number: int | None) -> Meter:
-    """The meter with that number; the unknown meter for None."""
+def doubts_of(one: Instrument, today: date | None = None) -> Iterator[Doubt]:
+    """What is held against an instrument on a day; today, asked for where it matters, by default."""
+    if one.distrusted_on:
+        yield Doubt(code=DoubtCode.DISTRUSTED, since=one.distrusted_on)
+    if one.due and one.due < (today or day_here()):
+        yield Doubt(code=DoubtCode.OVERDUE, since=one.due)
+    if one.retired_on:
+        yield Doubt(code=DoubtCode.RETIRED, since=one.retired_on)
+
+
+def _whole(one: Instrument, today: date | None) -> dict[str, Any]:
+    doubts = tuple(doubts_of(one, today))
+    return {"name": one.name, "revision": one.revision, "doubts": doubts, **one.definition}
+
+
+def meter_of(one: Instrument, today: date | None = None) -> Meter:
+    """A meter for the core, as it stands on a day."""
+    return Meter.model_validate(_whole(one, today))
+
+
+def thermometer_of(one: Instrument, today: date | None = None) -> Thermometer:
+    """A thermometer for the core, as it stands on a day."""
+    return Thermometer.model_validate(_whole(one, today))
+
+
+def meters_in_use() -> list[tuple[int | None, Meter]]:
+    """The meters to choose from with their numbers, the unknown one last (None)."""
+    today = day_here()
+    found = instruments().filter(what=What.METER, retired_on__isnull=True)
+    return [*((one.pk, meter_of(one, today)) for one in found), (None, unknown_meter())]
+
+
+def thermometers_in_use() -> list[tuple[int, Thermometer]]:
+    """The thermometers to choose from, with their numbers."""
+    today = day_here()
+    found = instruments().filter(what=What.THERMOMETER, retired_on__isnull=True)
+    return [(one.pk, thermometer_of(one, today)) for one in found]
+
+
+def find_meter(number: int | None, air: FigureText | None = None) -> Meter:
+    """The meter with that number, in air of that temperature [°C]; the unknown meter for None.
+
+    One that is out of use is found all the same: whoever used it has a reading to keep, and the
+    verdict says so.
+    """
     if number is None:
         return unknown_meter()
-    try:
-        return ShopMeter.objects.get(pk=number).meter
-    except ShopMeter.DoesNotExist:
+    one = instruments().filter(pk=number, what=What.METER).first()
+    if one is None:
         raise InputError("This meter is not in the shop. Choose one from the list.").at(
             "conditions.meter"
-        ) from None
+        )
+    meter = meter_of(one)
+    return meter.model_copy(update={"air": air}) if air and meter.holds else meter
 
 
-def add_meter(meter: Meter) -> ShopMeter:
-    """Add a meter, or bring the one of that name up to date."""
-    definition = meter.model_dump(mode="json", exclude={"name"})
-    found, _ = ShopMeter.objects.update_or_create(name=meter.name, defaults={"definition": definition})
-    return found
+def find_thermometer(number: int | None, reads: FigureText | None) -> Thermometer | None:
+    """The thermometer with that number, if it can read that temperature [°C]; None for None."""
+    if number is None:
+        return None
+    one = instruments().filter(pk=number, what=What.THERMOMETER).first()
+    if one is None:
+        raise InputError("This thermometer is not in the shop. Choose one from the list.").at(
+            "conditions.thermometer"
+        )
+    thermometer = thermometer_of(one)
+    if reads:
+        try:
+            thermometer.limit_at(reads.value)
+        except InputError as error:
+            raise error.at("conditions.part_temperature") from None
+    return thermometer

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
@@ -16,7 +17,6 @@ from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import Connection
-from hembit_core.rules import Rules
 
 _WORDS = {
     True: ("it sounds", "silence: broken, or a bad joint"),
@@ -42,10 +42,10 @@ class Continuity(Model):
     connection: Connection | None = None
 
 
-def continuity_expectation(single: Single, rules: Rules) -> Expectation:
+def continuity_expectation(single: Single, conditions: Conditions) -> Expectation:
     """What the buzzer can and cannot say of this part."""
-    text, detail = _WORDS[_due(single.ohms_band(), rules)]
-    limit = quantity(rules.buzzer_below_ohm, "Ω", 2)
+    buzzer = _Buzzer.of(conditions)
+    text, detail = _WORDS[buzzer.due(single.ohms_band())]
     expectation = single.expectation
     return expectation.model_copy(
         update={
@@ -53,7 +53,7 @@ def continuity_expectation(single: Single, rules: Rules) -> Expectation:
             "title": Continuity.about.title,
             "text": text,
             "detail": f"{detail} ({expectation.text} is due)",
-            "policy": (f"buzzers sound below some {limit} (shop default)",),
+            "policy": (buzzer.told,),
             "working": (),
             "rows": (),
             "plot": None,
@@ -61,24 +61,52 @@ def continuity_expectation(single: Single, rules: Rules) -> Expectation:
     )
 
 
-def _due(band: Band | None, rules: Rules) -> bool | None:
-    """Whether a sound part makes the buzzer sound; None where it depends on the buzzer."""
-    if band is None:
-        return None
-    if band.upper is not None and band.upper < rules.buzzer_sounds_surely_below_ohm:
-        return True
-    lower = band.lower if band.lower is not None else band.nominal
-    silent = lower is not None and lower > rules.buzzer_silent_surely_above_ohm
-    return False if silent else None
+@dataclass(frozen=True)
+class _Buzzer:
+    """It sounds surely below, and is silent surely above [Ω]; ``told`` says whose figures these are."""
+
+    sounds_below: float
+    silent_above: float
+    told: str
+
+    @classmethod
+    def of(cls, conditions: Conditions) -> _Buzzer:
+        """The meter's own limit where it is known, else between which ohms it lies for any."""
+        own, rules = conditions.meter.buzzer_below, conditions.rules
+        if own is not None:
+            told = f"{conditions.meter.name}: its buzzer sounds below {quantity(own, 'Ω', 2)}"
+            return cls(own, own, told)
+        limit = quantity(rules.buzzer_below_ohm, "Ω", 2)
+        return cls(
+            rules.buzzer_sounds_surely_below_ohm,
+            rules.buzzer_silent_surely_above_ohm,
+            f"buzzers sound below some {limit} (shop default)",
+        )
+
+    @property
+    def limits(self) -> str:
+        """Its limits in words."""
+        if self.sounds_below == self.silent_above:
+            return f"{self.sounds_below:g} Ω"
+        return f"{self.sounds_below:g} to {self.silent_above:g} Ω"
+
+    def due(self, band: Band | None) -> bool | None:
+        """Whether a sound part makes it sound; None where it depends on the buzzer."""
+        if band is None:
+            return None
+        if band.upper is not None and band.upper < self.sounds_below:
+            return True
+        lower = band.lower if band.lower is not None else band.nominal
+        return False if lower is not None and lower > self.silent_above else None
 
 
 def judge_continuity(
     reading: Continuity, single: Single, conditions: Conditions, rule: DecisionRule
 ) -> Judgement:
     """Judge what a buzzer said: a coarse test, and for many parts none at all."""
-    rules = conditions.rules
-    expectation = continuity_expectation(single, rules)
-    verdict = _verdict(reading, _due(single.ohms_band(), rules), rules)
+    buzzer = _Buzzer.of(conditions)
+    expectation = continuity_expectation(single, conditions)
+    verdict = _verdict(reading, buzzer.due(single.ohms_band()), buzzer.limits)
     return verdict.build(
         expectation,
         rule,
@@ -87,15 +115,14 @@ def judge_continuity(
     )
 
 
-def _verdict(reading: Continuity, due: bool | None, rules: Rules) -> Verdict:
-    between = f"{rules.buzzer_sounds_surely_below_ohm:g} to {rules.buzzer_silent_surely_above_ohm:g} Ω"
+def _verdict(reading: Continuity, due: bool | None, limits: str) -> Verdict:
     if reading.sounds == "no" and due is not True:
         return Verdict(
             Code.BUZZER_PROVES_NOTHING,
             State.NOT_COMPARABLE,
             "Silence proves nothing here",
             "Set the meter to ohms and read the figure.",
-            explanation=[f"A sound part of so many ohms is silent: buzzers sound below {between}."],
+            explanation=[f"A sound part of so many ohms is silent: buzzers sound below {limits}."],
         )
     if reading.sounds == "no":
         return Verdict(

@@ -143,7 +143,7 @@ def _verdict(
         at_once = load is not None and load.value >= full
         return open_verdict(should_be, seen, at_once=at_once), (), ()
     if across.value > max(none, across.expanded):
-        return neither_verdict(seen, across.value, supply, rules), (), ()
+        return neither_verdict(seen, across.value, supply, conditions), (), ()
     if load is None or load.value < full:
         nothing = Verdict(
             Code.CONTACT_PROVES_NOTHING,

@@ -14,7 +14,6 @@ from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.notation import measured
-from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
 Told = tuple[Verdict, tuple[Row, ...], tuple[WorkingLine, ...]]
@@ -49,9 +48,9 @@ def open_verdict(should_be: str, seen: str, *, at_once: bool) -> Verdict:
     )
 
 
-def neither_verdict(seen: str, across: float, supply: float, rules: Rules) -> Verdict:
+def neither_verdict(seen: str, across: float, supply: float, conditions: Conditions) -> Verdict:
     """Some volts across it, neither none nor full."""
-    if rules.is_ghost(across, supply):
+    if conditions.may_be_ghost(across, supply):
         return Verdict(
             Code.GHOST,
             State.NOT_COMPARABLE,

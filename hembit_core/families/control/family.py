@@ -102,7 +102,7 @@ def judge(
     due = _due(spec, conditions.rules, called=reading.called == "yes")
     placed = [one.place(read[one.key].value, Budget.of(meter=read[one.key].standard)) for one in due]
     rows = tuple(row for row, _ in placed)
-    ghost = conditions.rules.is_ghost(read["output"].value, spec.feed.value)
+    ghost = conditions.may_be_ghost(read["output"].value, spec.feed.value)
     if rows[0].state is State.OUTSIDE or ghost:  # without its feed, or floating, it says nothing
         rows = (rows[0], rows[1].model_copy(update={"state": State.NOT_COMPARABLE, "side": None}))
     places = {row.key: place for row, place in placed}
@@ -112,7 +112,7 @@ def judge(
         "Uncall it, and read again.",
         places=places,
     )
-    told = _said(reading, read, rows, conditions.rules, spec) or verdict
+    told = _said(reading, read, rows, conditions, spec) or verdict
     asked = expectations(spec, conditions)[0].model_copy(
         update={"rail": due[1].empty().rail, "rows": tuple(one.empty() for one in due)}
     )
@@ -132,11 +132,12 @@ def _said(
     reading: ControlOutput,
     read: dict[str, MeterFigure],
     rows: tuple[Row, ...],
-    rules: Rules,
+    conditions: Conditions,
     spec: Control,
 ) -> Verdict | None:
     """What the pair says where each of its figures is clear; None where one is too close."""
     feed, output = rows
+    rules = conditions.rules
     seen = [f"{read['feed'].shown} on its feed, {read['output'].shown} at its output."]
     none = rules.volts_none_share * spec.feed.value
     dead = read["output"].value <= max(none, read["output"].expanded)
@@ -152,7 +153,7 @@ def _said(
         )
     if feed.state is not State.WITHIN:
         return None
-    if rules.is_ghost(read["output"].value, spec.feed.value):
+    if conditions.may_be_ghost(read["output"].value, spec.feed.value):
         return Verdict(
             Code.GHOST,
             State.NOT_COMPARABLE,

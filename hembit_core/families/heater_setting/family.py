@@ -45,6 +45,7 @@ class SettingReach(Model):
             second="its own thermostat or cut-out",
             disconnect="nothing: read off, and worked out",
         ),
+        by_meter=False,
     )
     measurand: Literal["setting_reach"] = "setting_reach"
     target: Temperature

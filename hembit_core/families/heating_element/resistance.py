@@ -173,7 +173,7 @@ def _today(ratio: HotCold, part: PartTemperature, cold: Band, rules: Rules) -> _
             label="At the part's temperature",
             result=interval(today.lower, today.upper, "Ω"),
             formula="R = R_cold · F(t)",
-            figures=f"F = {factor:.4f} at {shown}, ±{part.limit:g} K ({part.source.lower()})",
+            figures=f"F = {factor:.4f} at {shown}, ±{part.limit:g} K ({part.source})",
             source=SOURCE,
         )
 

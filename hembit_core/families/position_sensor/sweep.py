@@ -31,7 +31,8 @@ from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.meters import Meter, stated_range
+from hembit_core.meter_accuracy import stated_range
+from hembit_core.meters import Meter
 from hembit_core.notation import quantity
 from hembit_core.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.working import WorkingLine

@@ -66,6 +66,7 @@ class LeakDown(Model):
             second="a stopwatch, from the moment it is driven",
             disconnect="lines relieved; driven from its own driver or a bench supply",
         ),
+        by_meter=False,
     )
     measurand: Literal["leak_down"] = "leak_down"
     valves: tuple[Port, ...] = Field(min_length=1, max_length=24)

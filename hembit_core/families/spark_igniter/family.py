@@ -38,6 +38,7 @@ class SparkGap(Model):
             second="its counterpart",
             disconnect="supply off and locked; a feeler or wire gauge, cold",
         ),
+        by_meter=False,
     )
     measurand: Literal["spark_gap"] = "spark_gap"
     gap: Millimetres

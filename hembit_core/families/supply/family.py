@@ -112,7 +112,7 @@ def judge(spec: Supply, reading: SupplyVolts, conditions: Conditions, rule: Deci
         if name in figures or name not in spec.to_earth
     )
     unread = [name for name in due if name not in figures]
-    pattern = find_pattern(spec, {name: one.value for name, one in figures.items()}, conditions.rules)
+    pattern = find_pattern(spec, {name: one.value for name, one in figures.items()}, conditions)
     wrong = _wrong_coupling(spec, figures)
     rows = tuple(_as_it_counts(row, pattern, wrong) for row in rows)
     taken = tuple(row for row in rows if row.state is not None)

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
+from hembit_core.conditions import Conditions
 from hembit_core.data_files import table
 from hembit_core.families.supply.spec import Supply
 from hembit_core.rules import Rules
@@ -53,7 +54,9 @@ class SupplyPattern:
     pairs: tuple[str, ...] = ()
 
 
-def find_pattern(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
+def find_pattern(
+    spec: Supply, volts: Mapping[str, float], conditions: Conditions
+) -> SupplyPattern | None:
     """Name the fault that the volts [V] of the pairs make together; None where none is known.
 
     Parameters
@@ -64,8 +67,11 @@ def find_pattern(spec: Supply, volts: Mapping[str, float], rules: Rules) -> Supp
         found = find(spec, volts)
         if found:
             return found
+    rules = conditions.rules
     return (
-        _ghost(spec, volts, rules) or _wrong_tap(spec, volts, rules) or _low_or_high(spec, volts, rules)
+        _ghost(spec, volts, conditions)
+        or _wrong_tap(spec, volts, rules)
+        or _low_or_high(spec, volts, rules)
     )
 
 
@@ -216,10 +222,10 @@ def _exchanged_with_neutral(spec: Supply, volts: Mapping[str, float], leg: str) 
     return abs(neutral / nominal - 1) <= 0.1 and volts.get(f"{leg}–PE", 0.0) < 5
 
 
-def _ghost(spec: Supply, volts: Mapping[str, float], rules: Rules) -> SupplyPattern | None:
-    low, high = rules.ghost_volts_from, rules.ghost_volts_to
-    mains = {name: nominal for name, nominal in spec.pairs.items() if nominal >= 100 and name in volts}
-    floating = [name for name in mains if low <= volts[name] <= high]
+def _ghost(spec: Supply, volts: Mapping[str, float], conditions: Conditions) -> SupplyPattern | None:
+    low, high = conditions.rules.ghost_volts_from, conditions.rules.ghost_volts_to
+    due = {name: nominal for name, nominal in spec.pairs.items() if name in volts}
+    floating = [name for name in due if conditions.may_be_ghost(volts[name], due[name])]
     if not floating:
         return None
     return SupplyPattern(

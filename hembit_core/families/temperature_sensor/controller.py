@@ -36,6 +36,7 @@ class ControllerShows(Model):
             second="the machine's display",
             disconnect="nothing: sensor plugged in, both settled",
         ),
+        by_meter=False,
     )
     measurand: Literal["controller_shows"] = "controller_shows"
     shown: Temperature

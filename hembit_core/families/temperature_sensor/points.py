@@ -7,7 +7,7 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions, TemperatureSource
+from hembit_core.conditions import Conditions
 from hembit_core.families.temperature_sensor.plot import curve_over
 from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
@@ -21,6 +21,7 @@ from hembit_core.judging.states import DecisionRule, State
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
 from hembit_core.resistance_reading import DisplayText, HowTaken
+from hembit_core.thermometers import TemperatureSource
 
 _MATCH = (
     "Off at every point the same way: another curve. Let Hembit match it with the library's; a "

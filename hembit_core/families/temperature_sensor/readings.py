@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
+from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import Platinum
 from hembit_core.judging.judgement import Probes
 from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.meters import Meter
 from hembit_core.resistance_reading import DisplayText, ResistanceReading, TakenOff
 from hembit_core.rules import Rules
 
@@ -55,11 +57,15 @@ class SensorResistance(ResistanceReading):
 class _ThreeWires(SensorResistance):
     """One wire twice: what the like-coloured pair reads is in the figure, and is asked for."""
 
-    def lacking(self, rules: Rules, *, taken_off: bool) -> tuple[Missing, ...]:
+    def has_leads(self, meter: Meter) -> bool:
+        """Its own wires are, whatever the meter's do."""
+        return True
+
+    def lacking(self, conditions: Conditions, *, taken_off: bool) -> tuple[Missing, ...]:
         """The sensor's own wires, where the pair was not read."""
         if self.pair and self.pair.strip():
             return ()
-        low, high = rules.leads_unknown_ohm
+        low, high = conditions.rules.leads_unknown_ohm
         remedy = "Read the two like-coloured wires to each other, and give that figure as the pair."
         return (Missing(Lacking.PAIR, remedy, low=-high, high=-low),)
 
@@ -67,8 +73,7 @@ class _ThreeWires(SensorResistance):
 class _FourWires(SensorResistance):
     """Current and volts on wires of their own: no lead is in the figure."""
 
-    @property
-    def needs_leads(self) -> bool:
+    def has_leads(self, meter: Meter) -> bool:
         """The drop along the leads is not read."""
         return False
 

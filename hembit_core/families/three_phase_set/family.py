@@ -124,7 +124,7 @@ def _read_ohms(
     if reading.is_in_circuit:
         missing = (*missing, path_beside("Lift the supply wires and read again."))
     if display.overflow:
-        lead_zero(one, conditions.rules)
+        lead_zero(one, conditions)
         floor = overflow_floor(one, conditions)
         return Read(inf, Budget(()), "OL", (), missing, floor, 0.0, share)
     alone = one.model_copy(update={"connection": None})

@@ -173,7 +173,7 @@ def _thermometer_line(
         label="Thermometer",
         result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
         formula="u = (limit / √3) · dR/dt",
-        figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source.lower()}",
+        figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source}",
         source="limit of the temperature's source and half its last digit, rectangular",
         value=thermometer,
         unit="Ω",

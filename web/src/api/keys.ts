@@ -8,6 +8,14 @@ export const keys = {
   session: ["session"],
   options: ["options"],
   meters: ["meters"],
+  thermometers: ["thermometers"],
+  instruments: ["instruments"],
+  instrument: (...which: [] | [number: number]) => ["instrument", ...which],
+  accuracyTable: (body: unknown) => ["accuracy-table", body],
+  resistors: ["resistors"],
+  leads: ["leads"],
+  deciders: (body: unknown) => ["deciders", body],
+  metersForJob: (...which: [] | [job: number]) => ["meters-for-job", ...which],
   people: ["people"],
   workshop: ["workshop"],
   telephones: ["telephones"],
@@ -62,3 +70,9 @@ export const showsText: readonly QueryKey[] = [
 export async function askAgain(store: QueryClient, ...wanted: QueryKey[]): Promise<void> {
   await Promise.all(wanted.map((queryKey) => store.invalidateQueries({ queryKey })));
 }
+
+/** What shows an instrument, or rests on what it is. */
+export const showsInstrument: readonly QueryKey[] = [
+  ...[keys.meters, keys.thermometers, keys.instruments, keys.instrument()],
+  ...[["deciders"], keys.metersForJob(), ["expectations"], ["judgement"]],
+];

@@ -224,6 +224,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/deciding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rank Deciders
+         * @description Which of the shop's meters and thermometers can decide a test of a part.
+         */
+        post: operations["rank_deciders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/expectations": {
         parameters: {
             query?: never;
@@ -357,10 +377,318 @@ export interface paths {
         };
         /**
          * List Meters
-         * @description The shop's meters, the unknown one last.
+         * @description The meters to choose from, the unknown one last.
          */
         get: operations["list_meters"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/thermometers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Thermometers
+         * @description The thermometers to choose from.
+         */
+        get: operations["list_thermometers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/resistors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Resistors
+         * @description The known resistors for the daily check.
+         */
+        get: operations["list_resistors"];
+        put?: never;
+        /**
+         * Add Resistor
+         * @description Add a known resistor.
+         */
+        post: operations["add_resistor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/resistors/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Resistor
+         * @description Change a known resistor; checks that were made with it stay as they are.
+         */
+        put: operations["change_resistor"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/meters/{number}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Meter
+         * @description Check a meter on a known resistor; off by more than U, it is not trusted from then on.
+         */
+        post: operations["check_meter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/leads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Leads
+         * @description The sets of test leads, with what each last read shorted.
+         */
+        get: operations["list_leads"];
+        put?: never;
+        /**
+         * Add Leads
+         * @description Add a set of test leads.
+         */
+        post: operations["add_leads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/leads/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Leads
+         * @description Rename a set of test leads, or take it out of use.
+         */
+        put: operations["change_leads"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Instruments
+         * @description Every meter and thermometer, those out of use last, with its standing today.
+         */
+        get: operations["list_instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Accuracy Table
+         * @description How a manual's table is read, line by line. Nothing is stored.
+         */
+        post: operations["read_accuracy_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Instrument
+         * @description A meter or thermometer whole.
+         */
+        get: operations["get_instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/meters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Meter
+         * @description Add a meter.
+         */
+        post: operations["add_meter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/meters/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Meter
+         * @description Change a meter: other figures make another revision.
+         */
+        put: operations["change_meter"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/thermometers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Thermometer
+         * @description Add a thermometer.
+         */
+        post: operations["add_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/thermometers/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Thermometer
+         * @description Change a thermometer: other limits make another revision.
+         */
+        put: operations["change_thermometer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{number}/calibrations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calibrate
+         * @description Keep a calibration, with its certificate as PDF if there is one.
+         */
+        post: operations["calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{number}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Standing
+         * @description Warn of an instrument; leads also say that it is trusted again, out of use, or in again.
+         */
+        put: operations["say_standing"];
         post?: never;
         delete?: never;
         options?: never;
@@ -642,6 +970,26 @@ export interface paths {
          * @description Open a job.
          */
         post: operations["open_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/meters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Meters For Job
+         * @description How well each of the shop's meters decides the tests of the job's parts, the best first.
+         */
+        get: operations["list_meters_for_job"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1279,341 +1627,36 @@ export interface components {
             proof_of_dead_minutes: number;
         };
         /**
-         * Band
-         * @description Limits in one unit: reject limits, narrower watch limits, nominal. Each may be missing.
+         * DeciderOut
+         * @description An instrument and how well it decides: half the band over its U, and the range to take.
          *
-         *     Attributes
-         *     ----------
-         *     lower, upper : reject limits.
-         *     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
-         *     nominal : what the part should read.
-         *     upper_standard : standard uncertainty of ``upper``, where it was measured itself.
+         *     ``ratio`` is null for one that cannot read this at all; ``verdict`` is "good", "with care" or "no".
          */
-        Band: {
-            /** Lower */
-            lower?: number | null;
-            /** Upper */
-            upper?: number | null;
-            /** Watch Lower */
-            watch_lower?: number | null;
-            /** Watch Upper */
-            watch_upper?: number | null;
-            /** Nominal */
-            nominal?: number | null;
-            /**
-             * Upper Standard
-             * @default 0
-             */
-            upper_standard: number;
-        };
-        /**
-         * Expectation
-         * @description What to expect under today's conditions, told before the reading is taken.
-         *
-         *     ``dead_or_live`` says whether the machine must be dead or live for it. ``rows`` are the
-         *     figures of a test that takes several; ``rail`` is then that of the one that decides.
-         */
-        Expectation: {
-            /** Measurand */
-            measurand: string;
-            /** Title */
-            title: string;
-            /** Unit */
-            unit: string;
-            /** Text */
-            text: string;
-            /** Detail */
-            detail: string;
-            /** Overflow Means */
-            overflow_means: string;
-            /** Zero Means */
-            zero_means: string;
-            probes: components["schemas"]["Probes"];
-            rail: components["schemas"]["Rail"];
-            /** Cautions */
-            cautions: string[];
-            /** Policy */
-            policy: string[];
-            /** Warnings */
-            warnings: components["schemas"]["Notice"][];
-            /** Working */
-            working: components["schemas"]["WorkingLine"][];
-            /**
-             * Dead Or Live
-             * @default dead
-             * @enum {string}
-             */
-            dead_or_live: "dead" | "live" | "either";
-            /**
-             * Rows
-             * @default []
-             */
-            rows: components["schemas"]["Row"][];
-            plot?: components["schemas"]["Plot"] | null;
-        };
-        /**
-         * Gate
-         * @description A dead end of the rail: ``key`` says which, ``label`` is on it.
-         *
-         *     ``due`` when a sound part stands there, ``hit`` when this one does.
-         */
-        Gate: {
-            /** Key */
-            key?: ("open" | "short" | "none" | "full") | null;
-            /** Label */
-            label: string;
-            /** Due */
-            due: boolean;
-            /**
-             * Hit
-             * @default false
-             */
-            hit: boolean;
-        };
-        /**
-         * Mark
-         * @description A labelled position on the rail.
-         */
-        Mark: {
-            /** Value */
-            value: number;
-            /** Label */
-            label: string;
-        };
-        /**
-         * Measured
-         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
-         */
-        Measured: {
-            /** Value */
-            value: number;
+        DeciderOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: number | null;
             /** Expanded */
-            expanded: number;
-            /** Unit */
-            unit: string;
-            /** Text */
-            text: string;
+            expanded: number | null;
+            /** Range Top */
+            range_top: number | null;
+            /** Verdict */
+            verdict: string;
+            /** Told */
+            told: string;
         };
         /**
-         * Notice
-         * @description A warning: what it is about, as a code, and the sentence.
+         * DecidersOut
+         * @description The shop's own, the best first; none where the test is not read on a meter.
          */
-        Notice: {
-            /**
-             * Code
-             * @default
-             */
-            code: string;
-            /** Text */
-            text: string;
-        };
-        /**
-         * Outcome
-         * @description What follows for the part.
-         * @enum {string}
-         */
-        Outcome: "accept" | "reject" | "undecided";
-        /**
-         * Plot
-         * @description A small plot: a curve with its band, or a series, and the readings in it.
-         */
-        Plot: {
-            /** Title */
-            title: string;
-            /** X Label */
-            x_label: string;
-            /** Y Label */
-            y_label: string;
-            /**
-             * Logarithmic
-             * @default false
-             */
-            logarithmic: boolean;
-            /**
-             * Line
-             * @default []
-             */
-            line: number[][];
-            /**
-             * Lower
-             * @default []
-             */
-            lower: number[][];
-            /**
-             * Upper
-             * @default []
-             */
-            upper: number[][];
-            /**
-             * Points
-             * @default []
-             */
-            points: components["schemas"]["PlotPoint"][];
-            /**
-             * Joined
-             * @default false
-             */
-            joined: boolean;
-        };
-        /**
-         * PlotPoint
-         * @description A point in a plot, with its expanded uncertainty along y; ``key`` says what it is.
-         */
-        PlotPoint: {
-            /**
-             * Key
-             * @default
-             * @enum {string}
-             */
-            key: "" | "due" | "read";
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Expanded */
-            expanded?: number | null;
-            /**
-             * Label
-             * @default
-             */
-            label: string;
-            /**
-             * Wrong
-             * @default false
-             */
-            wrong: boolean;
-        };
-        /**
-         * Probes
-         * @description Where the two probes go and what must be off: names of a drawing and its points.
-         */
-        Probes: {
-            /**
-             * Drawing
-             * @enum {string}
-             */
-            drawing: "element" | "element_to_case" | "element_running" | "bank" | "three_phase_delta" | "three_phase_open_delta" | "three_phase_star" | "clamp_lines" | "tapped" | "winding" | "winding_to_frame" | "winding_running" | "winding_set" | "flame_pair" | "sensor" | "thermocouple" | "sender" | "controller" | "track" | "contact" | "contact_volts" | "contact_switching" | "igniter_called" | "spark_gap" | "sequence" | "supply" | "lead" | "resistive" | "wire_ends" | "control_output" | "leak_down" | "setting";
-            /** First */
-            first: string;
-            /** Second */
-            second: string;
-            /** Disconnect */
-            disconnect: string;
-        };
-        /**
-         * Rail
-         * @description The rail: one frame, today's. Positions in ``unit``; labels as they are to be shown.
-         */
-        Rail: {
-            /** Unit */
-            unit: string;
-            band: components["schemas"]["Band"];
-            lower: components["schemas"]["Mark"] | null;
-            upper: components["schemas"]["Mark"] | null;
-            nominal: components["schemas"]["Mark"] | null;
-            raw?: components["schemas"]["Mark"] | null;
-            corrected?: components["schemas"]["Mark"] | null;
-            /** Expanded */
-            expanded?: number | null;
-            low_gate?: components["schemas"]["Gate"] | null;
-            high_gate?: components["schemas"]["Gate"] | null;
-            /**
-             * Rungs
-             * @default []
-             */
-            rungs: components["schemas"]["Rung"][];
-        };
-        /**
-         * Row
-         * @description One of several figures of a test: what is due, and, once read, where it lies.
-         *
-         *     ``key`` names it. ``state`` and ``value`` are missing before the reading; ``value`` for an
-         *     overflow too. ``undecided_by`` are the codes of what was left out. A ``premise`` (the volts at
-         *     the part) is no verdict on the part itself.
-         */
-        Row: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /** Label */
-            label: string;
-            /** Due */
-            due: string;
-            rail: components["schemas"]["Rail"];
-            state?: components["schemas"]["State"] | null;
-            side?: components["schemas"]["Side"] | null;
-            value?: components["schemas"]["Measured"] | null;
-            outcome?: components["schemas"]["Outcome"] | null;
-            /**
-             * Undecided By
-             * @default []
-             */
-            undecided_by: string[];
-            /**
-             * Premise
-             * @default false
-             */
-            premise: boolean;
-        };
-        /**
-         * Rung
-         * @description One step of a ladder on the rail: ``dead`` members give lower to upper; does the reading fit?
-         */
-        Rung: {
-            /** Label */
-            label: string;
-            /** Value */
-            value: number;
-            /** Lower */
-            lower: number;
-            /** Upper */
-            upper: number;
-            /**
-             * Fits
-             * @default false
-             */
-            fits: boolean;
-        };
-        /**
-         * Side
-         * @description On which side of the band, or near which of its limits, the value lies.
-         * @enum {string}
-         */
-        Side: "low" | "high";
-        /**
-         * State
-         * @description Where the value lies. The words are the ones the interface shows.
-         * @enum {string}
-         */
-        State: "leaking" | "please confirm" | "open" | "short" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
-        /**
-         * WorkingLine
-         * @description One step. ``key`` names what it is, ``value`` keeps full precision in ``unit``.
-         *
-         *     The other fields are how it is told; nothing is decided by them.
-         */
-        WorkingLine: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /** Label */
-            label: string;
-            /** Result */
-            result: string;
-            /** Formula */
-            formula?: string | null;
-            /** Figures */
-            figures?: string | null;
-            /** Source */
-            source?: string | null;
-            /** Value */
-            value?: number | null;
-            /** Unit */
-            unit?: string | null;
+        DecidersOut: {
+            /** Meters */
+            meters: components["schemas"]["DeciderOut"][];
+            /** Thermometers */
+            thermometers: components["schemas"]["DeciderOut"][];
         };
         /**
          * ApplianceInput
@@ -1706,10 +1749,16 @@ export interface components {
         /**
          * ConditionsIn
          * @description Conditions as submitted: the meter by its number in the shop, null for an unknown one.
+         *
+         *     ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number.
          */
         ConditionsIn: {
             /** Meter */
             meter?: number | null;
+            /** Meter Air */
+            meter_air?: string | null;
+            /** Thermometer */
+            thermometer?: number | null;
             /** Part Temperature */
             part_temperature?: string | null;
             temperature_source?: components["schemas"]["TemperatureSource"] | null;
@@ -1773,6 +1822,31 @@ export interface components {
             feed: string;
         };
         /**
+         * DecidingIn
+         * @description A test of a part, under the day's conditions.
+         */
+        DecidingIn: {
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            /** Measurand */
+            measurand: string;
+            /**
+             * @default {
+             *       "meter": null,
+             *       "meter_air": null,
+             *       "thermometer": null,
+             *       "part_temperature": null,
+             *       "temperature_source": null,
+             *       "thermometer_limit": null,
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "cold_junction_source": null,
+             *       "stands_at": null
+             *     }
+             */
+            conditions: components["schemas"]["ConditionsIn"];
+        };
+        /**
          * ElementBank
          * @description ``members`` equal elements in parallel, each as ``member`` says.
          */
@@ -1785,27 +1859,6 @@ export interface components {
             member: components["schemas"]["HeatingElement"];
             /** Members */
             members: number;
-        };
-        /**
-         * ExpectationsIn
-         * @description A part and today's conditions.
-         */
-        ExpectationsIn: {
-            /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
-            /**
-             * @default {
-             *       "meter": null,
-             *       "part_temperature": null,
-             *       "temperature_source": null,
-             *       "thermometer_limit": null,
-             *       "supply": null,
-             *       "cold_junction": null,
-             *       "cold_junction_source": null,
-             *       "stands_at": null
-             *     }
-             */
-            conditions: components["schemas"]["ConditionsIn"];
         };
         /**
          * HeaterSetting
@@ -2444,7 +2497,7 @@ export interface components {
         };
         /**
          * TemperatureSource
-         * @description Where the part's temperature comes from; each has a default limit.
+         * @description Where a temperature comes from; each has a default limit.
          * @enum {string}
          */
         TemperatureSource: "contact_probe" | "infrared" | "air_settled" | "another_sensor" | "ice_bath" | "boiling_water_altitude_known" | "boiling_water" | "guessed";
@@ -2662,6 +2715,366 @@ export interface components {
             wires: string[];
             /** Drop */
             drop?: string | null;
+        };
+        /**
+         * Band
+         * @description Limits in one unit: reject limits, narrower watch limits, nominal. Each may be missing.
+         *
+         *     Attributes
+         *     ----------
+         *     lower, upper : reject limits.
+         *     watch_lower, watch_upper : inside the reject limits; beyond them is "watch".
+         *     nominal : what the part should read.
+         *     upper_standard : standard uncertainty of ``upper``, where it was measured itself.
+         */
+        Band: {
+            /** Lower */
+            lower?: number | null;
+            /** Upper */
+            upper?: number | null;
+            /** Watch Lower */
+            watch_lower?: number | null;
+            /** Watch Upper */
+            watch_upper?: number | null;
+            /** Nominal */
+            nominal?: number | null;
+            /**
+             * Upper Standard
+             * @default 0
+             */
+            upper_standard: number;
+        };
+        /**
+         * Expectation
+         * @description What to expect under today's conditions, told before the reading is taken.
+         *
+         *     ``dead_or_live`` says whether the machine must be dead or live for it. ``rows`` are the
+         *     figures of a test that takes several; ``rail`` is then that of the one that decides.
+         */
+        Expectation: {
+            /** Measurand */
+            measurand: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+            /** Detail */
+            detail: string;
+            /** Overflow Means */
+            overflow_means: string;
+            /** Zero Means */
+            zero_means: string;
+            probes: components["schemas"]["Probes"];
+            rail: components["schemas"]["Rail"];
+            /** Cautions */
+            cautions: string[];
+            /** Policy */
+            policy: string[];
+            /** Warnings */
+            warnings: components["schemas"]["Notice"][];
+            /** Working */
+            working: components["schemas"]["WorkingLine"][];
+            /**
+             * Dead Or Live
+             * @default dead
+             * @enum {string}
+             */
+            dead_or_live: "dead" | "live" | "either";
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["Row"][];
+            plot?: components["schemas"]["Plot"] | null;
+        };
+        /**
+         * Gate
+         * @description A dead end of the rail: ``key`` says which, ``label`` is on it.
+         *
+         *     ``due`` when a sound part stands there, ``hit`` when this one does.
+         */
+        Gate: {
+            /** Key */
+            key?: ("open" | "short" | "none" | "full") | null;
+            /** Label */
+            label: string;
+            /** Due */
+            due: boolean;
+            /**
+             * Hit
+             * @default false
+             */
+            hit: boolean;
+        };
+        /**
+         * Mark
+         * @description A labelled position on the rail.
+         */
+        Mark: {
+            /** Value */
+            value: number;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Measured
+         * @description A figure with its expanded uncertainty U (k = 2), both in ``unit``.
+         */
+        Measured: {
+            /** Value */
+            value: number;
+            /** Expanded */
+            expanded: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Notice
+         * @description A warning: what it is about, as a code, and the sentence.
+         */
+        Notice: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Outcome
+         * @description What follows for the part.
+         * @enum {string}
+         */
+        Outcome: "accept" | "reject" | "undecided";
+        /**
+         * Plot
+         * @description A small plot: a curve with its band, or a series, and the readings in it.
+         */
+        Plot: {
+            /** Title */
+            title: string;
+            /** X Label */
+            x_label: string;
+            /** Y Label */
+            y_label: string;
+            /**
+             * Logarithmic
+             * @default false
+             */
+            logarithmic: boolean;
+            /**
+             * Line
+             * @default []
+             */
+            line: number[][];
+            /**
+             * Lower
+             * @default []
+             */
+            lower: number[][];
+            /**
+             * Upper
+             * @default []
+             */
+            upper: number[][];
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PlotPoint"][];
+            /**
+             * Joined
+             * @default false
+             */
+            joined: boolean;
+        };
+        /**
+         * PlotPoint
+         * @description A point in a plot, with its expanded uncertainty along y; ``key`` says what it is.
+         */
+        PlotPoint: {
+            /**
+             * Key
+             * @default
+             * @enum {string}
+             */
+            key: "" | "due" | "read";
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Expanded */
+            expanded?: number | null;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Wrong
+             * @default false
+             */
+            wrong: boolean;
+        };
+        /**
+         * Probes
+         * @description Where the two probes go and what must be off: names of a drawing and its points.
+         */
+        Probes: {
+            /**
+             * Drawing
+             * @enum {string}
+             */
+            drawing: "element" | "element_to_case" | "element_running" | "bank" | "three_phase_delta" | "three_phase_open_delta" | "three_phase_star" | "clamp_lines" | "tapped" | "winding" | "winding_to_frame" | "winding_running" | "winding_set" | "flame_pair" | "sensor" | "thermocouple" | "sender" | "controller" | "track" | "contact" | "contact_volts" | "contact_switching" | "igniter_called" | "spark_gap" | "sequence" | "supply" | "lead" | "resistive" | "wire_ends" | "control_output" | "leak_down" | "setting";
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Disconnect */
+            disconnect: string;
+        };
+        /**
+         * Rail
+         * @description The rail: one frame, today's. Positions in ``unit``; labels as they are to be shown.
+         */
+        Rail: {
+            /** Unit */
+            unit: string;
+            band: components["schemas"]["Band"];
+            lower: components["schemas"]["Mark"] | null;
+            upper: components["schemas"]["Mark"] | null;
+            nominal: components["schemas"]["Mark"] | null;
+            raw?: components["schemas"]["Mark"] | null;
+            corrected?: components["schemas"]["Mark"] | null;
+            /** Expanded */
+            expanded?: number | null;
+            low_gate?: components["schemas"]["Gate"] | null;
+            high_gate?: components["schemas"]["Gate"] | null;
+            /**
+             * Rungs
+             * @default []
+             */
+            rungs: components["schemas"]["Rung"][];
+        };
+        /**
+         * Row
+         * @description One of several figures of a test: what is due, and, once read, where it lies.
+         *
+         *     ``key`` names it. ``state`` and ``value`` are missing before the reading; ``value`` for an
+         *     overflow too. ``undecided_by`` are the codes of what was left out. A ``premise`` (the volts at
+         *     the part) is no verdict on the part itself.
+         */
+        Row: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Label */
+            label: string;
+            /** Due */
+            due: string;
+            rail: components["schemas"]["Rail"];
+            state?: components["schemas"]["State"] | null;
+            side?: components["schemas"]["Side"] | null;
+            value?: components["schemas"]["Measured"] | null;
+            outcome?: components["schemas"]["Outcome"] | null;
+            /**
+             * Undecided By
+             * @default []
+             */
+            undecided_by: string[];
+            /**
+             * Premise
+             * @default false
+             */
+            premise: boolean;
+        };
+        /**
+         * Rung
+         * @description One step of a ladder on the rail: ``dead`` members give lower to upper; does the reading fit?
+         */
+        Rung: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Lower */
+            lower: number;
+            /** Upper */
+            upper: number;
+            /**
+             * Fits
+             * @default false
+             */
+            fits: boolean;
+        };
+        /**
+         * Side
+         * @description On which side of the band, or near which of its limits, the value lies.
+         * @enum {string}
+         */
+        Side: "low" | "high";
+        /**
+         * State
+         * @description Where the value lies. The words are the ones the interface shows.
+         * @enum {string}
+         */
+        State: "leaking" | "please confirm" | "open" | "short" | "outside" | "not ready" | "not decidable" | "not comparable" | "just outside" | "just within" | "watch" | "within";
+        /**
+         * WorkingLine
+         * @description One step. ``key`` names what it is, ``value`` keeps full precision in ``unit``.
+         *
+         *     The other fields are how it is told; nothing is decided by them.
+         */
+        WorkingLine: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Label */
+            label: string;
+            /** Result */
+            result: string;
+            /** Formula */
+            formula?: string | null;
+            /** Figures */
+            figures?: string | null;
+            /** Source */
+            source?: string | null;
+            /** Value */
+            value?: number | null;
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * ExpectationsIn
+         * @description A part and today's conditions.
+         */
+        ExpectationsIn: {
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            /**
+             * @default {
+             *       "meter": null,
+             *       "meter_air": null,
+             *       "thermometer": null,
+             *       "part_temperature": null,
+             *       "temperature_source": null,
+             *       "thermometer_limit": null,
+             *       "supply": null,
+             *       "cold_junction": null,
+             *       "cold_junction_source": null,
+             *       "stands_at": null
+             *     }
+             */
+            conditions: components["schemas"]["ConditionsIn"];
         };
         /**
          * Choice
@@ -3169,6 +3582,8 @@ export interface components {
             /**
              * @default {
              *       "meter": null,
+             *       "meter_air": null,
+             *       "thermometer": null,
              *       "part_temperature": null,
              *       "temperature_source": null,
              *       "thermometer_limit": null,
@@ -4057,6 +4472,27 @@ export interface components {
             most: string;
         };
         /**
+         * AccuracyHolds
+         * @description The air at which the accuracy holds [°C], and what each kelvin outside adds.
+         *
+         *     ``share_per_kelvin`` is of the accuracy itself [1/K]: 0.1 where a manual says "0.1 times the
+         *     accuracy per kelvin".
+         */
+        AccuracyHolds: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Share Per Kelvin */
+            share_per_kelvin: number;
+        };
+        /**
+         * Category
+         * @description Measurement category: how far from the supply's origin it may be used (IEC 61010-2-030).
+         * @enum {string}
+         */
+        Category: "II" | "III" | "IV";
+        /**
          * CheckOut
          * @description A kept check whole: inputs, verdict and core version of that day.
          */
@@ -4089,10 +4525,10 @@ export interface components {
          * @description Meter, part temperature, supply, and the rules of the shop.
          *
          *     ``part_temperature`` is the part's own [°C]; ``temperature_source`` says where it
-         *     comes from, a guess where that was left out; ``thermometer_limit`` [K]
-         *     stands above the default of its source; ``supply`` is the voltage that is
-         *     expected at the part [V], the plate's where none is given. ``cold_junction``
-         *     is the temperature at a thermocouple's terminals [°C], by ``cold_junction_source``,
+         *     comes from, a guess where that was left out; ``thermometer`` is the one it was taken with,
+         *     whose own limits stand above the default of its source, and ``thermometer_limit`` [K] above both;
+         *     ``supply`` is the voltage that is expected at the part [V], the plate's where none is given.
+         *     ``cold_junction`` is the temperature at a thermocouple's terminals [°C], by its own source,
          *     a contact probe where that was left out. ``stands_at`` is what a sender stands at, in
          *     the unit of its chart.
          */
@@ -4103,6 +4539,7 @@ export interface components {
             temperature_source?: components["schemas"]["TemperatureSource"] | null;
             /** Thermometer Limit */
             thermometer_limit?: string | null;
+            thermometer?: components["schemas"]["Thermometer"] | null;
             /** Supply */
             supply?: string | null;
             /** Cold Junction */
@@ -4112,6 +4549,21 @@ export interface components {
             stands_at?: string | null;
             rules?: components["schemas"]["Rules"];
         };
+        /**
+         * Doubt
+         * @description One thing held against an instrument; ``since`` is the day, where there is one.
+         */
+        Doubt: {
+            code: components["schemas"]["DoubtCode"];
+            /** Since */
+            since?: string | null;
+        };
+        /**
+         * DoubtCode
+         * @description Why an instrument is not to be relied on without more.
+         * @enum {string}
+         */
+        DoubtCode: "overdue" | "distrusted" | "retired";
         /**
          * Function
          * @description The meter's function.
@@ -4136,6 +4588,20 @@ export interface components {
         /**
          * Meter
          * @description A meter. ``stated`` is false for the cautious default of an unknown one.
+         *
+         *     Attributes
+         *     ----------
+         *     accuracy : by function.
+         *     kind : a milliohm meter reads with four wires.
+         *     revision : which of the shop's records of it; a used one is never changed.
+         *     serial : as on its plate.
+         *     buzzer_below : its continuity buzzer sounds below this [Ω]; None where nobody knows.
+         *     input_resistance : of its voltage function [Ω]; None where nobody knows.
+         *     true_rms : whether it reads chopped AC rightly; None where nobody knows.
+         *     rated : its measurement categories.
+         *     holds : the air at which its accuracy holds; None where nobody knows.
+         *     air : where it was read [°C]; None where it was not said.
+         *     doubts : what is held against it on the day.
          */
         Meter: {
             /** Name */
@@ -4149,10 +4615,47 @@ export interface components {
             accuracy: {
                 [key: string]: components["schemas"]["FunctionAccuracy"];
             };
+            /** @default multimeter */
+            kind: components["schemas"]["MeterKind"];
+            /**
+             * Revision
+             * @default 1
+             */
+            revision: number;
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Buzzer Below */
+            buzzer_below?: number | null;
+            /** Input Resistance */
+            input_resistance?: number | null;
+            /** True Rms */
+            true_rms?: boolean | null;
+            /**
+             * Rated
+             * @default []
+             */
+            rated: components["schemas"]["Rated"][];
+            holds?: components["schemas"]["AccuracyHolds"] | null;
+            /** Air */
+            air?: string | null;
+            /**
+             * Doubts
+             * @default []
+             */
+            doubts: components["schemas"]["Doubt"][];
         };
         /**
+         * MeterKind
+         * @description What kind of instrument it is; one that reads with four wires has no leads in its figure.
+         * @enum {string}
+         */
+        MeterKind: "multimeter" | "clamp_meter" | "milliohm_meter";
+        /**
          * MeterRange
-         * @description One range: its top and resolution [Ω, V or A]; accuracy where it differs.
+         * @description One range: its top and resolution [Ω, V, A or mV]; accuracy and coupling where they differ.
          */
         MeterRange: {
             /** Top */
@@ -4163,6 +4666,17 @@ export interface components {
             percent?: number | null;
             /** Counts */
             counts?: number | null;
+            /** Coupling */
+            coupling?: ("AC" | "DC") | null;
+        };
+        /**
+         * Rated
+         * @description A measurement category and the volts to earth up to which it holds: CAT III 600 V.
+         */
+        Rated: {
+            category: components["schemas"]["Category"];
+            /** Volts */
+            volts: number;
         };
         /**
          * Rules
@@ -4333,6 +4847,71 @@ export interface components {
             high: number;
         };
         /**
+         * Thermometer
+         * @description A thermometer of the shop.
+         *
+         *     Attributes
+         *     ----------
+         *     name, serial, revision, doubts : as a meter's.
+         *     kind : contact, infrared, air or bath.
+         *     ranges : its limits; where two meet, the smaller counts.
+         *     emissivity : what an infrared one is set to [1].
+         */
+        Thermometer: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["ThermometerKind"];
+            /** Ranges */
+            ranges: components["schemas"]["ThermometerRange"][];
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /**
+             * Revision
+             * @default 1
+             */
+            revision: number;
+            /** Emissivity */
+            emissivity?: number | null;
+            /**
+             * Doubts
+             * @default []
+             */
+            doubts: components["schemas"]["Doubt"][];
+        };
+        /**
+         * ThermometerKind
+         * @description How a thermometer takes a temperature.
+         * @enum {string}
+         */
+        ThermometerKind: "contact" | "infrared" | "air" | "bath";
+        /**
+         * ThermometerRange
+         * @description ± (``percent`` of the reading in °C + ``kelvin``) from ``low`` to ``high`` [°C].
+         *
+         *     ``greater`` is for manuals that say "or, whichever is greater" instead of adding the two.
+         */
+        ThermometerRange: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Kelvin */
+            kelvin: number;
+            /**
+             * Percent
+             * @default 0
+             */
+            percent: number;
+            /**
+             * Greater
+             * @default false
+             */
+            greater: boolean;
+        };
+        /**
          * CheckIn
          * @description A check to keep. ``id`` is the client's: the same submission twice is stored once.
          *
@@ -4348,6 +4927,8 @@ export interface components {
             /**
              * @default {
              *       "meter": null,
+             *       "meter_air": null,
+             *       "thermometer": null,
              *       "part_temperature": null,
              *       "temperature_source": null,
              *       "thermometer_limit": null,
@@ -4739,6 +5320,9 @@ export interface components {
         /**
          * MeterOut
          * @description A meter to choose; ``id`` is null for the unknown one.
+         *
+         *     ``asks_air`` says that its accuracy depends on the air it is used in; ``told`` is what is held
+         *     against it today, in words.
          */
         MeterOut: {
             /** Id */
@@ -4747,18 +5331,485 @@ export interface components {
             name: string;
             /** Stated */
             stated: boolean;
+            /** Four Wires */
+            four_wires: boolean;
+            /** Asks Air */
+            asks_air: boolean;
+            /** Told */
+            told: string[];
             /** Functions */
             functions: components["schemas"]["FunctionOut"][];
         };
         /**
          * RangeOut
-         * @description A range to choose, by its top [Ω, V or A].
+         * @description A range to choose, by its top [Ω, V, A or mV].
          */
         RangeOut: {
             /** Top */
             top: number;
             /** Label */
             label: string;
+        };
+        /**
+         * ThermometerOut
+         * @description A thermometer to choose, what a temperature taken with it is, and what is held against it.
+         */
+        ThermometerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            source: components["schemas"]["TemperatureSource"];
+            /** Told */
+            told: string[];
+        };
+        /**
+         * ResistorOut
+         * @description A known resistor, figures as written.
+         */
+        ResistorOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Ohms */
+            ohms: string;
+            /** Percent */
+            percent: string;
+            /** Retired */
+            retired: boolean;
+        };
+        /**
+         * ResistorIn
+         * @description A known resistor: its value, and how far it may be off.
+         */
+        ResistorIn: {
+            /** Name */
+            name: string;
+            /**
+             * Ohms
+             * @description the resistance [Ω], as written
+             */
+            ohms: string;
+            /**
+             * Percent
+             * @description the tolerance [%], as written
+             */
+            percent: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /**
+         * ResistorReadOut
+         * @description A check of a meter, and whether it was off.
+         */
+        ResistorReadOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Meter */
+            meter: number;
+            /** Meter Name */
+            meter_name: string;
+            /** Resistor */
+            resistor: string;
+            /** Display */
+            display: string;
+            /** Off */
+            off: boolean;
+            /** Headline */
+            headline: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * ResistorReadIn
+         * @description What a meter showed on a known resistor. ``id`` is the client's: twice is once.
+         */
+        ResistorReadIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Resistor */
+            resistor: number;
+            /** Display */
+            display: string;
+            /**
+             * Shorted
+             * @default
+             */
+            shorted: string;
+        };
+        /**
+         * LeadSetOut
+         * @description A set of leads, with what it last read shorted.
+         */
+        LeadSetOut: {
+            /** Name */
+            name: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /** Id */
+            id: number;
+            /** Last Zero */
+            last_zero: string;
+            /** Last Meter */
+            last_meter: string;
+            /** Last At */
+            last_at: string | null;
+        };
+        /**
+         * LeadSetIn
+         * @description A set of test leads.
+         */
+        LeadSetIn: {
+            /** Name */
+            name: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /**
+         * InstrumentRow
+         * @description An instrument in the list: its standing today, as codes and in words.
+         */
+        InstrumentRow: {
+            /** Id */
+            id: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "meter" | "thermometer";
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Serial */
+            serial: string;
+            /** Revision */
+            revision: number;
+            /** Calibrated On */
+            calibrated_on: string | null;
+            /** Due */
+            due: string | null;
+            /** Doubts */
+            doubts: components["schemas"]["DoubtCode"][];
+            /** Told */
+            told: string[];
+        };
+        /**
+         * TableOut
+         * @description How each line was read; ``problem`` is what keeps the whole from being kept.
+         */
+        TableOut: {
+            /**
+             * Meter
+             * @default []
+             */
+            meter: components["schemas"]["TableRow"][];
+            /**
+             * Thermometer
+             * @default []
+             */
+            thermometer: components["schemas"]["ThermometerRow"][];
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
+         * TableRow
+         * @description One line: as it was written, and how it was read. ``problem`` says why it could not be.
+         *
+         *     ``note`` is what was taken from elsewhere, or why the line is not used; tops and resolutions
+         *     are in the function's unit. ``whole`` is the accuracy (percent, counts) of a function whose ranges
+         *     the line does not give.
+         */
+        TableRow: {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+            function?: components["schemas"]["Function"] | null;
+            range?: components["schemas"]["MeterRange"] | null;
+            /** Whole */
+            whole?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Shown
+             * @default
+             */
+            shown: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
+         * ThermometerRow
+         * @description One line: as it was written, and how it was read. ``problem`` says why it could not be.
+         */
+        ThermometerRow: {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+            range?: components["schemas"]["ThermometerRange"] | null;
+            /**
+             * Shown
+             * @default
+             */
+            shown: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
+         * TableIn
+         * @description A manual's table, to see how it is read.
+         */
+        TableIn: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "meter" | "thermometer";
+            /** Table */
+            table: string;
+        };
+        /**
+         * CalibrationOut
+         * @description A calibration that is kept; ``file`` names its certificate, where one is.
+         */
+        CalibrationOut: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Due */
+            due?: string | null;
+            /**
+             * By Whom
+             * @default
+             */
+            by_whom: string;
+            /**
+             * Certificate
+             * @default
+             */
+            certificate: string;
+            /** Id */
+            id: number;
+            /** File */
+            file: string | null;
+            /** By */
+            by: string;
+        };
+        /**
+         * InstrumentOut
+         * @description An instrument whole: as it was typed, its revisions, calibrations, checks and lead zeros.
+         */
+        InstrumentOut: {
+            /** Id */
+            id: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "meter" | "thermometer";
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Serial */
+            serial: string;
+            /** Revision */
+            revision: number;
+            /** Calibrated On */
+            calibrated_on: string | null;
+            /** Due */
+            due: string | null;
+            /** Doubts */
+            doubts: components["schemas"]["DoubtCode"][];
+            /** Told */
+            told: string[];
+            meter: components["schemas"]["MeterIn"] | null;
+            thermometer: components["schemas"]["ThermometerIn"] | null;
+            /** Distrusted Because */
+            distrusted_because: string;
+            /** Revisions */
+            revisions: components["schemas"]["RevisionOut"][];
+            /** Calibrations */
+            calibrations: components["schemas"]["CalibrationOut"][];
+            /** Checks */
+            checks: components["schemas"]["ResistorReadOut"][];
+            /** Zeros */
+            zeros: components["schemas"]["LeadZeroOut"][];
+        };
+        /**
+         * LeadZeroOut
+         * @description What a set of leads read shorted at a time.
+         */
+        LeadZeroOut: {
+            /** Leads */
+            leads: string;
+            /** Meter */
+            meter: string;
+            /** Shorted */
+            shorted: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * MeterIn
+         * @description A meter as a lead types it: ``table`` is its manual's accuracy table.
+         *
+         *     ``why`` says why the figures of one that is there are changed.
+         */
+        MeterIn: {
+            /** Name */
+            name: string;
+            /** @default multimeter */
+            kind: components["schemas"]["MeterKind"];
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Table */
+            table: string;
+            /** Buzzer Below */
+            buzzer_below?: number | null;
+            /** Input Resistance */
+            input_resistance?: number | null;
+            /** True Rms */
+            true_rms?: boolean | null;
+            /**
+             * Rated
+             * @default []
+             */
+            rated: components["schemas"]["Rated"][];
+            holds?: components["schemas"]["AccuracyHolds"] | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * RevisionOut
+         * @description One state of an instrument, and why it was changed to it.
+         */
+        RevisionOut: {
+            /** Number */
+            number: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Why */
+            why: string;
+            /** Limits */
+            limits: string;
+        };
+        /**
+         * ThermometerIn
+         * @description A thermometer as a lead types it: ``table`` has its limits, a line for each range.
+         */
+        ThermometerIn: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["ThermometerKind"];
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Table */
+            table: string;
+            /** Emissivity */
+            emissivity?: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * CalibrationIn
+         * @description A calibration: its day, the day the next is due, who did it, the certificate's number.
+         */
+        CalibrationIn: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Due */
+            due?: string | null;
+            /**
+             * By Whom
+             * @default
+             */
+            by_whom: string;
+            /**
+             * Certificate
+             * @default
+             */
+            certificate: string;
+        };
+        /**
+         * StandingIn
+         * @description Say that an instrument is not to be trusted, or is again; that it is out of use, or in again.
+         */
+        StandingIn: {
+            /** Trusted */
+            trusted?: boolean | null;
+            /** In Use */
+            in_use?: boolean | null;
+            /**
+             * Because
+             * @default
+             */
+            because: string;
         };
         /**
          * WorkshopOut
@@ -5722,6 +6773,40 @@ export interface components {
             school: components["schemas"]["School"];
         };
         /**
+         * MeterForJob
+         * @description A meter: how many tests of the job it decides well and with care, and those it does not.
+         *
+         *     ``rated`` says whether its category reaches the machine's supply; null where nobody knows.
+         */
+        MeterForJob: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Good */
+            good: number;
+            /** With Care */
+            with_care: number;
+            /** Not Decided */
+            not_decided: components["schemas"]["TestForMeter"][];
+            /** Rated */
+            rated: boolean | null;
+        };
+        /**
+         * TestForMeter
+         * @description A test of a part that a meter does not decide well, and why.
+         */
+        TestForMeter: {
+            /** Part */
+            part: string;
+            /** Title */
+            title: string;
+            /** Ratio */
+            ratio: number | null;
+            /** Told */
+            told: string;
+        };
+        /**
          * JobChange
          * @description A change to a job, made on ``version`` of it.
          */
@@ -6045,7 +7130,7 @@ export interface components {
         };
         /**
          * MeterCheckedEntry
-         * @description The meter by its number, and what it showed shorted and open.
+         * @description The meter by its number, the set of leads by its own, and what it showed shorted and open.
          */
         MeterCheckedEntry: {
             /**
@@ -6061,6 +7146,8 @@ export interface components {
             kind: "meter_checked";
             /** Meter */
             meter?: number | null;
+            /** Leads */
+            leads?: number | null;
             check: components["schemas"]["MeterCheck"];
         };
         /**
@@ -6192,6 +7279,8 @@ export interface components {
             /**
              * @default {
              *       "meter": null,
+             *       "meter_air": null,
+             *       "thermometer": null,
              *       "part_temperature": null,
              *       "temperature_source": null,
              *       "thermometer_limit": null,
@@ -6567,6 +7656,8 @@ export interface components {
         /**
          * MeasuredInJob
          * @description One reading against what it should have been, with its rail or its rows.
+         *
+         *     ``doubts`` is what was held that day against the instruments it was taken with.
          */
         MeasuredInJob: {
             /**
@@ -6600,10 +7691,14 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Doubts */
+            doubts: string[];
         };
         /**
          * Report
          * @description A job for the customer: complaint, measurements, findings, work, parts, what to watch.
+         *
+         *     ``measured_with`` names the instruments, each with its serial.
          */
         Report: {
             job: components["schemas"]["JobSummary"];
@@ -6627,6 +7722,8 @@ export interface components {
             found: components["schemas"]["Found"][];
             /** Measured */
             measured: components["schemas"]["MeasuredInJob"][];
+            /** Measured With */
+            measured_with: string[];
             /** Work */
             work: components["schemas"]["WorkDone"][];
             /** Parts */
@@ -7769,6 +8866,93 @@ export interface operations {
             };
         };
     };
+    rank_deciders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecidingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecidersOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     expect: {
         parameters: {
             query?: never;
@@ -8406,6 +9590,1465 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_thermometers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerOut"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_resistors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorOut"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_resistor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResistorIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_resistor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResistorIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    check_meter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResistorReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorReadOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorReadOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The id names something else, or somebody was faster */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_leads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadSetOut"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_leads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeadSetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadSetOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_leads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeadSetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadSetOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentRow"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_accuracy_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_meter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_meter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThermometerIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThermometerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * On
+                     * Format: date
+                     */
+                    on: string;
+                    /** Due */
+                    due?: string | null;
+                    /**
+                     * By Whom
+                     * @default
+                     */
+                    by_whom?: string;
+                    /**
+                     * Certificate
+                     * @default
+                     */
+                    certificate?: string;
+                    /** File */
+                    file?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    say_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9866,6 +12509,82 @@ export interface operations {
             };
             /** @description Of a media type that is not taken here */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_meters_for_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterForJob"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -13,6 +13,7 @@ import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
 import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./DeadOrLiveGate";
+import { Deciders } from "./Deciders";
 import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
@@ -125,6 +126,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
       <Entry check={check} />
       {!tall && <Scales judged={shown ?? expectation} />}
       {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
+      {shown && <Deciders check={check} judgement={shown} />}
       <ReadyWhen check={check} start={startWait} />
       {tall && <Scales judged={shown ?? expectation} />}
       <Curve judged={shown ?? expectation} />

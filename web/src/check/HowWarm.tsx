@@ -1,10 +1,9 @@
-import { useOptions } from "@/api/queries";
 import { Field } from "@/ui/Field";
-import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
 import { Condition } from "./Condition";
 import { type Draft, settledInRoom } from "./draft";
 import type { Kind } from "./forms/forms";
+import { ReadBy, useReadBy } from "./ReadBy";
 import { MEASURANDS, READINGS } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
@@ -28,14 +27,13 @@ function belongsTo({ kind, measurand }: Draft): boolean {
 
 /** The same on a telephone, in a line under the display, while its fields are scrolled away. */
 export function HowWarmInShort({ draft }: { draft: Draft }) {
-  const sources = useOptions().data?.temperature_sources ?? [];
+  const source = useReadBy(draft);
   if (!belongsTo(draft)) return null;
   const leads = draft.leadsNulled
     ? "Leads off by REL"
     : draft.leadZero.trim()
       ? `Leads ${draft.leadZero} Ω`
       : "Leads not zeroed";
-  const source = sources.find((one) => one.value === draft.temperatureSource)?.label;
   const warm = draft.partTemperature.trim()
     ? `part: ${[`${draft.partTemperature} °C`, source].filter(Boolean).join(", ")}`
     : "part: temperature not given";
@@ -53,7 +51,6 @@ export function HowWarmInShort({ draft }: { draft: Draft }) {
  */
 export function HowWarm({ check, all }: Props) {
   const { draft, change } = check;
-  const sources = useOptions().data?.temperature_sources ?? [];
   const { ohms } = READINGS[draft.measurand];
   if (!belongsTo(draft)) return null;
   return (
@@ -82,14 +79,7 @@ export function HowWarm({ check, all }: Props) {
         above
       />
       <Field id="temperatureSource" label="read by" above>
-        <Select
-          id="temperatureSource"
-          value={draft.temperatureSource}
-          items={sources}
-          onChoose={(value) =>
-            change({ temperatureSource: value as typeof draft.temperatureSource })
-          }
-        />
+        <ReadBy check={check} />
       </Field>
       {draft.room.trim() ? (
         <button

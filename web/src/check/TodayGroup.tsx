@@ -1,12 +1,13 @@
-import { useMeters, useOptions } from "@/api/queries";
+import { useOptions } from "@/api/queries";
 import { Field } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
 import { Condition } from "./Condition";
-import { hasPair, UNKNOWN_METER } from "./draft";
+import { hasPair } from "./draft";
 import type { Kind } from "./forms/forms";
 import { takesOhms } from "./HowWarm";
+import { MeterField } from "./MeterField";
 import type { Measuring } from "./useMeasuring";
 
 const TAKES_SUPPLY = new Set<Kind>([
@@ -22,42 +23,19 @@ const TAKES_SUPPLY = new Set<Kind>([
 export function TodayGroup({ check }: { check: Measuring }) {
   const { draft, change } = check;
   const sources = useOptions().data?.temperature_sources ?? [];
-  const meters = useMeters().data ?? [];
   return (
     <Group title="Today">
-      <Field id="meter" label="Meter" error={check.refusal("conditions.meter", "set")?.message}>
-        <Select
-          id="meter"
-          value={draft.meter}
-          items={meters.map((one) => ({
-            value: one.id === null ? UNKNOWN_METER : String(one.id),
-            label: one.name,
-            detail: `ohms ${one.functions.find((f) => f.function === "resistance")?.accuracy ?? "none"}`,
-          }))}
-          onChoose={(meter) => change({ meter })}
-        />
-      </Field>
+      <MeterField check={check} />
       {takesOhms(draft.kind) && <OhmsToday check={check} />}
       {takesOhms(draft.kind) && (
-        <>
-          {draft.room.trim() && (
-            <Condition
-              check={check}
-              name="room"
-              field="conditions.room"
-              label="The room is at"
-              unit="°C"
-            />
-          )}
-          <Condition
-            check={check}
-            name="thermometerLimit"
-            field="conditions.thermometer_limit"
-            label="± limit"
-            unit="K"
-            hint="its source's"
-          />
-        </>
+        <Condition
+          check={check}
+          name="thermometerLimit"
+          field="conditions.thermometer_limit"
+          label="± limit"
+          unit="K"
+          hint="its source's"
+        />
       )}
       {draft.kind === "thermocouple" && (
         <Condition

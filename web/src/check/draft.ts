@@ -32,6 +32,8 @@ export type Draft = {
   /** The part's own: it goes with the part, and lapses when the machine goes live or waits. */
   partTemperature: string;
   temperatureSource: TemperatureSource;
+  /** The shop's own that it was taken with; empty where only its kind was said. */
+  thermometer: string;
   thermometerLimit: string;
   supply: string;
   coldJunction: string;
@@ -62,10 +64,11 @@ export const UNKNOWN_METER = "unknown";
 /** A part of which nobody said how warm it is. */
 export const NO_TEMPERATURE: Pick<
   Draft,
-  "partTemperature" | "temperatureSource" | "thermometerLimit" | "settled" | "warm"
+  "partTemperature" | "temperatureSource" | "thermometer" | "thermometerLimit" | "settled" | "warm"
 > = {
   partTemperature: "",
   temperatureSource: "guessed",
+  thermometer: "",
   thermometerLimit: "",
   settled: true,
   warm: null,
@@ -182,6 +185,8 @@ function sharingTolerance(spec: Record<string, unknown>): Record<string, unknown
 export function conditionsOf(draft: Draft): ConditionsIn {
   return {
     meter: draft.meter === UNKNOWN_METER ? null : Number(draft.meter),
+    meter_air: orNull(draft.room),
+    thermometer: draft.thermometer ? Number(draft.thermometer) : null,
     part_temperature: orNull(draft.partTemperature),
     temperature_source: draft.temperatureSource,
     thermometer_limit: orNull(draft.thermometerLimit),

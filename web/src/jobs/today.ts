@@ -9,6 +9,7 @@ const OF_THE_PART = [
   "entries",
   "partTemperature",
   "temperatureSource",
+  "thermometer",
   "thermometerLimit",
   "settled",
   "warm",

@@ -119,10 +119,16 @@ function Page({ report }: { report: Report }) {
             <p>
               Due {one.due}; read <b className="font-semibold">{one.read}</b>.
             </p>
+            {one.doubts.map((doubt) => (
+              <p key={doubt} className="font-semibold">
+                {doubt}
+              </p>
+            ))}
             <Scales judged={{ rail: one.rail, rows: one.rows, plot: null }} />
           </div>
         ))}
       </Section>
+      <Lines title="Measured with" lines={report.measured_with} />
       <Lines
         title="What was done"
         lines={report.work.map((one) => `${dateAndClock(one.at)}, ${one.by}: ${one.text}`)}

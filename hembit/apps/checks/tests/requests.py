@@ -15,7 +15,7 @@ from hypothesis.extra.django import TestCase as PropertyTestCase
 from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.people.models import Person, Role
 from hembit.apps.people.services import add_person
-from hembit.apps.shop.services import add_meter
+from hembit.apps.shop.tests.instruments import add_meter
 from hembit_core.families.registry import measurands, reading_class
 from hembit_core.tests.parts import BENCH_METER
 

@@ -6,7 +6,7 @@ from pathlib import Path
 from uuid import uuid4
 
 from hembit.apps.checks.tests.requests import ApiTestCase
-from hembit.apps.shop.services import add_meter
+from hembit.apps.shop.tests.instruments import add_meter
 from hembit_core import judge
 from hembit_core.families.registry import about
 from hembit_core.sheets.sheet import read_sheet

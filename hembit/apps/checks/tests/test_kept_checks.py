@@ -16,7 +16,7 @@ from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
 from hembit.apps.checks.tests.requests import ELEMENT, ApiTestCase
-from hembit.apps.shop.models import ShopMeter
+from hembit.apps.shop.models import Instrument
 from hembit_core import CORE_VERSION
 
 
@@ -99,7 +99,7 @@ class Keeping(ApiTestCase):
     def test_a_meter_changed_later_leaves_the_kept_check_alone(self) -> None:
         body = self.body()
         before = self.post("checks", body).json()
-        ShopMeter.objects.all().delete()
+        Instrument.objects.all().delete()
         self.assertEqual(self.client.get(f"/api/v1/checks/{body['id']}").json(), before)
 
     def test_a_kept_check_cannot_be_changed_or_removed(self) -> None:

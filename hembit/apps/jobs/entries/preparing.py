@@ -9,6 +9,7 @@ from pydantic import Field, StringConstraints
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
+from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
 from hembit_core.planning.looking import check_seen, labels_of
@@ -19,10 +20,11 @@ Seen = Annotated[str, StringConstraints(max_length=40)]
 
 
 class MeterCheckedEntry(EntryIn):
-    """The meter by its number, and what it showed shorted and open."""
+    """The meter by its number, the set of leads by its own, and what it showed shorted and open."""
 
     kind: Literal["meter_checked"] = "meter_checked"
     meter: int | None = None
+    leads: int | None = None
     check: MeterCheck
 
     def accept(self, moment: Moment) -> dict[str, Any]:
@@ -35,17 +37,26 @@ class MeterCheckedEntry(EntryIn):
             check_meter(self.check)
         except InputError as error:
             raise error.at(f"check.{error.field}") from None
+        leads = None if self.leads is None else find_leads(self.leads)
+        if leads:
+            write_zero(leads, self.meter, self.check.shorted, moment.person, moment.now)
         job = moment.visit.job
         conditions = {**job.conditions, "meter": self.meter}
         Job.objects.filter(pk=job.pk).update(conditions=conditions)
-        return self.data() | {"meter_name": meter.name}
+        return self.data() | {
+            "meter_name": meter.name,
+            "leads_name": leads.name if leads else "",
+            "held_against": [one.told(meter.name) for one in meter.doubts],
+        }
 
 
 def told_meter(data: dict[str, Any]) -> str:
     """One line for the log."""
     leads = "taken off by REL" if data["check"]["leads_nulled"] else "counted"
     shorted = with_unit(data["check"]["shorted"], "Ω")
-    return f"{data['meter_name']}: leads shorted {shorted} ({leads}), open OL, battery good"
+    name = f"{data['leads_name']}, " if data.get("leads_name") else "leads "
+    against = "".join(f". {one}" for one in data.get("held_against", ()))
+    return f"{data['meter_name']}: {name}shorted {shorted} ({leads}), open OL, battery good{against}"
 
 
 class LookedEntry(EntryIn):

@@ -8,7 +8,10 @@ from hembit.apps.jobs.dead_or_live import came_too_late
 from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.route import done_of, route_parts
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
+from hembit_core.planning.category import check_rated
 from hembit_core.planning.machine_state import Event
 from hembit_core.planning.proving import Isolation, prove_dead
 
@@ -50,6 +53,7 @@ class WentLiveEntry(EntryIn):
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Not with a leaking part or a bypassed safety device, nor past the gate after a fitting."""
+        _check_meter_in_hand(moment.visit)
         parts, done = route_parts(moment.visit), done_of(moment.visit)
         for part in parts:
             if part.must_stay_dead:
@@ -69,6 +73,16 @@ class WentLiveEntry(EntryIn):
                 "insulation, nothing left in, covers on)."
             ).at("dead_or_live")
         return self.data()
+
+
+def _check_meter_in_hand(visit: Visit) -> None:
+    """The meter checked for this job, or read with last, is rated for what feeds the machine."""
+    checked = visit.last("meter_checked")
+    meter = checked.data["meter"] if checked else visit.job.conditions.get("meter")
+    try:
+        check_rated(find_meter(meter), visit.supply.system)
+    except InputError as error:
+        raise error.at("dead_or_live") from None
 
 
 class SwitchedOffEntry(EntryIn):

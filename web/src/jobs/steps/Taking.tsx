@@ -1,5 +1,6 @@
 import { errorAt } from "@/api/errors";
 import type { JobReading, ReadingIn } from "@/api/types";
+import { Deciders } from "@/check/Deciders";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
 import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
@@ -64,6 +65,7 @@ export function Taking(props: TakingProps) {
           }
         />
       )}
+      {shown && <Deciders check={measuring} judgement={shown} />}
       <ReadyWhen check={measuring} start={props.onWait} />
       {scaled && tall && <Scales judged={scaled} />}
       {scaled && <Curve judged={scaled} />}

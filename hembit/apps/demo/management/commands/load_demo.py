@@ -12,11 +12,10 @@ from django.utils import timezone
 
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
+from hembit.apps.demo.instruments import load_instruments
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.people.models import Person
-from hembit.apps.shop.services import add_meter
 from hembit.apps.workshop.services import save_workshop
-from hembit_core import Meter
 
 DATA = Path(__file__).resolve().parents[2] / "data"
 
@@ -24,19 +23,19 @@ DATA = Path(__file__).resolve().parents[2] / "data"
 class Command(BaseCommand):
     """Load people, meters, kept checks, machines and jobs. Loading twice changes nothing."""
 
-    help = "Load the demo workshop: two people, two meters, kept checks, machines and six jobs."
+    help = "Load the demo workshop: two people, their instruments, kept checks, machines and six jobs."
 
     def handle(self, *args: Any, **options: Any) -> None:
         load_details()
-        meters = load_meters()
         checks = json.loads((DATA / "checks.json").read_text("utf-8"))["checks"]
         now = timezone.now()
         people = load_people()
+        meters = load_instruments()
         stored = sum(_keep(one, meters, people, now) for one in checks)
         machines = load_machines()
         jobs = load_jobs(machines, people, meters["Bench meter 2"])
         self.stdout.write(
-            f"Demo data: {len(people)} people, {len(meters)} meters, {stored} checks, "
+            f"Demo data: {len(people)} people, {len(meters)} instruments, {stored} checks, "
             f"{len(machines)} machines, {jobs} jobs stored."
         )
 
@@ -44,14 +43,6 @@ class Command(BaseCommand):
 def load_details() -> None:
     """Say the demo workshop's details."""
     save_workshop(**json.loads((DATA / "details.json").read_text("utf-8")), begun=True)
-
-
-def load_meters() -> dict[str, int]:
-    """Add the demo's meters; their numbers by name."""
-    return {
-        one["name"]: add_meter(Meter.model_validate(one)).pk
-        for one in json.loads((DATA / "meters.json").read_text("utf-8"))
-    }
 
 
 def _keep(

@@ -1,0 +1,52 @@
+"""Whether a meter is rated for what feeds the machine: asked before anything live."""
+
+from __future__ import annotations
+
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.meters import Category, Meter, Rated
+
+_ORDER = tuple(Category)
+
+
+def needed_category(system: SupplySystem) -> Rated | None:
+    """The measurement category and volts to earth that a supply asks for; None at extra-low voltage.
+
+    References
+    ----------
+    IEC 61010-2-030, 6.101 (categories); IEC 60664-1, table F.1 (volts to earth of a system).
+    """
+    row = table("supplies")["systems"][system]
+    if "category" not in row:
+        return None
+    return Rated(category=Category(row["category"]), volts=row["earth_V"])
+
+
+def is_rated_for(meter: Meter, needed: Rated) -> bool | None:
+    """Whether one of its categories reaches; None where none of them is known."""
+    if not meter.rated:
+        return None
+    least = _ORDER.index(needed.category)
+    return any(_ORDER.index(one.category) >= least and one.volts >= needed.volts for one in meter.rated)
+
+
+def check_rated(meter: Meter, system: SupplySystem) -> None:
+    """Refuse a meter of too low a category for live work on this supply.
+
+    One whose category nobody knows is not refused: it is read off its terminals, beside the step.
+
+    Raises
+    ------
+    InputError
+        If none of its categories reaches what the supply asks for.
+    """
+    needed = needed_category(system)
+    if needed is None or is_rated_for(meter, needed) is not False:
+        return
+    has = ", ".join(f"CAT {one.category} {one.volts:g} V" for one in meter.rated)
+    label = table("supplies")["systems"][system]["label"]
+    raise InputError(
+        f"{meter.name} is rated {has}; live work on {label} takes CAT {needed.category} "
+        f"{needed.volts:g} V at least. Choose another meter, and leads of that category."
+    )

@@ -1,0 +1,111 @@
+import { Link } from "react-router";
+import { useInstruments } from "@/api/instruments";
+import type { InstrumentRow } from "@/api/types";
+import { day } from "@/clock/dates";
+import { useSession } from "@/people/session";
+import { Notice } from "@/ui/Notice";
+import { BenchThings } from "./BenchThings";
+
+/** What the shop measures with: meters, thermometers, leads and known resistors, with their standing. */
+export default function InstrumentsPage() {
+  const found = useInstruments();
+  const isLead = useSession().person?.role === "lead";
+  const of = (what: InstrumentRow["what"]) => found.data?.filter((one) => one.what === what) ?? [];
+  return (
+    <div className="px-4.5 py-4">
+      <p>
+        <Link to="/shop" className="text-action-text underline">
+          Shop
+        </Link>
+      </p>
+      <h1 className="mb-3 text-xl font-semibold">Meters and thermometers</h1>
+      {found.isError && <Notice alert>They could not be read: {found.error.message}</Notice>}
+      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
+        <Shelf
+          title="Meters"
+          rows={of("meter")}
+          add={isLead ? { to: "/shop/instruments/new/meter", label: "Add a meter" } : null}
+          empty="None yet. Until there is one, readings are judged with the unknown meter’s wide accuracy."
+          ready={found.isSuccess}
+        />
+        <Shelf
+          title="Thermometers"
+          rows={of("thermometer")}
+          add={
+            isLead ? { to: "/shop/instruments/new/thermometer", label: "Add a thermometer" } : null
+          }
+          empty="None yet. A temperature then has the wide limits of how it was taken."
+          ready={found.isSuccess}
+        />
+        <BenchThings isLead={isLead} />
+      </div>
+    </div>
+  );
+}
+
+type ShelfProps = {
+  title: string;
+  rows: InstrumentRow[];
+  add: { to: string; label: string } | null;
+  empty: string;
+  ready: boolean;
+};
+
+function Shelf({ title, rows, add, empty, ready }: ShelfProps) {
+  return (
+    <section aria-label={title}>
+      <h2 className="legend mb-2">{title}</h2>
+      {ready && rows.length === 0 && <p className="mb-2 text-muted">{empty}</p>}
+      <ul className="border-hairline border-t">
+        {rows.map((one) => (
+          <li key={one.id} className="border-hairline border-b">
+            <Link
+              to={`/shop/instruments/${one.id}`}
+              className="grid min-h-[44px] grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 py-1.5 hover:bg-sheet"
+            >
+              <span>
+                <b className="block font-semibold">{one.name}</b>
+                <span className="block text-muted">
+                  {[one.kind, one.serial && `serial ${one.serial}`].filter(Boolean).join(", ")}
+                </span>
+              </span>
+              <Standing one={one} />
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {add && (
+        <Link
+          to={add.to}
+          className="mt-2 inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
+        >
+          {add.label}
+        </Link>
+      )}
+    </section>
+  );
+}
+
+const WORDS = { overdue: "overdue", distrusted: "do not trust", retired: "out of use" } as const;
+
+/** How an instrument stands today, in a word and a shape. */
+export function Standing({
+  one,
+}: {
+  one: Pick<InstrumentRow, "doubts" | "due" | "calibrated_on">;
+}) {
+  if (one.doubts.length > 0) {
+    return (
+      <span className="flex items-center gap-1.5 font-semibold text-watch">
+        <span aria-hidden="true">▲</span>
+        {one.doubts.map((code) => WORDS[code]).join(", ")}
+      </span>
+    );
+  }
+  if (one.due) return <span className="text-muted">calibrated until {day(one.due)}</span>;
+  return (
+    <span className="text-muted">
+      {one.calibrated_on ? `calibrated ${day(one.calibrated_on)}` : "never calibrated"}
+    </span>
+  );
+}
