@@ -42,6 +42,10 @@ class Accessible(DemoVisits):
             (f"machines/{oven}", "Positions"),
             (f"jobs/{retort}/report", "What was found"),
             ("shop", "Telephones"),
+            ("shop/instruments", "Thermometers"),
+            ("shop/instruments/1", "Daily check"),
+            ("shop/instruments/new/meter", "Add a meter"),
+            ("shop/instruments/new/thermometer", "Add a thermometer"),
             ("me", "Signed in"),
         ]
 
@@ -80,7 +84,7 @@ class Accessible(DemoVisits):
     def test_a_leads_own_places(self) -> None:
         maud = visitor(self.new_technician("Maud Fennick"))
         page = maud.page
-        for path, words in (("first-day", "First day, 1 of 3"), ("shop", "Ilse Fennick")):
+        for path, words in (("first-day", "First day, 1 of 4"), ("shop", "Ilse Fennick")):
             page.goto(f"{self.live_server_url}/{path}")
             maud.see(words)
             self.assert_accessible(page, f"a lead's {path}")

@@ -136,7 +136,21 @@ class OwnShop(unittest.TestCase):
         expect(page.get_by_role("alert")).to_contain_text("not known here")
         page.get_by_label("Altitude of the bench").fill("9 m")
         page.get_by_role("button", name="Save and go on").click()
+        self.adds_a_meter(page)
         expect(page.get_by_role("img", name="QR code")).to_be_visible()
+        page.get_by_role("button", name="Go on").click()
+
+    def adds_a_meter(self, page: Page) -> None:
+        page.get_by_label(re.compile("^Name")).fill("Bench meter 5")
+        page.locator("#meter-table").fill("Ω  600.0 Ω  0.1 Ω  0.5 % + 3\n600 V  1.0 % + 3")
+        read = page.get_by_role("region", name="How it was read")
+        expect(read).to_contain_text("ohms to 600.0 Ω, last digit 0.1 Ω: ±(0.5 % + 3)")
+        expect(read).to_contain_text("does not say the resolution")
+        page.get_by_role("button", name="Add it").click()
+        expect(page.get_by_role("alert").first).to_contain_text("Line 2")
+        page.locator("#meter-table").fill("Ω  600.0 Ω  0.1 Ω  0.5 % + 3\n600.0 V  1.0 % + 3")
+        page.get_by_role("button", name="Add it").click()
+        expect(page.get_by_text("There: Bench meter 5.")).to_be_visible()
         page.get_by_role("button", name="Go on").click()
 
     def add_ilse(self, page: Page) -> str:
@@ -165,8 +179,10 @@ class OwnShop(unittest.TestCase):
     def judges(self, page: Page) -> None:
         technician = Technician(page, f"https://{NAME}:{self.port}")
         technician.open_check().give_plate("2200", "230", "Deck oven, front element").say_loose()
+        technician.choose("Meter", "Bench meter 5")
         page.locator("#entry").fill("24.6")
         technician.see_verdict("Within")
+        expect(page.get_by_text("0.5 % · 24.6 Ω + 3 · 0.1 Ω")).to_be_visible()
 
     def everything_is_its_owners_alone(self) -> None:
         for one in [self.data, *self.data.rglob("*")]:

@@ -12,7 +12,7 @@ from e2e.tests.browser_case import BrowserCase
 from e2e.visitor import Visitor, visitor
 from hembit.apps.demo.workshop import load_machines
 from hembit.apps.jobs.models import Job
-from hembit.apps.shop.models import ShopMeter
+from hembit.apps.shop.models import Instrument
 
 MINUTE = 60_000
 
@@ -149,7 +149,7 @@ class AtTheMachine(BrowserCase):
 
     def used_bench_meter_2_last(self) -> None:
         machine = load_machines()["Curing room"]
-        meter = ShopMeter.objects.get(name="Bench meter 2")
+        meter = Instrument.objects.get(name="Bench meter 2")
         Job.objects.create(
             client_id=uuid4(),
             machine=machine,

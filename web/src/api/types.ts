@@ -23,6 +23,7 @@ export type ResistorReadIn = Schemas["ResistorReadIn"];
 export type StandingIn = Schemas["StandingIn"];
 export type LeadSet = Schemas["LeadSetOut"];
 export type Decider = Schemas["DeciderOut"];
+export type MeterForJob = Schemas["MeterForJob"];
 export type DecidingIn = Schemas["DecidingIn"];
 export type CheckSummary = Schemas["CheckSummary"];
 export type KeptCheck = Schemas["CheckOut"];

@@ -6,9 +6,9 @@ import { dateAndClock } from "@/clock/dates";
 import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";
 import { Calibrations } from "./Calibrations";
-import { Standing } from "./InstrumentsPage";
 import { MeterChecks } from "./MeterChecks";
 import { MeterForm } from "./MeterForm";
+import { Standing } from "./Standing";
 import { StandingForm } from "./StandingForm";
 import { ThermometerForm } from "./ThermometerForm";
 

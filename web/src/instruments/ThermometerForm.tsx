@@ -50,87 +50,93 @@ export function ThermometerForm({ one, readOnly = false }: Props) {
     });
   }
   return (
-    <form onSubmit={submit} className="max-w-[46rem]">
-      <fieldset disabled={readOnly} className="flex flex-col gap-2.5">
-        <div className="grid gap-2.5 sm:grid-cols-2">
-          <TextField
-            id="thermometer-name"
-            label="Name"
-            hint="as you call it"
-            error={at("name")}
-            value={draft.name}
-            maxLength={80}
-            onText={(name) => change({ name })}
-          />
-          <TextField
-            id="thermometer-serial"
-            label="Serial"
-            error={at("serial")}
-            value={draft.serial}
-            maxLength={60}
-            onText={(serial) => change({ serial })}
-          />
-          <Labelled id="thermometer-kind" label="Kind" error={at("kind")}>
-            <Select
-              id="thermometer-kind"
-              label="Kind"
-              value={draft.kind}
-              items={KINDS}
-              onChoose={(kind) => change({ kind: kind as Draft["kind"] })}
+    <form
+      onSubmit={submit}
+      className={one ? "" : "grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,46rem)_minmax(0,1fr)]"}
+    >
+      <div>
+        <fieldset disabled={readOnly} className="flex flex-col gap-2.5">
+          <div className="grid gap-2.5 sm:grid-cols-2">
+            <TextField
+              id="thermometer-name"
+              label="Name"
+              hint="as you call it"
+              error={at("name")}
+              value={draft.name}
+              maxLength={80}
+              onText={(name) => change({ name })}
+            />
+            <TextField
+              id="thermometer-serial"
+              label="Serial"
+              error={at("serial")}
+              value={draft.serial}
+              maxLength={60}
+              onText={(serial) => change({ serial })}
+            />
+            <Labelled id="thermometer-kind" label="Kind" error={at("kind")}>
+              <Select
+                id="thermometer-kind"
+                label="Kind"
+                value={draft.kind}
+                items={KINDS}
+                onChoose={(kind) => change({ kind: kind as Draft["kind"] })}
+              />
+            </Labelled>
+            {draft.kind === "infrared" && (
+              <TextField
+                id="thermometer-emissivity"
+                label="Emissivity it is set to"
+                hint="bright metal reads far too low"
+                error={at("emissivity")}
+                value={draft.emissivity}
+                maxLength={6}
+                onText={(emissivity) => change({ emissivity })}
+              />
+            )}
+          </div>
+          <Labelled
+            id="thermometer-table"
+            label="Limits"
+            hint="a line for each range"
+            error={at("table")}
+          >
+            <TextArea
+              id="thermometer-table"
+              rows={4}
+              value={draft.table}
+              maxLength={2000}
+              placeholder={"-20 to 200 °C  ±(0.1 % + 0.5 °C)\n0 to 380 °C  ±2 % or ±2 °C"}
+              error={at("table")}
+              onText={(table) => change({ table })}
             />
           </Labelled>
-          {draft.kind === "infrared" && (
+          {one && <TablePreview what="thermometer" table={draft.table} />}
+          {one && (
             <TextField
-              id="thermometer-emissivity"
-              label="Emissivity it is set to"
-              hint="bright metal reads far too low"
-              error={at("emissivity")}
-              value={draft.emissivity}
-              maxLength={6}
-              onText={(emissivity) => change({ emissivity })}
+              id="thermometer-why"
+              label="Why its limits change"
+              hint="what was measured so far keeps those of before"
+              error={at("why")}
+              value={draft.why}
+              maxLength={400}
+              onText={(why) => change({ why })}
             />
           )}
-        </div>
-        <Labelled
-          id="thermometer-table"
-          label="Limits"
-          hint="a line for each range"
-          error={at("table")}
-        >
-          <TextArea
-            id="thermometer-table"
-            rows={4}
-            value={draft.table}
-            maxLength={2000}
-            placeholder={"-20 to 200 °C  ±(0.1 % + 0.5 °C)\n0 to 380 °C  ±2 % or ±2 °C"}
-            error={at("table")}
-            onText={(table) => change({ table })}
-          />
-        </Labelled>
-        <TablePreview what="thermometer" table={draft.table} />
-        {one && (
-          <TextField
-            id="thermometer-why"
-            label="Why its limits change"
-            hint="what was measured so far keeps those of before"
-            error={at("why")}
-            value={draft.why}
-            maxLength={400}
-            onText={(why) => change({ why })}
-          />
+        </fieldset>
+        {unplacedErrors(saving.error, FIELDS).map((told) => (
+          <p key={told} role="alert" className="mt-2 font-medium text-bad">
+            {told}
+          </p>
+        ))}
+        {!readOnly && (
+          <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
+            {one ? "Save" : "Add it"}
+          </Button>
         )}
-      </fieldset>
-      {unplacedErrors(saving.error, FIELDS).map((told) => (
-        <p key={told} role="alert" className="mt-2 font-medium text-bad">
-          {told}
-        </p>
-      ))}
-      {!readOnly && (
-        <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
-          {one ? "Save" : "Add it"}
-        </Button>
-      )}
-      {saving.isSuccess && one && <p role="status">Saved.</p>}
+        {saving.isSuccess && one && <p role="status">Saved.</p>}
+      </div>
+      {!one && <TablePreview what="thermometer" table={draft.table} />}
     </form>
   );
 }

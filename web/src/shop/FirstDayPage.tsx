@@ -1,13 +1,15 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { useInstruments } from "@/api/instruments";
 import { useEndFirstDay, useWorkshop } from "@/api/shop";
+import { MeterForm } from "@/instruments/MeterForm";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { StaffList } from "./StaffList";
 import { Telephones } from "./Telephones";
 import { WorkshopForm } from "./WorkshopForm";
 
-const STEPS = ["The workshop", "Telephones", "People"] as const;
+const STEPS = ["The workshop", "Meters", "Telephones", "People"] as const;
 
 /** The first day: what a new shop says of itself, one thing after the other. */
 export default function FirstDayPage() {
@@ -25,10 +27,24 @@ export default function FirstDayPage() {
       {title === "The workshop" && workshop.data && (
         <WorkshopForm workshop={workshop.data} action="Save and go on" onSaved={() => setStep(1)} />
       )}
+      {title === "Meters" && (
+        <>
+          <p className="mb-3">
+            Every verdict says how sure it is, by the accuracy of the meter that was read. Add the
+            one you work with: its manual has the table. More of them, and thermometers, are added
+            under Shop whenever you like.
+          </p>
+          <InstrumentNames />
+          <MeterForm one={null} stays />
+          <Button look="action" className="mt-4" onClick={() => setStep(2)}>
+            Go on
+          </Button>
+        </>
+      )}
       {title === "Telephones" && (
         <>
           <Telephones />
-          <Button look="action" className="mt-4" onClick={() => setStep(2)}>
+          <Button look="action" className="mt-4" onClick={() => setStep(3)}>
             Go on
           </Button>
         </>
@@ -52,5 +68,16 @@ export default function FirstDayPage() {
       )}
       {workshop.isError && <Notice alert>{workshop.error.message}</Notice>}
     </div>
+  );
+}
+
+/** Those that were added so far. */
+function InstrumentNames() {
+  const found = useInstruments().data ?? [];
+  if (found.length === 0) return null;
+  return (
+    <p role="status" className="mb-3 font-medium">
+      There: {found.map((one) => one.name).join(", ")}.
+    </p>
   );
 }

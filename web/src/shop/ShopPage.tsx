@@ -1,5 +1,7 @@
-import { useMeters } from "@/api/queries";
+import { Link } from "react-router";
+import { useInstruments } from "@/api/instruments";
 import { useWorkshop } from "@/api/shop";
+import { Standing } from "@/instruments/Standing";
 import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";
 import { StaffList } from "./StaffList";
@@ -10,7 +12,7 @@ import { WorkshopForm } from "./WorkshopForm";
 export default function ShopPage() {
   const { person } = useSession();
   const workshop = useWorkshop();
-  const meters = useMeters();
+  const instruments = useInstruments();
   const isLead = person?.role === "lead";
   return (
     <div className="grid gap-x-8 gap-y-6 px-4.5 py-4 lg:grid-cols-2">
@@ -44,20 +46,27 @@ export default function ShopPage() {
         </section>
         <section aria-labelledby="shop-meters">
           <h2 id="shop-meters" className="legend mb-2">
-            Meters
+            Meters and thermometers
           </h2>
           <ul className="border-hairline border-t">
-            {meters.data?.map((one) => (
-              <li key={one.name} className="border-hairline border-b py-2">
-                <b className="block font-semibold">{one.name}</b>
-                <span className="block text-muted">
-                  {one.stated
-                    ? one.functions.map((each) => `${each.function} ${each.accuracy}`).join("; ")
-                    : "its accuracy is not known: a wide one is taken"}
-                </span>
+            {instruments.data?.map((one) => (
+              <li key={one.id} className="border-hairline border-b">
+                <Link
+                  to={`/shop/instruments/${one.id}`}
+                  className="flex min-h-[44px] flex-wrap items-center justify-between gap-x-4 hover:bg-sheet"
+                >
+                  <b className="font-semibold">{one.name}</b>
+                  <Standing one={one} />
+                </Link>
               </li>
             ))}
           </ul>
+          <Link
+            to="/shop/instruments"
+            className="mt-2 inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
+          >
+            All of them, leads and resistors
+          </Link>
         </section>
       </div>
     </div>

@@ -15,7 +15,7 @@ export default function SelectMenu({ id, label, value, items, onChoose }: Select
         <Primitive.Content
           position="popper"
           sideOffset={3}
-          className="z-50 max-h-[70vh] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-md border border-edge bg-sheet shadow-lg"
+          className="z-50 max-h-[min(70vh,var(--radix-select-content-available-height))] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-md border border-edge bg-sheet shadow-lg"
         >
           <Primitive.Viewport className="p-1">
             {items.map((item) => (

@@ -298,7 +298,7 @@ class OfTooLowACategory(Case):
             "part": "supply",
             "reading": {
                 "measurand": "supply_volts",
-                "readings": dict.fromkeys(("L1–L2", "L2–L3", "L3–L1"), "400"),
+                "volts": dict.fromkeys(("L1–L2", "L2–L3", "L3–L1"), "400"),
             },
             "conditions": {"meter": number},
         }

@@ -1,11 +1,15 @@
 import type { FormEvent } from "react";
+import { useLeads, useMetersForJob } from "@/api/instruments";
 import { useMeters } from "@/api/queries";
+import type { MeterChoice, MeterForJob } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { UNKNOWN_METER } from "@/check/draft";
+import { asItem } from "@/check/MeterField";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
+import { inside } from "@/verdict/prose";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
@@ -14,9 +18,12 @@ import { FormFoot } from "./FormFoot";
 export function MeterStep({ visit }: { visit: Visit }) {
   const { job } = visit;
   const meters = useMeters().data ?? [];
+  const ranked = useMetersForJob(job.number).data ?? [];
+  const leads = useLeads().data?.filter((one) => !one.retired) ?? [];
   const first = meters[0]?.id;
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.meter`, {
     meter: "",
+    leads: "",
     shorted: "",
     steady: false,
     open: false,
@@ -31,6 +38,7 @@ export function MeterStep({ visit }: { visit: Visit }) {
     "check.open_reads_ol",
     "check.battery_good",
     "meter",
+    "leads",
   ]);
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -45,16 +53,22 @@ export function MeterStep({ visit }: { visit: Visit }) {
       leads_nulled: draft.nulled,
     };
     const meter = chosen === UNKNOWN_METER ? null : Number(chosen);
-    entry.write({ kind: "meter_checked", meter, check }, "meter and leads", draft.id, (answer) => {
-      visit.setToday((now) => ({
-        ...now,
-        meter: chosen,
-        leadZero: draft.nulled ? "" : draft.shorted,
-        leadsNulled: draft.nulled,
-      }));
-      forget();
-      visit.moveOn(answer, "Meter and leads are good");
-    });
+    const set = draft.leads ? Number(draft.leads) : null;
+    entry.write(
+      { kind: "meter_checked", meter, leads: set, check },
+      "meter and leads",
+      draft.id,
+      (answer) => {
+        visit.setToday((now) => ({
+          ...now,
+          meter: chosen,
+          leadZero: draft.nulled ? "" : draft.shorted,
+          leadsNulled: draft.nulled,
+        }));
+        forget();
+        visit.moveOn(answer, "Meter and leads are good");
+      },
+    );
   }
   const said = ["check.steady", "check.open_reads_ol", "check.battery_good", "meter"]
     .map(entry.at)
@@ -64,13 +78,27 @@ export function MeterStep({ visit }: { visit: Visit }) {
       <Choices
         label="Meter"
         value={chosen}
-        items={meters.map((one) => ({
-          value: one.id === null ? UNKNOWN_METER : String(one.id),
-          label: one.name,
-          detail: `ohms ${one.functions.find((f) => f.function === "resistance")?.accuracy ?? "none"}`,
+        items={inOrder(meters, ranked).map((one) => ({
+          ...asItem(one),
+          detail: [decides(ranked.find((each) => each.id === one.id)), ...one.told]
+            .filter(Boolean)
+            .join(" "),
         }))}
         onChoose={(meter) => change({ meter })}
       />
+      <NotDecided meter={ranked.find((one) => String(one.id) === chosen)} />
+      {leads.length > 0 && (
+        <Choices
+          label="Leads"
+          value={draft.leads}
+          items={leads.map((one) => ({
+            value: String(one.id),
+            label: one.name,
+            detail: one.last_at ? `last ${one.last_zero} Ω` : "not shorted yet",
+          }))}
+          onChoose={(set) => change({ leads: set })}
+        />
+      )}
       <div className="max-w-[16rem]">
         <TextField
           id="shorted"
@@ -125,5 +153,43 @@ export function MeterStep({ visit }: { visit: Visit }) {
         )}
       </FormFoot>
     </form>
+  );
+}
+
+/** The meters as they are ranked for the job, those that are not ranked last. */
+function inOrder(meters: MeterChoice[], ranked: MeterForJob[]): MeterChoice[] {
+  const place = (one: MeterChoice) => {
+    const found = ranked.findIndex((each) => each.id === one.id);
+    return found < 0 ? ranked.length : found;
+  };
+  return [...meters].sort((one, other) => place(one) - place(other));
+}
+
+/** How many of the job's tests a meter decides, in words. */
+function decides(one: MeterForJob | undefined): string {
+  if (!one) return "";
+  const tests = one.good + one.with_care + one.not_decided.length;
+  const care = one.with_care > 0 ? `, ${one.with_care} with care` : "";
+  const rated = one.rated === false ? " Not rated for this supply." : "";
+  return `Decides ${one.good} of ${tests} tests well${care}.${rated}`;
+}
+
+/** What the chosen meter does not decide, and why. */
+function NotDecided({ meter }: { meter: MeterForJob | undefined }) {
+  if (!meter || meter.not_decided.length === 0) return null;
+  return (
+    <details>
+      <summary className="min-h-7 cursor-pointer text-muted">
+        {meter.not_decided.length} {meter.not_decided.length === 1 ? "test" : "tests"} it does not
+        decide
+      </summary>
+      <ul className="text-[0.92rem]">
+        {meter.not_decided.map((one) => (
+          <li key={`${one.part} ${one.title}`}>
+            {one.part}, {inside(one.title)}: {one.told}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
