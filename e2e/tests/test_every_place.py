@@ -15,6 +15,7 @@ from e2e.tests.test_job_journeys import CURING_ROOM, DECK_OVEN, RACK_OVEN, RETOR
 from e2e.visitor import visitor
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Customer, Machine, Position
+from hembit.apps.shop.models import Instrument
 
 
 class Accessible(DemoVisits):
@@ -22,6 +23,7 @@ class Accessible(DemoVisits):
         """Paths, with something that is there once the page is."""
         number = {one.machine.name: one.pk for one in Job.objects.select_related("machine")}
         bank = self.key(DECK_OVEN, "Upper deck, bank")
+        bench = Instrument.objects.get(name="Bench meter 2").pk
         oven = Machine.objects.get(name=DECK_OVEN).pk
         deck, rack, retort = number[DECK_OVEN], number[RACK_OVEN], number[RETORT]
         return [
@@ -43,7 +45,7 @@ class Accessible(DemoVisits):
             (f"jobs/{retort}/report", "What was found"),
             ("shop", "Telephones"),
             ("shop/instruments", "Thermometers"),
-            ("shop/instruments/1", "Daily check"),
+            (f"shop/instruments/{bench}", "Daily check"),
             ("shop/instruments/new/meter", "Add a meter"),
             ("shop/instruments/new/thermometer", "Add a thermometer"),
             ("me", "Signed in"),

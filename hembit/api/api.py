@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from hembit.api.contract import Api
 from hembit.api.errors import register
 from hembit.api.parser import StrictJson
+from hembit.apps.backups.routes import router as backups
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
@@ -39,6 +40,7 @@ api.add_router("", checks)
 api.add_router("", reckoner)
 api.add_router("", shop)
 api.add_router("", instruments)
+api.add_router("", backups)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

@@ -22,6 +22,8 @@ from hembit.installation.wrong import Wrong
 from hembit.server.run import Serving, run
 
 A_DAY = 24 * 3600.0
+A_LITTLE = 600.0
+"""How often it is looked whether tonight's backup is due [s]."""
 
 
 def main(words: list[str]) -> None:
@@ -54,6 +56,7 @@ def main(words: list[str]) -> None:
             "HEMBIT_FINGERPRINT": authority.fingerprint(),
         }
     _say_where(told, names, serving, typed)
+    _again_and_again(A_LITTLE, "backups", lambda: _tonights_backup(told.data))
     run(serving)
     lock.close()
 
@@ -90,7 +93,7 @@ def _serving(told: command.Told, names: tuple[str, ...]) -> tuple[Serving, str]:
         )
     # What is printed and drawn is what the certificate is good for.
     typed = _typed(told, tuple(one for one in names if one not in left_out))
-    _every_day(lambda: authority.renew(datetime.now(UTC)))
+    _again_and_again(A_DAY, "renewal", lambda: authority.renew(datetime.now(UTC)))
     serving = replace(
         where,
         certificate=str(authority.server_certificate_file),
@@ -106,16 +109,23 @@ def _serving(told: command.Told, names: tuple[str, ...]) -> tuple[Serving, str]:
     return serving, typed
 
 
-def _every_day(renew: Callable[[], Any]) -> None:
-    def days() -> None:
+def _again_and_again(pause: float, what: str, do: Callable[[], Any]) -> None:
+    def rounds() -> None:
         while True:
-            time.sleep(A_DAY)
+            time.sleep(pause)
             try:
-                renew()
+                do()
             except (Wrong, OSError) as error:
-                print(f"The certificate was not renewed: {error}", file=sys.stderr)
+                print(f"{what.capitalize()}: {error}", file=sys.stderr)
 
-    threading.Thread(target=days, name="renewal", daemon=True).start()
+    threading.Thread(target=rounds, name=what, daemon=True).start()
+
+
+def _tonights_backup(folder: Path) -> None:
+    """In a process of its own: nobody who measures waits for it."""
+    done = manage(folder, "make_backup", "--nightly")
+    if done.returncode:
+        raise Wrong((done.stderr.strip().splitlines() or ["it was interrupted"])[-1])
 
 
 def _say_where(told: command.Told, names: tuple[str, ...], serving: Serving, typed: str) -> None:

@@ -65,12 +65,18 @@ def is_up_to_date(folder: Path) -> bool:
     return (folder / NAME).exists() and not manage(folder, "migrate", "--check").returncode
 
 
-def manage(folder: Path, *words: str, database: Path | None = None) -> subprocess.CompletedProcess[str]:
-    """A command of the app's, on the data in ``folder`` (or another ``database``)."""
+def manage(
+    folder: Path, *words: str, database: Path | None = None, given: str | None = None
+) -> subprocess.CompletedProcess[str]:
+    """A command of the app's, on ``folder`` (or another ``database``), ``given`` on its input."""
     env = {**os.environ, "HEMBIT_DATA": str(folder)}
     env["HEMBIT_DATABASE"] = str(database or folder / NAME)
     return subprocess.run(
-        [sys.executable, str(ROOT / "manage.py"), *words], env=env, capture_output=True, text=True
+        [sys.executable, str(ROOT / "manage.py"), *words],
+        env=env,
+        capture_output=True,
+        text=True,
+        input=given,
     )
 
 

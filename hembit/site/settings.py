@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "hembit.apps.shop",
+    "hembit.apps.backups",
     "hembit.apps.checks",
     "hembit.apps.reckoner",
     "hembit.apps.machines",

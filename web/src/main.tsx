@@ -24,6 +24,7 @@ const JobPage = lazy(() => import("@/jobs/JobPage"));
 const ReportPage = lazy(() => import("@/report/ReportPage"));
 const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
 const ShopPage = lazy(() => import("@/shop/ShopPage"));
+const BackupsPage = lazy(() => import("@/shop/BackupsPage"));
 const InstrumentsPage = lazy(() => import("@/instruments/InstrumentsPage"));
 const InstrumentPage = lazy(() => import("@/instruments/InstrumentPage"));
 const NewInstrumentPage = lazy(() => import("@/instruments/NewInstrumentPage"));
@@ -77,6 +78,7 @@ createRoot(root).render(
                     <Route path="jobs/:number/report" element={<ReportPage />} />
                     <Route path="follow-ups" element={<FollowUpsPage />} />
                     <Route path="shop" element={<ShopPage />} />
+                    <Route path="shop/backups" element={<BackupsPage />} />
                     <Route path="shop/instruments" element={<InstrumentsPage />} />
                     <Route path="shop/instruments/:number" element={<InstrumentPage />} />
                     <Route path="shop/instruments/new/:what" element={<NewInstrumentPage />} />

@@ -15,7 +15,7 @@ from hembit.apps.base.append_only import AppendOnly
 
 Changed = TypeVar("Changed", bound=type[models.Model])
 
-NEVER_SHOWN = frozenset({"password", "last_login"})
+NEVER_SHOWN = frozenset({"password", "last_login", "identity"})
 """Fields whose values are no business of the trail: that they changed is."""
 
 

@@ -9,6 +9,8 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
+from hembit.apps.backups.schemas import BackupsStand
+from hembit.apps.backups.services import standing
 from hembit.apps.base.health import told_to_leads
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.jobs import services
@@ -39,13 +41,14 @@ ON_HOME = 12
 
 
 class HomeOut(Model):
-    """What is open, what is waiting, what is due; to leads, what is wrong with the data.
+    """What is open, waiting and due; to leads, what is wrong with the data, and how backups stand.
 
     Of open jobs the newest stand here, of follow-ups those that are due first; whether there are
     more is said.
     """
 
     faults: tuple[str, ...]
+    backups: BackupsStand | None
     open_jobs: tuple[JobSummary, ...]
     more_open_jobs: bool
     waits: tuple[WaitOut, ...]
@@ -91,6 +94,7 @@ def get_home(request: HttpRequest) -> HomeOut:
     follow_ups = list(list_follow_ups()[: ON_HOME + 1])
     return HomeOut(
         faults=told_to_leads() if asking(request).is_lead else (),
+        backups=standing(timezone.now()) if asking(request).is_lead else None,
         open_jobs=tuple(summary(one) for one in jobs[:ON_HOME]),
         more_open_jobs=len(jobs) > ON_HOME,
         waits=tuple(wait_out(one) for one in running_waits()),

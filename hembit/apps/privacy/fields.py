@@ -76,7 +76,19 @@ class Words:
 
 _FIGURES = frozenset(
     (
-        *("part", "spec", "readings", "check", "meter_name", "seen", "spares", "fitted_on", "from"),
+        *(
+            "part",
+            "spec",
+            "readings",
+            "check",
+            "meter_name",
+            "leads_name",
+            "held_against",
+            "seen",
+            "spares",
+            "fitted_on",
+            "from",
+        ),
         *("conclusion", "found", "headline", "rated", "fuse", "cable", "contactor", "supply"),
         *("protective_conductor", "insulation", "gas", "kind", "key", "step", "order", "school"),
     )

@@ -71,7 +71,7 @@ def places(customer: int) -> Iterator[Place]:
 def _places_in(words: Words, rows: QuerySet[Any]) -> Iterator[Place]:
     for pk, value in rows.order_by().values_list("pk", words.field).iterator(chunk_size=500):
         for path in words.leaves(value) if words.leaves else ((),):
-            text = _at(value, path)
+            text = at_path(value, path)
             if text:
                 yield Place(words, pk, path, text)
 
@@ -139,7 +139,7 @@ def terms_of(customer: Customer) -> tuple[list[str], str]:
     return [one for one in texts if len(one) >= SHORTEST], digits if is_number else ""
 
 
-def _at(value: Any, path: Path) -> str:
+def at_path(value: Any, path: Path) -> str:
     for step in path:
         value = value[step]
     return str(value)

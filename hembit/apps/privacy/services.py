@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 
@@ -9,6 +10,7 @@ from django.db import connection, transaction
 from django.db.models import Model
 from django.utils import timezone
 
+from hembit.apps.backups.services import remember_erased
 from hembit.apps.base.audit import AuditEvent, record
 from hembit.apps.base.full_text import forget_what_was_taken_out
 from hembit.apps.machines.models import Customer
@@ -61,26 +63,52 @@ def erase_customer(number: int, given: EraseIn, now: datetime | None = None) -> 
         keep, also = set(given.keep), set(given.also)
         every = list(places(customer.pk))
         own = [one for one in every if one.key not in keep]
-        _erase([*own, *(one for one in elsewhere(customer, every) if one.key in also)])
+        others = [one for one in elsewhere(customer, every) if one.key in also]
         pictures = [one.id for one in found.pictures if str(one.id) not in keep]
-        Photo.objects.filter(pk__in=pictures).update(erased_at=now or timezone.now())
-        _forget_in_trail(Customer, customer.pk)
-        Customer.objects.filter(pk=customer.pk).update(
-            **{name: "" for name in PERSONAL if name != "name"},
-            name=f"Customer {customer.pk}, erased",
-            erased_at=now or timezone.now(),
-        )
+        erase_rows(customer, [*own, *others], pictures, now or timezone.now())
         counts = {"texts": len(own), "elsewhere": len(also), "pictures": len(pictures)}
         record("customer_erased", customer, after={**counts, "kept": len(keep)})
+        # Before it is so: an erasing that was confirmed is done again rather than forgotten.
+        remember_erased(line_of(customer.pk, [*own, *others], pictures))
+    leave_nothing_behind(pictures)
+    return find_customer(number)
+
+
+def line_of(customer: int, found: Iterable[Place], pictures: Iterable[Any]) -> dict[str, Any]:
+    """What is erased, by its ids alone: a line for the list outside the database."""
+    return {
+        "at": timezone.now().isoformat(),
+        "customer": customer,
+        "rows": [
+            [one.words.model._meta.model_name, one.words.field, str(one.pk), list(one.path)]
+            for one in found
+        ],
+        "pictures": [str(one) for one in pictures],
+    }
+
+
+def erase_rows(customer: Customer, found: list[Place], pictures: list[Any], now: datetime) -> None:
+    """Erase these texts, the pictures, and what is personal of the customer, within a transaction."""
+    _erase(found)
+    Photo.objects.filter(pk__in=pictures).update(erased_at=now)
+    _forget_in_trail(Customer, customer.pk)
+    Customer.objects.filter(pk=customer.pk).update(
+        **{name: "" for name in PERSONAL if name != "name"},
+        name=f"Customer {customer.pk}, erased",
+        erased_at=now,
+    )
+
+
+def leave_nothing_behind(pictures: Iterable[Any]) -> None:
+    """Take the pictures off the disk, and what was erased out of indexes and the log of writes."""
     for one in pictures:
         remove(one)
     for words in WORDS:
         if words.index:
             forget_what_was_taken_out(words.index[0])
     if not connection.in_atomic_block:
-        with connection.cursor() as cursor:  # it is not left in the log of writes either
+        with connection.cursor() as cursor:
             cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-    return find_customer(number)
 
 
 def _erase(found: list[Place]) -> None:

@@ -13,6 +13,7 @@ export const keys = {
   instrument: (...which: [] | [number: number]) => ["instrument", ...which],
   accuracyTable: (body: unknown) => ["accuracy-table", body],
   resistors: ["resistors"],
+  backups: ["backups"],
   leads: ["leads"],
   deciders: (body: unknown) => ["deciders", body],
   metersForJob: (...which: [] | [job: number]) => ["meters-for-job", ...which],

@@ -696,6 +696,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Backups
+         * @description How backups are made, and the last of them.
+         */
+        get: operations["list_backups"];
+        put?: never;
+        /**
+         * Make Backup
+         * @description Make one now; one that fails is told among the others.
+         */
+        post: operations["make_backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Plan Backups
+         * @description Say where copies go, how many stay, and when.
+         */
+        put: operations["plan_backups"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Seal Backups
+         * @description Seal them from now on, or no more.
+         */
+        put: operations["seal_backups"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workshop": {
         parameters: {
             query?: never;
@@ -5812,6 +5876,100 @@ export interface components {
             because: string;
         };
         /**
+         * BackupOut
+         * @description A backup that was made, or failed; ``there`` says that its file still is.
+         */
+        BackupOut: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Nightly */
+            nightly: boolean;
+            /** File */
+            file: string;
+            /** Size */
+            size: number;
+            /** Sealed */
+            sealed: boolean;
+            /** Copied To */
+            copied_to: string;
+            /** Error */
+            error: string;
+            /** There */
+            there: boolean;
+        };
+        /**
+         * BackupsOut
+         * @description How backups are made, which were, and how they stand.
+         */
+        BackupsOut: {
+            /** Last Good */
+            last_good: string | null;
+            /** Told */
+            told: string[];
+            plan: components["schemas"]["PlanOut"];
+            /** Made */
+            made: components["schemas"]["BackupOut"][];
+        };
+        /**
+         * PlanOut
+         * @description The same; ``sealed`` says that backups take the passphrase to be opened.
+         */
+        PlanOut: {
+            /**
+             * Target
+             * @default
+             */
+            target: string;
+            /**
+             * Keep
+             * @default 14
+             */
+            keep: number;
+            /**
+             * At Hour
+             * @default 3
+             */
+            at_hour: number;
+            /** Sealed */
+            sealed: boolean;
+        };
+        /**
+         * PlanIn
+         * @description Where copies go (a folder on another disk or host, or none), how many stay, at what hour.
+         */
+        PlanIn: {
+            /**
+             * Target
+             * @default
+             */
+            target: string;
+            /**
+             * Keep
+             * @default 14
+             */
+            keep: number;
+            /**
+             * At Hour
+             * @default 3
+             */
+            at_hour: number;
+        };
+        /**
+         * PassphraseIn
+         * @description The passphrase to seal with from now on; null to seal no more.
+         */
+        PassphraseIn: {
+            /** Passphrase */
+            passphrase: string | null;
+        };
+        /**
          * WorkshopOut
          * @description The details; ``begun`` once a lead went through the first day's page.
          */
@@ -6127,6 +6285,16 @@ export interface components {
             fitted_on?: string | null;
         };
         /**
+         * BackupsStand
+         * @description When the last good backup was made, and what is wrong with them, in sentences.
+         */
+        BackupsStand: {
+            /** Last Good */
+            last_good: string | null;
+            /** Told */
+            told: string[];
+        };
+        /**
          * FollowUpKind
          * @description What is to be come back to.
          * @enum {string}
@@ -6165,7 +6333,7 @@ export interface components {
         };
         /**
          * HomeOut
-         * @description What is open, what is waiting, what is due; to leads, what is wrong with the data.
+         * @description What is open, waiting and due; to leads, what is wrong with the data, and how backups stand.
          *
          *     Of open jobs the newest stand here, of follow-ups those that are due first; whether there are
          *     more is said.
@@ -6173,6 +6341,7 @@ export interface components {
         HomeOut: {
             /** Faults */
             faults: string[];
+            backups: components["schemas"]["BackupsStand"] | null;
             /** Open Jobs */
             open_jobs: components["schemas"]["JobSummary"][];
             /** More Open Jobs */
@@ -11022,6 +11191,292 @@ export interface operations {
             };
             /** @description There is none with this number */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    plan_backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    seal_backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassphraseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys } from "./keys";
-import type { OwnPassword, WorkerIn, WorkshopIn } from "./types";
+import type { OwnPassword, PlanIn, WorkerIn, WorkshopIn } from "./types";
 
 export function useWorkshop() {
   return useQuery({ queryKey: keys.workshop, queryFn: () => ask(client.GET("/api/v1/workshop")) });
@@ -90,5 +90,36 @@ export function useOwnPassword() {
   return useMutation({
     mutationFn: (body: OwnPassword) => ask(client.PUT("/api/v1/session/password", { body })),
     onSuccess: () => askAgain(store, keys.session, keys.places()),
+  });
+}
+
+/** How backups are made, and which were. */
+export function useBackups() {
+  return useQuery({ queryKey: keys.backups, queryFn: () => ask(client.GET("/api/v1/backups")) });
+}
+
+export function useMakeBackup() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask(client.POST("/api/v1/backups")),
+    onSuccess: () => askAgain(store, keys.backups, keys.home),
+  });
+}
+
+export function usePlanBackups() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: PlanIn) => ask(client.PUT("/api/v1/backups/plan", { body })),
+    onSuccess: () => askAgain(store, keys.backups, keys.home),
+  });
+}
+
+/** Seal backups with a passphrase from now on; null to seal them no more. */
+export function useSealBackups() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (passphrase: string | null) =>
+      ask(client.PUT("/api/v1/backups/passphrase", { body: { passphrase } })),
+    onSuccess: () => askAgain(store, keys.backups),
   });
 }

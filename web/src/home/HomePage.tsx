@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { useHome } from "@/api/jobs";
 import type { Home } from "@/api/types";
-import { clockOrDay } from "@/clock/dates";
+import { clockOrDay, dateAndClock } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { JobRow } from "@/jobs/JobRow";
@@ -35,6 +35,7 @@ function Board({ home }: { home: Home }) {
             {one}
           </Notice>
         ))}
+        {home.backups && <BackupsStand {...home.backups} />}
         {session?.first_day && (
           <Notice>
             The workshop’s name, its telephones and its people are not said yet:{" "}
@@ -109,5 +110,18 @@ function Board({ home }: { home: Home }) {
         </section>
       </aside>
     </div>
+  );
+}
+
+/** To leads: how old the last good backup is, and what is wrong with them. */
+function BackupsStand({ last_good, told }: NonNullable<Home["backups"]>) {
+  return (
+    <p className="mb-3 text-muted">
+      {last_good && `Last good backup ${dateAndClock(last_good)}. `}
+      <span className="font-medium text-watch">{told.join(" ")}</span>{" "}
+      <Link to="/shop/backups" className="text-action-text underline">
+        Backups
+      </Link>
+    </p>
   );
 }

@@ -38,6 +38,19 @@ export default function ShopPage() {
             <StaffList />
           </section>
         )}
+        {isLead && (
+          <section aria-labelledby="shop-backups">
+            <h2 id="shop-backups" className="legend mb-2">
+              Backups
+            </h2>
+            <Link
+              to="/shop/backups"
+              className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
+            >
+              Backups: make one, say where they go
+            </Link>
+          </section>
+        )}
         <section aria-labelledby="shop-telephones">
           <h2 id="shop-telephones" className="legend mb-2">
             Telephones

@@ -10,7 +10,7 @@ export function TickBox({ label, on, onChange, strong = false }: Props) {
     >
       <input
         type="checkbox"
-        className={`shrink-0 accent-[var(--action)] ${strong ? "size-6" : "size-5"}`}
+        className={`shrink-0 accent-[var(--action)] ${strong ? "size-[24px]" : "size-5"}`}
         checked={on}
         onChange={(event) => onChange(event.target.checked)}
       />

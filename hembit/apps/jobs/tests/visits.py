@@ -8,10 +8,10 @@ from typing import Any
 from uuid import uuid4
 
 from django.http import HttpResponse
-from django.test import Client
+from django.test import Client, TestCase
 from django.utils import timezone
 
-from hembit.apps.checks.tests.requests import PASSWORD, ROOM, ApiTestCase, signed_in_client
+from hembit.apps.checks.tests.requests import PASSWORD, ROOM, ApiRequests, signed_in_client
 from hembit.apps.machines.schemas import CustomerIn, MachineIn, PositionIn
 from hembit.apps.machines.services import add_position, save_customer, save_machine
 from hembit.apps.people.models import Role
@@ -28,8 +28,10 @@ BANK = {"kind": "element_bank", "members": 3, "member": ELEMENT}
 SYSTEM = SupplySystem.THREE_PHASE_230_400
 
 
-class VisitCase(ApiTestCase):
+class Visits(ApiRequests):
     """Ilse, a technician, at a deck oven with an element, a limit and a bank of two named members."""
+
+    assertIn: Any  # noqa: N815, from the test case it is mixed into
 
     def setUp(self) -> None:
         super().setUp()
@@ -144,3 +146,7 @@ class VisitCase(ApiTestCase):
 
     def tomorrow(self) -> str:
         return str(timezone.localdate() + timedelta(days=1))
+
+
+class VisitCase(Visits, TestCase):
+    """Tests of visits."""

@@ -1,0 +1,214 @@
+"""Make a backup, keep the last of them, and tell leads how old the last good one is."""
+
+from __future__ import annotations
+
+import base64
+import fcntl
+import json
+import os
+import shutil
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from datetime import datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.db import connection
+from django.utils import timezone
+
+from hembit.apps.backups.models import THE_ONE, BackupMade, BackupPlan
+from hembit.apps.backups.schemas import BackupsStand, PlanIn
+from hembit.apps.people.models import Person
+from hembit.apps.workshop.clock import zone
+from hembit.archive.damaged import Damaged
+from hembit.archive.manifest import ERASED
+from hembit.archive.sealing import Seal, new_seal
+from hembit.archive.write import copy_to, write_backup
+from hembit_core import CORE_VERSION, InputError
+
+TOO_OLD = timedelta(days=2)
+_LEAST_PASSPHRASE = 10
+
+
+class BeingMade(Exception):
+    """Another backup is being made just now."""
+
+
+def plan() -> BackupPlan:
+    """How backups are made; as it is until a lead says more."""
+    return BackupPlan.objects.filter(pk=THE_ONE).first() or BackupPlan()
+
+
+def save_plan(given: PlanIn) -> BackupPlan:
+    """Say where copies go, how many stay, and when.
+
+    Raises
+    ------
+    InputError
+        If the target is no folder that can be written to.
+    """
+    target = given.target and _checked(Path(given.target))
+    kept = plan()
+    kept.target, kept.keep, kept.at_hour = str(target), given.keep, given.at_hour
+    kept.save()
+    return kept
+
+
+def say_passphrase(passphrase: str | None) -> BackupPlan:
+    """Seal backups from now on with this passphrase, which is kept nowhere; None to seal them no more.
+
+    Raises
+    ------
+    InputError
+        If it is short.
+    """
+    kept = plan()
+    if passphrase is None:
+        kept.recipient = kept.identity = ""
+    elif len(passphrase) < _LEAST_PASSPHRASE:
+        raise InputError(f"A passphrase has {_LEAST_PASSPHRASE} characters at least.").at("passphrase")
+    else:
+        made = new_seal(passphrase)
+        kept.recipient = made.recipient
+        kept.identity = base64.b64encode(made.identity).decode()
+    kept.save()
+    return kept
+
+
+def backups_folder() -> Path:
+    """Where backups are made; on the disk of the data."""
+    return Path(settings.DATA) / "backups"
+
+
+def make(by: Person | None = None, *, nightly: bool = False, now: datetime | None = None) -> BackupMade:
+    """Make a backup now, copy it to the target, take away those beyond the number that stay.
+
+    One that fails is written down as well, with why.
+
+    Raises
+    ------
+    BeingMade
+        If another is being made.
+    """
+    now, how = now or timezone.now(), plan()
+    folder = backups_folder()
+    with _alone(folder):
+        row = BackupMade(at=now, by=by, nightly=nightly, sealed=bool(how.recipient))
+        target = folder / f"hembit-{now:%Y%m%d-%H%M%S}{'-sealed' if how.recipient else ''}.zip"
+        try:
+            database = Path(str(connection.settings_dict["NAME"]))
+            data = Path(settings.DATA)
+            written = write_backup(data, database, target, now, CORE_VERSION, _seal(how))
+            row.file, row.size = target.name, written.file.stat().st_size
+            if how.target:
+                row.copied_to = str(copy_to(written.file, Path(how.target)))
+                copy_list(data, Path(how.target))
+        except (Damaged, OSError) as error:
+            row.error = str(error)[:400] or type(error).__name__
+        row.save()
+        _take_away(how)
+        return row
+
+
+def copy_list(data: Path, target: Path) -> None:
+    """Lay the list of what was erased beside the copies: a restore elsewhere erases it again."""
+    if (data / ERASED).exists():
+        shutil.copyfile(data / ERASED, target / ERASED)
+
+
+def remember_erased(line: dict[str, Any]) -> None:
+    """Write down what is erased, by its ids, outside the database: a line of JSON, never changed.
+
+    Where the target cannot be reached now, the next backup takes the list there.
+    """
+    data = Path(settings.DATA)
+    with (data / ERASED).open("a", encoding="utf-8") as out:
+        out.write(json.dumps(line, separators=(",", ":")) + "\n")
+        out.flush()
+        os.fsync(out.fileno())
+    (data / ERASED).chmod(0o600)
+    target = plan().target
+    if target:
+        with suppress(OSError):
+            copy_list(data, Path(target))
+
+
+def is_due(now: datetime) -> bool:
+    """Whether tonight's backup is still to be made."""
+    here = now.astimezone(zone())
+    tonight = here.replace(hour=plan().at_hour, minute=0, second=0, microsecond=0)
+    if tonight > here:
+        tonight -= timedelta(days=1)
+    last = BackupMade.objects.filter(nightly=True).first()
+    return last is None or last.at < tonight
+
+
+def last_good() -> BackupMade | None:
+    """The last backup that was made and, where there is a target, copied there."""
+    good = BackupMade.objects.filter(error="")
+    return (good.exclude(copied_to="") if plan().target else good).first()
+
+
+def standing(now: datetime) -> BackupsStand:
+    """How old the last good backup is, and what is wrong with them."""
+    good = last_good()
+    return BackupsStand(last_good=good.at if good else None, told=tuple(_told(good, now)))
+
+
+def _told(good: BackupMade | None, now: datetime) -> Iterator[str]:
+    how, last = plan(), BackupMade.objects.first()
+    if last and last.error:
+        yield f"The last backup failed: {last.error}"
+    if good is None:
+        yield "There is no backup yet."
+    elif now - good.at > TOO_OLD:
+        yield f"The last good backup is {(now - good.at).days} days old."
+    if not how.target:
+        yield "Backups are on the disk of the data alone: give a folder on another disk or host."
+    elif _same_disk(Path(how.target)):
+        yield f"{how.target} is on the disk of the data: when that fails, both are gone."
+
+
+def _same_disk(target: Path) -> bool:
+    try:
+        return target.stat().st_dev == Path(settings.DATA).stat().st_dev
+    except OSError:
+        return False
+
+
+def _checked(target: Path) -> Path:
+    if not target.is_absolute():
+        raise InputError("Give the whole path, from / on.").at("target")
+    if not target.is_dir():
+        raise InputError(f"{target} is no folder on this machine. Is the disk mounted?").at("target")
+    data = Path(settings.DATA).resolve()
+    if target.resolve() == data or data in target.resolve().parents:
+        raise InputError("This lies among the data themselves. Give a folder elsewhere.").at("target")
+    if not os.access(target, os.W_OK | os.X_OK):
+        raise InputError(f"Hembit may not write into {target}.").at("target")
+    return target
+
+
+def _seal(how: BackupPlan) -> Seal | None:
+    return Seal(how.recipient, base64.b64decode(how.identity)) if how.recipient else None
+
+
+@contextmanager
+def _alone(folder: Path) -> Iterator[None]:
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    with (folder / "making").open("a") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise BeingMade("A backup is being made just now. Wait until it is done.") from None
+        yield
+
+
+def _take_away(how: BackupPlan) -> None:
+    """Those beyond the number that stay, in the order they were made, here and at the target."""
+    beyond = BackupMade.objects.filter(error="").exclude(file="")[how.keep :]
+    for one in beyond:
+        (backups_folder() / one.file).unlink(missing_ok=True)
+        if one.copied_to and how.target and Path(one.copied_to).parent == Path(how.target):
+            Path(one.copied_to).unlink(missing_ok=True)

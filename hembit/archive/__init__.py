@@ -1,0 +1,1 @@
+"""A shop's data as one file, and back: no Django, so that it works where there is no database yet."""
