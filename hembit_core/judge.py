@@ -33,6 +33,7 @@ from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.unsaid import notices_of
+from hembit_core.rule_settings import own_figures
 
 __all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expectations", "judge"]
 
@@ -77,7 +78,7 @@ def judge(
     spec: AnySpec,
     reading: AnyReading,
     conditions: Conditions | None = None,
-    rule: DecisionRule = DecisionRule.SIMPLE,
+    rule: DecisionRule | None = None,
 ) -> Judgement:
     """Judge one reading of one part.
 
@@ -86,7 +87,7 @@ def judge(
     spec : what the part should be.
     reading : display texts and how they were taken.
     conditions : meter, part temperature, supply; cautious defaults where not given.
-    rule : decision rule, ILAC-G8:09/2019.
+    rule : decision rule, ILAC-G8:09/2019; that of the rules where none is given.
 
     Returns
     -------
@@ -108,6 +109,7 @@ def judge(
     ('within', 'accept', '22.90–26.72 Ω')
     """
     conditions = conditions or Conditions()
+    rule = rule or conditions.rules.decision_rule
     family = FAMILIES[type(spec)]
     if isinstance(reading, InsulationTest) and InsulationTest in family.readings:
         drawing = _drawing_to_case(family.expectations(spec, conditions))
@@ -123,7 +125,12 @@ def judge(
             "Choose one of its own tests."
         ).at("reading.measurand")
     told = notices_of(spec, reading, conditions)
-    return verdict.model_copy(update={"warnings": (*verdict.warnings, *told)}) if told else verdict
+    own = own_figures(conditions.rules)
+    if not told and not own:
+        return verdict
+    return verdict.model_copy(
+        update={"warnings": (*verdict.warnings, *told), "policy": (*verdict.policy, *own)}
+    )
 
 
 _TO_CASE = measurand_of(TerminalToCase)

@@ -307,7 +307,7 @@ def _no_leads_line(reading: ResistanceReading, conditions: Conditions) -> Workin
         label="Leads",
         result="not taken off",
         figures=f"may add up to {conditions.rules.leads_unknown_ohm[1]:g} Ω",
-        source="shop default",
+        source=conditions.rules.said("leads_unknown_ohm"),
     )
 
 

@@ -10,15 +10,24 @@ from __future__ import annotations
 from functools import cache
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from hembit_core.data_files import table
+from hembit_core.judging.states import DecisionRule
 from hembit_core.model import Model
 
 Range = Annotated[tuple[float, ...], Field(min_length=2, max_length=2)]
 """The least and the most."""
 _MAINS_FROM = 100.0
 """A ghost shows on a wire beside live ones of this many volts at least [V]."""
+
+
+_IN_ORDER = (
+    ("buzzer_sounds_surely_below_ohm", "buzzer_silent_surely_above_ohm"),
+    ("ghost_volts_from", "ghost_volts_to"),
+    ("volts_none_share", "volts_full_share"),
+    ("small_element_least_share", "small_element_watch_share"),
+)
 
 
 class SupplyLimits(Model):
@@ -71,6 +80,8 @@ class Rules(Model):
     sibling_spread : standard deviation among equal parts, by kind of part, as a share.
     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
     supplies : limits of each supply system.
+    decision_rule : what follows where U reaches a limit, where the reading does not say it.
+    origins : where each figure that is not as shipped comes from, by its name.
     """
 
     short_share_of_nominal: float = Field(gt=0, lt=1)
@@ -116,6 +127,22 @@ class Rules(Model):
     sibling_spread: dict[str, float]
     thermometer_limit_K: dict[str, float]  # noqa: N815
     supplies: dict[str, SupplyLimits]
+    decision_rule: DecisionRule = DecisionRule.SIMPLE
+    origins: dict[str, str] = Field(default_factory=dict)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Rules:
+        """Figures that belong together stand in their order."""
+        for low, high in _IN_ORDER:
+            if getattr(self, low) > getattr(self, high):
+                words = f"{low} must not be above {high}".replace("_", " ")
+                raise ValueError(words[0].upper() + words[1:])
+        return self
+
+    def said(self, *names: str) -> str:
+        """Whose figures these are: the shop's default, or the set that they come from."""
+        found = [self.origins[name] for name in names if name in self.origins]
+        return found[0] if found else "shop default"
 
     def __hash__(self) -> int:
         """By a few figures: it only has to be quick, equality compares them all."""

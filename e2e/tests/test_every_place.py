@@ -86,7 +86,12 @@ class Accessible(DemoVisits):
     def test_a_leads_own_places(self) -> None:
         maud = visitor(self.new_technician("Maud Fennick"))
         page = maud.page
-        for path, words in (("first-day", "First day, 1 of 4"), ("shop", "Ilse Fennick")):
+        for path, words in (
+            ("first-day", "First day, 1 of 4"),
+            ("shop/backups", "How they are made"),
+            ("shop/rules", "Dead, insulation, earth"),
+            ("shop", "Ilse Fennick"),
+        ):
             page.goto(f"{self.live_server_url}/{path}")
             maud.see(words)
             self.assert_accessible(page, f"a lead's {path}")

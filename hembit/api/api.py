@@ -19,6 +19,7 @@ from hembit.apps.photos.routes import router as photos
 from hembit.apps.privacy.routes import router as privacy
 from hembit.apps.reckoner.routes import router as reckoner
 from hembit.apps.reports.routes import router as reports
+from hembit.apps.rules.routes import router as rules
 from hembit.apps.shop.instrument_routes import router as instruments
 from hembit.apps.shop.routes import router as shop
 from hembit.apps.shop.workshop_routes import router as workshop
@@ -41,6 +42,7 @@ api.add_router("", reckoner)
 api.add_router("", shop)
 api.add_router("", instruments)
 api.add_router("", backups)
+api.add_router("", rules)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

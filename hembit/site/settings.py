@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "ninja",
     "hembit.apps.shop",
     "hembit.apps.backups",
+    "hembit.apps.rules",
     "hembit.apps.checks",
     "hembit.apps.reckoner",
     "hembit.apps.machines",

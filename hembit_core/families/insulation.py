@@ -64,6 +64,7 @@ class InsulationTest(Model):
 def insulation_expectation(drawing: str, rules: Rules) -> Expectation:
     """What to expect: at least the shop's limit, at the tester's volts."""
     limit = quantity(rules.insulation_at_least_ohm, "Ω", 2)
+    whose = rules.said("insulation_at_least_ohm")
     return expect(
         InsulationTest,
         rail_of(Band(lower=rules.insulation_at_least_ohm), "Ω", 2, NEAR_ZERO, _BEYOND),
@@ -73,7 +74,7 @@ def insulation_expectation(drawing: str, rules: Rules) -> Expectation:
         overflow_means="sound",
         zero_means="the wire touches the case",
         topics=("ohms", "insulation"),
-        policy=(f"insulation at least {limit} (shop default; local code decides)",),
+        policy=(f"insulation at least {limit} ({whose}; local code decides)",),
     )
 
 

@@ -74,7 +74,7 @@ def terminal_to_case(drawing: str, rules: Rules) -> Expectation:
         overflow_means="sound, as far as a multimeter can tell",
         zero_means="the wire touches the case",
         topics=("ohms", "to_case"),
-        policy=(f"leaking below {limit} on a multimeter (shop default)",),
+        policy=(f"leaking below {limit} on a multimeter ({rules.said('leaking_below_ohm')})",),
     )
 
 

@@ -68,8 +68,8 @@ def pass_gate(
     """
     rules = rules or default_rules()
     lines = (
-        _protective_conductor(given, rules.protective_conductor_up_to_ohm),
-        _insulation(given, rules.insulation_at_least_ohm),
+        _protective_conductor(given, rules),
+        _insulation(given, rules),
     )
     for field, sentence in (
         ("nothing_left_inside", "Count the tools, clips and leads: nothing may be left inside."),
@@ -96,8 +96,8 @@ def _gas(gas: Gas | None) -> str:
     return "gas line not opened" if gas is Gas.NOT_OPENED else "gas line tight at every opened joint"
 
 
-def _protective_conductor(given: EnergisingGate, limit: float) -> str:
-    text = given.protective_conductor
+def _protective_conductor(given: EnergisingGate, rules: Rules) -> str:
+    text, limit = given.protective_conductor, rules.protective_conductor_up_to_ohm
     said = quantity(limit, "Ω", 1)
     if text is None:
         return _left_out(
@@ -111,11 +111,12 @@ def _protective_conductor(given: EnergisingGate, limit: float) -> str:
             f"The protective conductor reads {shown.shown}, above {said}. Mend it before anything is "
             "energised."
         ).at("protective_conductor")
-    return f"protective conductor {shown.shown}, at most {said} (shop default; local code decides)"
+    whose = rules.said("protective_conductor_up_to_ohm")
+    return f"protective conductor {shown.shown}, at most {said} ({whose}; local code decides)"
 
 
-def _insulation(given: EnergisingGate, limit: float) -> str:
-    text = given.insulation
+def _insulation(given: EnergisingGate, rules: Rules) -> str:
+    text, limit = given.insulation, rules.insulation_at_least_ohm
     said = quantity(limit, "Ω", 1)
     if text is None:
         return _left_out(given.no_insulation_because, "insulation", "no_insulation_because")
@@ -125,7 +126,8 @@ def _insulation(given: EnergisingGate, limit: float) -> str:
             f"The insulation reads {shown.shown}, below {said}. Do not energise: dry it, find the leak."
         ).at("insulation")
     figure = "beyond the tester's range" if shown.value is None else shown.shown
-    return f"insulation {figure}, at least {said} at 500 V DC (shop default; local code decides)"
+    whose = rules.said("insulation_at_least_ohm")
+    return f"insulation {figure}, at least {said} at 500 V DC ({whose}; local code decides)"
 
 
 def _left_out(reason: str, what: str, field: str) -> str:

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from hembit.apps.checks.schemas import ChoiceOut, OfKindsOut, Options
+from hembit.apps.rules.services import rules_here
 from hembit_core import CORE_VERSION
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import RULE_TEXT
 from hembit_core.planning.looking import inspections
 from hembit_core.planning.symptoms import Symptom
-from hembit_core.rules import default_rules
 
 _SCHOOLS = (
     ("appliance_input", "+5/−10 % of P", "IEC 60335-1, clause 10, borrowed from appliances"),
@@ -61,5 +61,5 @@ def options() -> Options:
         symptoms=tuple(ChoiceOut(value=one, label=one.label) for one in Symptom),
         inspections=inspections(),
         conclusions=tuple(ChoiceOut(value=one, label=one) for one in Conclusion),
-        proof_of_dead_minutes=default_rules().proof_of_dead_minutes,
+        proof_of_dead_minutes=rules_here().proof_of_dead_minutes,
     )

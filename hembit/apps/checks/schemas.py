@@ -25,7 +25,8 @@ Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120),
 class ConditionsIn(Model):
     """Conditions as submitted: the meter by its number in the shop, null for an unknown one.
 
-    ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number.
+    ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number;
+    ``rule_set`` is a set of the shop's rules, the default one for null.
     """
 
     meter: int | None = None
@@ -38,6 +39,7 @@ class ConditionsIn(Model):
     cold_junction: Temperature | None = None
     cold_junction_source: TemperatureSource | None = None
     stands_at: ChartAmount | None = None
+    rule_set: int | None = None
 
 
 class ExpectationsIn(Model):
@@ -54,7 +56,9 @@ class JudgementIn(Model):
     reading: PartReading
     dead_or_live: MachineState
     conditions: ConditionsIn = ConditionsIn()
-    rule: DecisionRule = DecisionRule.SIMPLE
+    rule: DecisionRule | None = Field(
+        default=None, description="The decision rule; that of the shop's rules for null"
+    )
 
 
 class CheckIn(JudgementIn):

@@ -18,6 +18,7 @@ from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check, CheckLabel, body_of
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
+from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter, find_thermometer
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
@@ -57,6 +58,7 @@ def conditions_of(given: ConditionsIn) -> Conditions:
         cold_junction=given.cold_junction,
         cold_junction_source=given.cold_junction_source,
         stands_at=given.stands_at,
+        rules=rules_here(given.rule_set),
     )
 
 
@@ -68,8 +70,9 @@ def expect(spec: PartSpec, given: ConditionsIn) -> tuple[Expectation, ...]:
 def judge_reading(given: JudgementIn, by: Person, now: datetime | None = None) -> Judgement:
     """Judge a reading that the machine's state admits, for the person; store nothing."""
     _check_prover(given.dead_or_live, by)
-    admit(given.reading.measurand, given.dead_or_live, now or timezone.now())
     conditions = conditions_of(given.conditions)
+    moment = now or timezone.now()
+    admit(given.reading.measurand, given.dead_or_live, moment, conditions.rules)
     return judge(given.spec, given.reading, conditions, given.rule)
 
 
@@ -92,7 +95,7 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         reading=given.reading,
         dead_or_live=given.dead_or_live,
         conditions=conditions,
-        rule=given.rule,
+        rule=given.rule or conditions.rules.decision_rule,
     ).model_dump(mode="json")
     earlier = find_check(given.id)
     if earlier:
@@ -100,7 +103,13 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     now = made_at(given.sent, now or timezone.now())
     _check_prover(given.dead_or_live, by)
     must_stay_dead = isinstance(given.dead_or_live, Live) and _must_stay_dead(given.part_checks)
-    admit(given.reading.measurand, given.dead_or_live, now, must_stay_dead=must_stay_dead)
+    admit(
+        given.reading.measurand,
+        given.dead_or_live,
+        now,
+        conditions.rules,
+        must_stay_dead=must_stay_dead,
+    )
     _check_connection_said(given)
     judgement = judge(given.spec, given.reading, conditions, given.rule)
     if judgement.state is State.PLEASE_CONFIRM:

@@ -10,6 +10,7 @@ from django.db.models import F, Min, OuterRef, Q, QuerySet, Subquery, Value
 
 from hembit.apps.base.sent import Sent, made_at
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
+from hembit.apps.jobs.visit import rules_of_job
 from hembit.apps.people.models import Person
 from hembit_core.families.registry import live_measurands
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
@@ -49,7 +50,7 @@ def events(job: Job) -> Iterator[MachineEvent]:
 
 def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) -> MachineNow:
     """Dead or live now, for the person who asks; for what was sent, when it was made."""
-    return machine_now(events(job), now, person.name, made_at(sent, now))
+    return machine_now(events(job), now, person.name, made_at(sent, now), rules_of_job(job))
 
 
 def came_too_late(

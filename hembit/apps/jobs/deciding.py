@@ -46,10 +46,11 @@ def meters_for(job: Job) -> tuple[MeterForJob, ...]:
         for test in tests_of(spec)
         if not test.side and can_be_judged(spec, test.measurand)
     ]
+    conditions = Conditions(rules=visit.rules)
     meters = [(number, meter) for number, meter in meters_in_use() if number is not None]
     each = [meter for _, meter in meters]
     ranked = [
-        (part, title, meters_that_decide(spec, measurand, Conditions(), each))
+        (part, title, meters_that_decide(spec, measurand, conditions, each))
         for part, title, spec, measurand in asked
     ]
     needed = needed_category(visit.supply.system)

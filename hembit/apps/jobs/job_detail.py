@@ -23,7 +23,7 @@ from hembit.apps.jobs.summaries import (
     summary_fields,
     wait_out,
 )
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit import Visit, rule_set_of
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding
@@ -34,7 +34,6 @@ from hembit_core.planning.fitting import companion
 from hembit_core.planning.machine_state import MachineNow
 from hembit_core.planning.proving import pairs_to_prove
 from hembit_core.planning.route import SUPPLY, Choices, Route
-from hembit_core.rules import default_rules
 
 
 class DecisionOut(Model):
@@ -129,6 +128,8 @@ class JobOut(JobSummary):
     changed_by: str | None
     choices: Choices
     conditions: dict[str, str | int | bool | None]
+    rule_set: int | None
+    own_rule_set: int | None
     meter: MeterOfJob | None
     machine_now: MachineNow
     pairs_to_prove: tuple[str, ...]
@@ -146,7 +147,7 @@ class JobOut(JobSummary):
 
 
 def _parts(visit: Visit) -> Iterable[PartOfJob]:
-    policy = default_rules().companion_policy
+    policy = visit.rules.companion_policy
     for key in (SUPPLY, *(str(one.pk) for one in visit.positions if one.pk in visit.parts)):
         position = visit.position(key)
         part = visit.parts[position.pk] if position else None
@@ -242,6 +243,8 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         changed_by=job.changed_by.name if job.changed_by else None,
         choices=Choices.model_validate(job.choices),
         conditions=job.conditions,
+        rule_set=rule_set_of(job),
+        own_rule_set=job.rule_set_id,
         meter=_meter(visit),
         machine_now=state_of(job, person, now),
         pairs_to_prove=pairs_to_prove(visit.supply.system),

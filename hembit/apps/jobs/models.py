@@ -12,6 +12,7 @@ from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.packing import PackedField
 from hembit.apps.machines.models import FittedPart, Machine, Position
+from hembit.apps.rules.models import RuleSet
 from hembit_core.planning.route import School
 from hembit_core.planning.symptoms import Symptom
 
@@ -49,7 +50,8 @@ class Job(InSequence):
     """A visit to a machine, from the complaint to the closed record.
 
     ``choices`` is what people changed about the route; ``conditions`` what the last reading
-    was taken under, for the next one. ``version`` counts changes to the job itself.
+    was taken under, for the next one. ``rule_set`` is the shop's rules that hold for it, where they
+    are not its machine's. ``version`` counts changes to the job itself.
     """
 
     number = models.BigAutoField(primary_key=True)
@@ -65,6 +67,7 @@ class Job(InSequence):
     closed_at = models.DateTimeField(null=True)
     choices = models.JSONField(default=dict)
     conditions = models.JSONField(default=dict)
+    rule_set = models.ForeignKey(RuleSet, models.PROTECT, null=True, related_name="+")
     version = models.PositiveIntegerField(default=1)
     changed_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
     changed_at = models.DateTimeField(null=True)

@@ -18,7 +18,7 @@ from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit import Visit, rule_set_of
 from hembit.apps.machines.models import Position
 from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position
@@ -74,7 +74,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
                     given.reading.measurand,
                     loose=given.loose or given.spare,
                 ),
-                conditions=given.conditions,
+                conditions=given.conditions.model_copy(update={"rule_set": rule_set_of(job)}),
                 rule=given.rule,
             ),
             person,

@@ -37,13 +37,14 @@ class JobIn(Model):
 
 
 class JobChange(Model):
-    """A change to a job, made on ``version`` of it."""
+    """A change to a job, made on ``version`` of it. A ``rule_set`` of null is the machine's."""
 
     version: int = Field(ge=1)
     complaint: Sentence | None = None
     symptom: Symptom | None = None
     error_code: ErrorCode | None = None
     choices: Choices | None = None
+    rule_set: int | None = None
 
 
 class ReadingIn(Model):
@@ -59,7 +60,7 @@ class ReadingIn(Model):
     part: PartKey
     reading: PartReading
     conditions: ConditionsIn = ConditionsIn()
-    rule: DecisionRule = DecisionRule.SIMPLE
+    rule: DecisionRule | None = None
     loose: bool = False
     spare: bool = False
     supersedes: UUID | None = None

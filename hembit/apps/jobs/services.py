@@ -20,6 +20,7 @@ from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.models import Machine
 from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
+from hembit.apps.rules.services import WITH_DEFAULT_SET, find_set
 from hembit_core.errors import InputError
 from hembit_core.planning.route import Choices
 from hembit_core.planning.symptoms import Symptom
@@ -62,7 +63,15 @@ def _meter_in_hand(person: Person) -> dict[str, Any]:
 def find_job(number: int) -> Job:
     """The job with that number; NotFound when there is none."""
     found = (
-        Job.objects.select_related("machine__customer", "technician", "opened_by", "changed_by")
+        Job.objects.select_related(
+            "machine__customer",
+            "machine__rule_set",
+            "rule_set",
+            "technician",
+            "opened_by",
+            "changed_by",
+        )
+        .annotate(**WITH_DEFAULT_SET)
         .filter(pk=number)
         .first()
     )
@@ -118,7 +127,11 @@ def change_job(number: int, given: JobChange, person: Person, now: datetime | No
     ChangedMeanwhile
         If somebody changed it since; with both versions.
     """
-    wanted: dict[str, Any] = given.model_dump(mode="json", exclude={"version"}, exclude_none=True)
+    wanted: dict[str, Any] = given.model_dump(
+        mode="json", exclude={"version", "rule_set"}, exclude_none=True
+    )
+    if "rule_set" in given.model_fields_set:
+        wanted["rule_set_id"] = given.rule_set and find_set(given.rule_set).pk
     with transaction.atomic():
         job = find_open_job(number)
         there = {name: getattr(job, name) for name in wanted}

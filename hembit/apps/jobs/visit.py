@@ -10,11 +10,13 @@ from django.db.models import Max
 
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Relation, Wait
 from hembit.apps.machines.models import FittedPart, Position
+from hembit.apps.rules.services import default_rules_beside, rules_of
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import FAMILIES
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.route import MACHINE, SUPPLY
+from hembit_core.rules import Rules
 
 BRIEF = (
     "pk",
@@ -40,6 +42,17 @@ BRIEF = (
 def key_of(position_id: int | None) -> str:
     """The key of a part in the route: its position's number, or "supply"."""
     return SUPPLY if position_id is None else str(position_id)
+
+
+def rule_set_of(job: Job) -> int | None:
+    """The number of the set of rules that holds for a job; None for the default one."""
+    return job.rule_set_id or job.machine.rule_set_id
+
+
+def rules_of_job(job: Job) -> Rules:
+    """The shop's rules that hold for a job: its own, its machine's, or the default ones."""
+    named = job.rule_set or job.machine.rule_set
+    return rules_of(named) if named else default_rules_beside(job)
 
 
 @dataclass(frozen=True)
@@ -81,6 +94,11 @@ class Visit:
                 FollowUp.objects.filter(job=job).select_related("opened_by", "done_by", "position")
             ),
         )
+
+    @cached_property
+    def rules(self) -> Rules:
+        """The shop's rules that hold for the job."""
+        return rules_of_job(self.job)
 
     @property
     def supply(self) -> Supply:

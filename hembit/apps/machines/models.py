@@ -8,6 +8,7 @@ from django.db import models
 from pydantic import TypeAdapter
 
 from hembit.apps.base.audit import audited
+from hembit.apps.rules.models import RuleSet
 from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem
 
@@ -38,7 +39,8 @@ class Customer(models.Model):
 class Machine(models.Model):
     """A machine at a site: what its plate says, its supply system, the site's altitude [m].
 
-    ``model`` and ``serial`` are its maker's, as they stand on the plate.
+    ``model`` and ``serial`` are its maker's, as they stand on the plate; ``rule_set`` is the shop's
+    rules that hold for it, where they are not the default ones.
     """
 
     customer = models.ForeignKey(Customer, models.PROTECT, related_name="machines")
@@ -49,6 +51,7 @@ class Machine(models.Model):
     supply_system = models.CharField(max_length=40, choices=SUPPLY_SYSTEMS)
     altitude = models.IntegerField(null=True, blank=True)
     note = models.TextField(max_length=2000, blank=True)
+    rule_set = models.ForeignKey(RuleSet, models.PROTECT, null=True, related_name="+")
 
     class Meta:
         ordering = ["name", "id"]

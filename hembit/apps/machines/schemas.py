@@ -63,6 +63,7 @@ class MachineIn(Model):
     supply_system: SupplySystem = SupplySystem.SINGLE_PHASE_230
     altitude: int | None = Field(default=None, ge=-450, le=6000)
     note: Text = ""
+    rule_set: int | None = None
 
 
 class MachineSummary(Model):
@@ -155,6 +156,7 @@ class MachineOut(Model):
     supply: str
     altitude: int | None
     note: str
+    rule_set: int | None
     customer: CustomerOut
     positions: tuple[PositionOut, ...]
 

@@ -26,6 +26,7 @@ from hembit.apps.machines.schemas import (
     PositionOut,
     not_here,
 )
+from hembit.apps.rules.services import find_set
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
@@ -127,7 +128,8 @@ def save_machine(given: MachineIn, number: int | None = None) -> Machine:
     """Add a machine, or change the one with that number."""
     machine = find_machine(number) if number else Machine()
     machine.customer = named(find_customer, given.customer, "customer")
-    for name, value in given.model_dump(exclude={"customer"}).items():
+    machine.rule_set = None if given.rule_set is None else find_set(given.rule_set)
+    for name, value in given.model_dump(exclude={"customer", "rule_set"}).items():
         setattr(machine, name, value)
     machine.save()
     return machine
@@ -293,6 +295,7 @@ def machine_out(machine: Machine) -> MachineOut:
         supply=Supply(system=system).entry["label"],
         altitude=machine.altitude,
         note=machine.note,
+        rule_set=machine.rule_set_id,
         customer=CustomerOut.model_validate(machine.customer),
         positions=tuple(position_out(one, one.parts.all()) for one in positions),
     )

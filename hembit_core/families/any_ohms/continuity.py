@@ -61,6 +61,13 @@ def continuity_expectation(single: Single, conditions: Conditions) -> Expectatio
     )
 
 
+_BUZZER = (
+    "buzzer_below_ohm",
+    "buzzer_sounds_surely_below_ohm",
+    "buzzer_silent_surely_above_ohm",
+)
+
+
 @dataclass(frozen=True)
 class _Buzzer:
     """It sounds surely below, and is silent surely above [Ω]; ``told`` says whose figures these are."""
@@ -80,7 +87,7 @@ class _Buzzer:
         return cls(
             rules.buzzer_sounds_surely_below_ohm,
             rules.buzzer_silent_surely_above_ohm,
-            f"buzzers sound below some {limit} (shop default)",
+            f"buzzers sound below some {limit} ({rules.said(*_BUZZER)})",
         )
 
     @property

@@ -72,7 +72,7 @@ def expectations(spec: Contact, conditions: Conditions) -> tuple[Expectation, ..
 
 def _dead(spec: Contact, rules: Rules) -> tuple[Expectation, Expectation]:
     limit = quantity(spec.limit(rules), "Ω", 2)
-    given = "as given" if spec.closed_limit else "shop default"
+    given = "as given" if spec.closed_limit else rules.said("contact_closed_up_to_ohm")
     at_rest = {"closed": "at rest; ", "open": "made to close; "}
     closed = expect(
         ClosedContact,

@@ -58,7 +58,7 @@ def switching_expectation(spec: Contact, rules: Rules) -> Expectation | None:
     if not due:
         return None
     rows = tuple(one.empty() for one in due.values())
-    given = "as given" if spec.switching_tolerance else "shop default"
+    given = "as given" if spec.switching_tolerance else rules.said("switching_tolerance_K")
     return expect(
         ContactSwitching,
         rows[0].rail,

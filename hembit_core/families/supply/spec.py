@@ -67,7 +67,10 @@ class Supply(Model):
             return f"own band, ±{self.percent.value:g} %"
         limits = rules.supplies[self.system]
         low, high = 100 * (limits.low - 1), 100 * (limits.high - 1)
-        return f"{self.entry['label']}: {low:+.3g}/{high:+.3g} % (shop default)".replace("-", "−")
+        return (
+            f"{self.entry['label']}: {low:+.3g}/{high:+.3g} %".replace("-", "−")
+            + f" ({rules.said(f'supplies.{self.system}.low', f'supplies.{self.system}.high')})"
+        )
 
     def describe(self) -> str:
         """The supply in a few words."""

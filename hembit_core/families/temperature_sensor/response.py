@@ -76,7 +76,7 @@ def response_expectation(sensor: CurveSensor, conditions: Conditions) -> Expecta
         detail=f"smoothly, by {least:g} K at least ({quantity(move, 'Ω', 2)}), and settle",
         overflow_means="it opens when it is warmed: a crack",
         zero_means="a lead is pinched",
-        policy=(f"a hand moves it by {least:g} K at least (shop default)",),
+        policy=(f"a hand moves it by {least:g} K at least ({rules.said('least_move_K')})",),
     )
 
 

@@ -151,7 +151,7 @@ def no_band_stated(celsius: float, rules: Rules) -> tuple[float, str]:
     """The limit where none is stated: ± (a + b · |t − 25 °C|) K, by the shop's default."""
     limit = rules.sensor_band_K + rules.sensor_band_per_K * abs(celsius - 25.0)
     words = f"±({rules.sensor_band_K:.1f} + {rules.sensor_band_per_K:g}·|t − 25|) K"
-    return limit, f"no band stated: {words}, shop default"
+    return limit, f"no band stated: {words}, {rules.said('sensor_band_K', 'sensor_band_per_K')}"
 
 
 def _bands(

@@ -133,7 +133,7 @@ def _loop_limit(spec: Thermocouple, rules: Rules) -> float:
 def loop_expected(spec: Thermocouple, rules: Rules) -> Expectation:
     """The loop's ohms: up to a limit."""
     limit = _loop_limit(spec, rules)
-    given = "as given" if spec.loop_limit else "shop default"
+    given = "as given" if spec.loop_limit else rules.said("loop_resistance_up_to_ohm")
     return expect(
         LoopResistance,
         rail_of(Band(upper=limit), "Ω", 2, None, OPEN_END),

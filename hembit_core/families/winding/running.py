@@ -105,7 +105,8 @@ def _due(
             label=f"Hold current at {shown}",
             result=interval(band.lower, band.upper, "A", 3),
             formula="I = VA / U_rated · U / U_rated",
-            figures=f"{spec.hold_va.value:g} VA / {rated:g} V, ±{100 * share:g} % (shop default)",
+            figures=f"{spec.hold_va.value:g} VA / {rated:g} V, ±{100 * share:g} % "
+            f"({rules.said('hold_current_share')})",
             source="an AC coil's ohms do not give its current: inductance does",
             value=hold,
             unit="A",

@@ -82,8 +82,9 @@ def _due(spec: Wires, rules: Rules) -> tuple[RowDue, ...]:
 
 def expectations(spec: Wires, conditions: Conditions) -> tuple[Expectation, ...]:
     """What may be lost along each wire."""
-    rows = _due(spec, conditions.rules)
-    whose = "as given" if spec.drop else "shop default"
+    rules = conditions.rules
+    rows = _due(spec, rules)
+    whose = "as given" if spec.drop else rules.said("wire_drop_share")
     return (
         expect(
             WireEnds,

@@ -760,6 +760,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Rules
+         * @description Every figure with its limits and source, and the shop's sets of them.
+         */
+        get: operations["get_rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Rule Sets
+         * @description The sets to choose from.
+         */
+        get: operations["list_rule_sets"];
+        put?: never;
+        /**
+         * Add Rule Set
+         * @description Add a set of rules.
+         */
+        post: operations["add_rule_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/sets/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Rule Set
+         * @description Change a set of rules: it holds from the next reading on; what was judged stays.
+         */
+        put: operations["change_rule_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Effects
+         * @description Which example readings a change would judge otherwise. Nothing is kept.
+         */
+        post: operations["show_effects"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workshop": {
         parameters: {
             query?: never;
@@ -1814,7 +1898,8 @@ export interface components {
          * ConditionsIn
          * @description Conditions as submitted: the meter by its number in the shop, null for an unknown one.
          *
-         *     ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number.
+         *     ``meter_air`` is the air the meter is used in [°C]; ``thermometer`` is the shop's, by its number;
+         *     ``rule_set`` is a set of the shop's rules, the default one for null.
          */
         ConditionsIn: {
             /** Meter */
@@ -1835,6 +1920,8 @@ export interface components {
             cold_junction_source?: components["schemas"]["TemperatureSource"] | null;
             /** Stands At */
             stands_at?: string | null;
+            /** Rule Set */
+            rule_set?: number | null;
         };
         /**
          * Contact
@@ -1905,7 +1992,8 @@ export interface components {
              *       "supply": null,
              *       "cold_junction": null,
              *       "cold_junction_source": null,
-             *       "stands_at": null
+             *       "stands_at": null,
+             *       "rule_set": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
@@ -3135,7 +3223,8 @@ export interface components {
              *       "supply": null,
              *       "cold_junction": null,
              *       "cold_junction_source": null,
-             *       "stands_at": null
+             *       "stands_at": null,
+             *       "rule_set": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
@@ -3654,12 +3743,13 @@ export interface components {
              *       "supply": null,
              *       "cold_junction": null,
              *       "cold_junction_source": null,
-             *       "stands_at": null
+             *       "stands_at": null,
+             *       "rule_set": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
-            /** @default simple */
-            rule: components["schemas"]["DecisionRule"];
+            /** @description The decision rule; that of the shop's rules for null */
+            rule?: components["schemas"]["DecisionRule"] | null;
         };
         /**
          * LeakDown
@@ -4786,6 +4876,8 @@ export interface components {
          *     sibling_spread : standard deviation among equal parts, by kind of part, as a share.
          *     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
          *     supplies : limits of each supply system.
+         *     decision_rule : what follows where U reaches a limit, where the reading does not say it.
+         *     origins : where each figure that is not as shipped comes from, by its name.
          */
         Rules: {
             /** Short Share Of Nominal */
@@ -4882,6 +4974,12 @@ export interface components {
             /** Supplies */
             supplies: {
                 [key: string]: components["schemas"]["SupplyLimits"];
+            };
+            /** @default simple */
+            decision_rule: components["schemas"]["DecisionRule"];
+            /** Origins */
+            origins?: {
+                [key: string]: string;
             };
         };
         /**
@@ -4999,12 +5097,13 @@ export interface components {
              *       "supply": null,
              *       "cold_junction": null,
              *       "cold_junction_source": null,
-             *       "stands_at": null
+             *       "stands_at": null,
+             *       "rule_set": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
-            /** @default simple */
-            rule: components["schemas"]["DecisionRule"];
+            /** @description The decision rule; that of the shop's rules for null */
+            rule?: components["schemas"]["DecisionRule"] | null;
             /**
              * Id
              * Format: uuid
@@ -5970,6 +6069,150 @@ export interface components {
             passphrase: string | null;
         };
         /**
+         * RuleChoice
+         * @description One of a few values of a setting; empty for none.
+         */
+        RuleChoice: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * RuleSetOut
+         * @description A set that is kept.
+         */
+        RuleSetOut: {
+            /** Name */
+            name: string;
+            /**
+             * Changes
+             * @default {}
+             */
+            changes: {
+                [key: string]: number | string | number[] | null;
+            };
+            /**
+             * Is Default
+             * @default false
+             */
+            is_default: boolean;
+            /** Id */
+            id: number;
+        };
+        /**
+         * RuleSetting
+         * @description One figure of the rules.
+         *
+         *     Attributes
+         *     ----------
+         *     name : of the figure; with a dot where it stands in a table.
+         *     group : what it is about, in words.
+         *     kind : a figure, a range of two, or a choice.
+         *     unit : "1" for a share.
+         *     least, most : what it may be.
+         */
+        RuleSetting: {
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "figure" | "range" | "choice";
+            /** Unit */
+            unit: string;
+            /** Default */
+            default: number | string | number[] | null;
+            /** Least */
+            least?: number | null;
+            /** Most */
+            most?: number | null;
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["RuleChoice"][];
+            /** Source */
+            source: string;
+        };
+        /**
+         * RulesOut
+         * @description Every figure there is, and the sets that change some.
+         */
+        RulesOut: {
+            /** Settings */
+            settings: components["schemas"]["RuleSetting"][];
+            /** Sets */
+            sets: components["schemas"]["RuleSetOut"][];
+        };
+        /**
+         * RuleSetName
+         * @description A set to choose.
+         */
+        RuleSetName: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Is Default */
+            is_default: boolean;
+        };
+        /**
+         * RuleSetIn
+         * @description A set of rules: the figures that are not as shipped, by their names.
+         */
+        RuleSetIn: {
+            /** Name */
+            name: string;
+            /**
+             * Changes
+             * @default {}
+             */
+            changes: {
+                [key: string]: number | string | number[] | null;
+            };
+            /**
+             * Is Default
+             * @default false
+             */
+            is_default: boolean;
+        };
+        /**
+         * Effect
+         * @description An example reading that would be judged otherwise.
+         */
+        Effect: {
+            /** Part */
+            part: string;
+            /** Test */
+            test: string;
+            /** Read */
+            read: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /**
+         * EffectsIn
+         * @description Figures before, and after a change that is not kept yet.
+         */
+        EffectsIn: {
+            /** Before */
+            before: {
+                [key: string]: number | string | number[] | null;
+            };
+            /** After */
+            after: {
+                [key: string]: number | string | number[] | null;
+            };
+        };
+        /**
          * WorkshopOut
          * @description The details; ``begun`` once a lead went through the first day's page.
          */
@@ -6143,6 +6386,8 @@ export interface components {
             altitude: number | null;
             /** Note */
             note: string;
+            /** Rule Set */
+            rule_set: number | null;
             customer: components["schemas"]["CustomerOut"];
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
@@ -6221,6 +6466,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Rule Set */
+            rule_set?: number | null;
         };
         /**
          * PositionIn
@@ -6639,6 +6886,10 @@ export interface components {
             conditions: {
                 [key: string]: string | number | boolean | null;
             };
+            /** Rule Set */
+            rule_set: number | null;
+            /** Own Rule Set */
+            own_rule_set: number | null;
             meter: components["schemas"]["MeterOfJob"] | null;
             machine_now: components["schemas"]["MachineNow"];
             /** Pairs To Prove */
@@ -6977,7 +7228,7 @@ export interface components {
         };
         /**
          * JobChange
-         * @description A change to a job, made on ``version`` of it.
+         * @description A change to a job, made on ``version`` of it. A ``rule_set`` of null is the machine's.
          */
         JobChange: {
             /** Version */
@@ -6988,6 +7239,8 @@ export interface components {
             /** Error Code */
             error_code?: string | null;
             choices?: components["schemas"]["Choices"] | null;
+            /** Rule Set */
+            rule_set?: number | null;
         };
         /**
          * CauseNamedEntry
@@ -7456,12 +7709,12 @@ export interface components {
              *       "supply": null,
              *       "cold_junction": null,
              *       "cold_junction_source": null,
-             *       "stands_at": null
+             *       "stands_at": null,
+             *       "rule_set": null
              *     }
              */
             conditions: components["schemas"]["ConditionsIn"];
-            /** @default simple */
-            rule: components["schemas"]["DecisionRule"];
+            rule?: components["schemas"]["DecisionRule"] | null;
             /**
              * Loose
              * @default false
@@ -11455,6 +11708,390 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BackupsOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_rule_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSetName"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_rule_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleSetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSetOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    change_rule_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleSetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSetOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    show_effects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EffectsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Effect"][];
                 };
             };
             /** @description The request cannot be read */

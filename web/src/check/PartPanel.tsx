@@ -1,6 +1,7 @@
 import { lazy, useEffect, useState } from "react";
 import { useOptions } from "@/api/queries";
 import { useKeys } from "@/keys/shortcuts";
+import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { Field, TextInput } from "@/ui/Field";
 import { fetchLater } from "@/ui/fetchLater";
 import { Group } from "@/ui/Group";
@@ -45,10 +46,17 @@ export function PartPanel({ check }: { check: Check }) {
           <Select
             id="rule"
             value={draft.rule}
-            items={options?.rules ?? []}
+            items={[{ value: "shop", label: "the shop’s rule" }, ...(options?.rules ?? [])]}
             onChoose={(rule) => check.change({ rule: rule as typeof draft.rule })}
           />
         </Field>
+        <RuleSetSelect
+          id="ruleSet"
+          label="Rules"
+          usual="the shop’s default ones"
+          value={draft.ruleSet ? Number(draft.ruleSet) : null}
+          onChoose={(number) => check.change({ ruleSet: number === null ? "" : String(number) })}
+        />
       </Group>
       <TodayGroup check={check} />
     </div>

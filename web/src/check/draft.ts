@@ -26,7 +26,9 @@ export type Draft = {
   label: string;
   kind: Kind;
   specs: Partial<Record<Kind, Fields>>;
-  rule: "simple" | "guarded_acceptance" | "guarded_rejection";
+  rule: "shop" | "simple" | "guarded_acceptance" | "guarded_rejection";
+  /** A set of the shop's rules; empty for the one that holds here. */
+  ruleSet: string;
   /** The room's, given once for the bench or the visit. */
   room: string;
   /** The part's own: it goes with the part, and lapses when the machine goes live or waits. */
@@ -89,7 +91,8 @@ export function newDraft(): Draft {
     label: "",
     kind: "heating_element",
     specs: {},
-    rule: "simple",
+    rule: "shop",
+    ruleSet: "",
     room: "",
     ...NO_TEMPERATURE,
     supply: "",
@@ -126,10 +129,10 @@ export function specFields(draft: SpecDraft): Fields {
 
 /** A new part: what belongs to the bench stays (meter, leads, room), what belongs to the part goes. */
 export function nextPart(draft: Draft): Draft {
-  const { meter, leadZero, leadsNulled, room, coldJunction, supply, rule } = draft;
+  const { meter, leadZero, leadsNulled, room, coldJunction, supply, rule, ruleSet } = draft;
   return {
     ...ofKind(newDraft(), draft.kind),
-    ...{ meter, leadZero, leadsNulled, room, coldJunction, supply, rule },
+    ...{ meter, leadZero, leadsNulled, room, coldJunction, supply, rule, ruleSet },
   };
 }
 
@@ -194,7 +197,13 @@ export function conditionsOf(draft: Draft): ConditionsIn {
     cold_junction: draft.kind === "thermocouple" ? orNull(draft.coldJunction) : null,
     cold_junction_source: draft.kind === "thermocouple" ? draft.coldJunctionSource : null,
     stands_at: draft.kind === "sender" ? orNull(draft.standsAt) : null,
+    rule_set: draft.ruleSet ? Number(draft.ruleSet) : null,
   };
+}
+
+/** The decision rule as it is sent: null for that of the shop's rules. */
+export function ruleOf({ rule }: Draft) {
+  return rule === "shop" ? null : rule;
 }
 
 /** The reading as typed; null while a display that it needs is empty. */

@@ -3,7 +3,15 @@ import { useCallback, useEffect, useState } from "react";
 import { NotReached, Refused } from "@/api/client";
 import { useExpectations, useJudgement } from "@/api/queries";
 import type { CheckIn, DeadOrLive, FieldError, Judgement, KeptCheck, Spec } from "@/api/types";
-import { afterKeeping, conditionsOf, type Draft, type Entry, entryOf, readingOf } from "./draft";
+import {
+  afterKeeping,
+  conditionsOf,
+  type Draft,
+  type Entry,
+  entryOf,
+  readingOf,
+  ruleOf,
+} from "./draft";
 import { READINGS } from "./readings";
 
 const LOOSE = { state: "loose_part" as const };
@@ -52,7 +60,7 @@ export function useMeasuring({
   const stated = said ?? (expectation?.dead_or_live === "either" ? LOOSE : null);
   const body =
     spec && reading && stated
-      ? { spec, reading, dead_or_live: stated, conditions, rule: draft.rule }
+      ? { spec, reading, dead_or_live: stated, conditions, rule: ruleOf(draft) }
       : null;
   const judged = useJudgement(body);
 

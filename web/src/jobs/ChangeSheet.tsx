@@ -3,6 +3,7 @@ import { errorAt } from "@/api/errors";
 import { useChangeJob } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { Job, JobChange } from "@/api/types";
+import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
@@ -19,7 +20,14 @@ export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () =>
   const [complaint, setComplaint] = useState(job.complaint);
   const [symptom, setSymptom] = useState(job.symptom);
   const [errorCode, setErrorCode] = useState(job.error_code);
-  const change: JobChange = { version, complaint, symptom, error_code: errorCode };
+  const [ruleSet, setRuleSet] = useState(job.own_rule_set);
+  const change: JobChange = {
+    version,
+    complaint,
+    symptom,
+    error_code: errorCode,
+    ...(ruleSet === job.own_rule_set ? {} : { rule_set: ruleSet }),
+  };
   return (
     <Sheet title={`Change job ${job.number}`} open onClose={onClose}>
       <div className="flex flex-col gap-3">
@@ -47,6 +55,14 @@ export default function ChangeSheet({ job, onClose }: { job: Job; onClose: () =>
           value={errorCode}
           maxLength={60}
           onText={setErrorCode}
+        />
+        <RuleSetSelect
+          id="change-rules"
+          label="Rules for this job"
+          usual="the machine’s"
+          value={ruleSet}
+          error={errorAt(saving.error, "rule_set")}
+          onChoose={setRuleSet}
         />
         <ChangedMeanwhile
           error={saving.error}

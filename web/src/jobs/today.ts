@@ -2,7 +2,9 @@ import type { Job } from "@/api/types";
 import { type Draft, newDraft, settledInRoom, UNKNOWN_METER } from "@/check/draft";
 
 /** What goes from one reading of a job to the next: meter, leads, the room, the supply. */
-const OF_THE_JOB = ["meter", "leadZero", "leadsNulled", "room", "supply", "rule"] as const;
+const OF_THE_JOB = [
+  ...(["meter", "leadZero", "leadsNulled", "room", "supply", "rule", "ruleSet"] as const),
+] as const;
 /** What belongs to one part: how warm it is, where it stands, and what was typed of it. */
 const OF_THE_PART = [
   "id",
@@ -58,6 +60,7 @@ export function todayOf(job: Job): Today {
     leadZero: job.meter && !job.meter.leads_nulled ? job.meter.shorted : text("lead_zero"),
     leadsNulled: job.meter?.leads_nulled ?? job.conditions.leads_nulled === true,
     supply: text("supply"),
+    ruleSet: job.rule_set ? String(job.rule_set) : "",
     allSettled: null,
   };
 }

@@ -4,6 +4,7 @@ import { useSaveMachine } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import { useWorkshop } from "@/api/shop";
 import type { MachineIn, MachineWhole } from "@/api/types";
+import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -29,6 +30,7 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
     supply: machine?.supply_system ?? null,
     altitude: machine ? String(machine.altitude ?? "") : null,
     note: machine?.note ?? "",
+    ruleSet: machine?.rule_set ?? null,
   });
   // What nobody said of a new machine is as it usually is here.
   const usual = useWorkshop().data;
@@ -47,6 +49,7 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
       altitude:
         altitude.trim() === "" ? null : (altitude.trim().replace("−", "-") as unknown as number),
       note: draft.note,
+      rule_set: draft.ruleSet,
     } as MachineIn;
     saving.mutate(body, { onSuccess: onSaved });
   }
@@ -106,6 +109,14 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
           value={altitude}
           onText={(altitude) => set({ altitude })}
         />
+        <RuleSetSelect
+          id="machine-rules"
+          label="Rules"
+          usual="the shop’s default ones"
+          value={draft.ruleSet}
+          error={at("rule_set")}
+          onChoose={(ruleSet) => set({ ruleSet })}
+        />
         <Labelled id="machine-note" label="Note" error={at("note")}>
           <TextArea
             id="machine-note"
@@ -125,6 +136,7 @@ export function MachineSheet({ machine, customer, onClose, onSaved }: Props) {
             "supply_system",
             "altitude",
             "note",
+            "rule_set",
           ])}
           onClose={onClose}
         />

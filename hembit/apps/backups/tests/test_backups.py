@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import fcntl
 import json
 import os
 import stat
@@ -286,12 +287,11 @@ class BroughtBack(Case):
         self.assertEqual(names, [("Another",)])
 
     def test_not_while_a_hembit_serves_the_folder(self) -> None:
-        from hembit.installation.folder import held
-
         file = services.backups_folder() / services.make().file
         back = self.base / "back"
         back.mkdir()
-        with held(back, alone=False):
+        with (back / "lock").open("a") as serving:  # as a server holds it
+            fcntl.flock(serving, fcntl.LOCK_SH)
             done = self.restore(file, back)
         self.assertEqual(done.returncode, 1)
         self.assertIn("serving", done.stderr)

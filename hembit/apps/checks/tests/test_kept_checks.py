@@ -113,8 +113,8 @@ class Keeping(ApiTestCase):
 
     def test_keeping_takes_few_queries(self) -> None:
         body = self.body()
-        # Session, person, meter, earlier check, savepoint, its place, check, body, release.
-        with self.assertNumQueries(9):
+        # Session, person, meter, rules, earlier check, savepoint, its place, check, body, release.
+        with self.assertNumQueries(10):
             self.post("checks", body)
 
 

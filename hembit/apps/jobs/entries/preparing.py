@@ -34,7 +34,7 @@ class MeterCheckedEntry(EntryIn):
         except InputError as error:
             raise error.at("meter") from None
         try:
-            check_meter(self.check)
+            check_meter(self.check, moment.visit.rules)
         except InputError as error:
             raise error.at(f"check.{error.field}") from None
         leads = None if self.leads is None else find_leads(self.leads)

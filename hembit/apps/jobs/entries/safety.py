@@ -25,7 +25,7 @@ class ProvedDeadEntry(EntryIn):
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Only what proves it dead is stored as a proof."""
         try:
-            prove_dead(moment.visit.supply.system, self.isolation)
+            prove_dead(moment.visit.supply.system, self.isolation, moment.visit.rules)
         except InputError as error:
             raise error.at(f"isolation.{error.field}") from None
         return self.data()

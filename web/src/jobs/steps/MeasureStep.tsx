@@ -60,7 +60,7 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
         part,
         reading: check.reading,
         conditions: check.conditions ?? {},
-        rule: check.rule ?? "simple",
+        rule: check.rule ?? null,
         loose: own.loose,
         spare,
         supersedes: standing?.id ?? null,

@@ -1,0 +1,94 @@
+"""A shop's rules as settings: each with unit, limits and sentence, and said where it is used."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from hembit_core import BetweenTerminals, Conditions, DecisionRule, HeatingElement, Outcome, judge
+from hembit_core.errors import InputError
+from hembit_core.families.to_case import TerminalToCase
+from hembit_core.judging.states import State
+from hembit_core.rule_settings import changed_rules, own_figures, rule_settings, value_of
+from hembit_core.rules import Rules, default_rules
+from hembit_core.tests.test_every_example import every_reading
+
+_ELEMENT = HeatingElement.by_plate(2200, 230)
+
+
+class EverySetting(TestCase):
+    def test_every_figure_of_the_rules_is_a_setting(self) -> None:
+        named = {one.name.partition(".")[0] for one in rule_settings()}
+        self.assertEqual(named, set(Rules.model_fields) - {"origins"})
+
+    def test_each_ships_within_its_own_limits_and_can_be_said_again(self) -> None:
+        for one in rule_settings():
+            with self.subTest(one.name):
+                self.assertRegex(one.sentence, r"[.:]$")
+                self.assertEqual(value_of(default_rules(), one.name), one.default)
+                same = changed_rules({one.name: one.default}, "rules “Same”")
+                self.assertEqual(same.model_copy(update={"origins": {}}), default_rules())
+
+    def test_beyond_the_limits_it_is_refused_at_its_name(self) -> None:
+        for one in rule_settings():
+            if one.most is None:
+                continue
+            with self.subTest(one.name):
+                value = (
+                    (one.most * 2 + 1, one.most * 2 + 2) if one.kind == "range" else one.most * 2 + 1
+                )
+                with self.assertRaises(InputError) as refused:
+                    changed_rules({one.name: value}, "rules “Too much”")
+                self.assertEqual(refused.exception.field, one.name)
+
+    def test_what_is_no_value_is_refused(self) -> None:
+        for name, value in (
+            ("leaking_below_ohm", "much"),
+            ("leaking_below_ohm", True),
+            ("leads_unknown_ohm", 0.3),
+            ("leads_unknown_ohm", (0.5, 0.1)),
+            ("companion_policy", "three"),
+            ("decision_rule", None),
+            ("nothing", 1),
+            ("supplies.nowhere.low", 0.9),
+            ("proof_of_dead_minutes", 30.5),
+        ):
+            with self.subTest(name, value=value), self.assertRaises(InputError):
+                changed_rules({name: value}, "rules “Odd”")
+
+    def test_figures_that_belong_together_stay_in_order(self) -> None:
+        with self.assertRaises(InputError):
+            changed_rules({"ghost_volts_from": 60, "ghost_volts_to": 40}, "rules “Odd”")
+
+
+class InAVerdict(TestCase):
+    def test_another_limit_decides_and_the_verdict_says_whose_it_is(self) -> None:
+        rules = changed_rules({"leaking_below_ohm": 2e6}, "rules “Kilns”")
+        reading = TerminalToCase(display="5.0M")
+        shipped = judge(_ELEMENT, reading)
+        own = judge(_ELEMENT, reading, Conditions(rules=rules))
+        self.assertEqual((shipped.state, own.state), (State.LEAKING, State.WITHIN))
+        self.assertIn("leaking below 2.0 MΩ on a multimeter (rules “Kilns”)", own.policy)
+        self.assertIn("rules “Kilns”: leaking below 2.0 MΩ", own.policy)
+
+    def test_nothing_is_said_of_what_nobody_changed(self) -> None:
+        self.assertEqual(own_figures(default_rules()), ())
+
+    def test_every_verdict_under_a_shops_rules_says_so(self) -> None:
+        rules = changed_rules({"panel_minutes": 7}, "rules “Appliances”")
+        for name, spec, reading, conditions in every_reading():
+            with self.subTest(name):
+                verdict = judge(spec, reading, conditions.model_copy(update={"rules": rules}))
+                self.assertIn("rules “Appliances”: panel 7 min", verdict.policy)
+
+    def test_the_shops_decision_rule_holds_where_the_reading_says_none(self) -> None:
+        rules = changed_rules({"decision_rule": "guarded_acceptance"}, "rules “Strict”")
+        reading = BetweenTerminals(display="26.5", leads_nulled=True)
+        self.assertEqual(judge(_ELEMENT, reading, Conditions(rules=rules)).outcome, Outcome.UNDECIDED)
+        own = judge(_ELEMENT, reading, Conditions(rules=rules), DecisionRule.SIMPLE)
+        self.assertEqual(own.outcome, judge(_ELEMENT, reading).outcome)
+
+    def test_rules_upon_rules_keep_where_each_came_from(self) -> None:
+        kilns = changed_rules({"leaking_below_ohm": 1e6, "panel_minutes": 9}, "rules “Kilns”")
+        both = changed_rules({"panel_minutes": 3}, "this machine", kilns)
+        self.assertEqual(both.said("leaking_below_ohm"), "rules “Kilns”")
+        self.assertEqual(both.said("panel_minutes"), "this machine")
