@@ -90,6 +90,7 @@ class Accessible(DemoVisits):
             ("first-day", "First day, 1 of 4"),
             ("shop/backups", "How they are made"),
             ("shop/rules", "Dead, insulation, earth"),
+            ("shop/trail", "Find"),
             ("shop", "Ilse Fennick"),
         ):
             page.goto(f"{self.live_server_url}/{path}")

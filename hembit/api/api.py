@@ -15,6 +15,7 @@ from hembit.apps.machines.routes import router as machines
 from hembit.apps.people.access import signed_in
 from hembit.apps.people.routes import router as people
 from hembit.apps.people.staff_routes import router as staff
+from hembit.apps.people.trail_routes import router as trail
 from hembit.apps.photos.routes import router as photos
 from hembit.apps.privacy.routes import router as privacy
 from hembit.apps.reckoner.routes import router as reckoner
@@ -37,6 +38,7 @@ api = Api(
 register(api)
 api.add_router("", people)
 api.add_router("", staff)
+api.add_router("", trail)
 api.add_router("", checks)
 api.add_router("", reckoner)
 api.add_router("", shop)

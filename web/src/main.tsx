@@ -25,6 +25,7 @@ const ReportPage = lazy(() => import("@/report/ReportPage"));
 const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
 const ShopPage = lazy(() => import("@/shop/ShopPage"));
 const BackupsPage = lazy(() => import("@/shop/BackupsPage"));
+const TrailPage = lazy(() => import("@/shop/TrailPage"));
 const RulesPage = lazy(() => import("@/rules/RulesPage"));
 const InstrumentsPage = lazy(() => import("@/instruments/InstrumentsPage"));
 const InstrumentPage = lazy(() => import("@/instruments/InstrumentPage"));
@@ -79,6 +80,7 @@ createRoot(root).render(
                     <Route path="jobs/:number/report" element={<ReportPage />} />
                     <Route path="follow-ups" element={<FollowUpsPage />} />
                     <Route path="shop" element={<ShopPage />} />
+                    <Route path="shop/trail" element={<TrailPage />} />
                     <Route path="shop/rules" element={<RulesPage />} />
                     <Route path="shop/backups" element={<BackupsPage />} />
                     <Route path="shop/instruments" element={<InstrumentsPage />} />

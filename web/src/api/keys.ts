@@ -14,6 +14,7 @@ export const keys = {
   accuracyTable: (body: unknown) => ["accuracy-table", body],
   resistors: ["resistors"],
   backups: ["backups"],
+  trail: (...which: [] | [after: string, text: string]) => ["trail", ...which],
   rules: ["rules"],
   ruleSets: ["rule-sets"],
   effects: (body: unknown) => ["effects", body],

@@ -204,6 +204,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Trail
+         * @description What was done, the newest first; ``text`` is looked for in what it was.
+         */
+        get: operations["list_trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options": {
         parameters: {
             query?: never;
@@ -1701,6 +1721,47 @@ export interface components {
             now: string;
             /** Password */
             password: string;
+        };
+        JsonValue: unknown;
+        /** Page[TrailLine] */
+        Page_TrailLine_: {
+            /** Items */
+            items: components["schemas"]["TrailLine"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * TrailChange
+         * @description One field that was changed: as it stood, and as it stands; null where it did not.
+         */
+        TrailChange: {
+            /** Field */
+            field: string;
+            before: components["schemas"]["JsonValue"];
+            after: components["schemas"]["JsonValue"];
+        };
+        /**
+         * TrailLine
+         * @description One thing that was done; ``what`` in words, ``about`` is the kind of row and its number.
+         */
+        TrailLine: {
+            /** Sequence */
+            sequence: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** What */
+            what: string;
+            /** About */
+            about: string;
+            /** Reason */
+            reason: string;
+            /** Changes */
+            changes: components["schemas"]["TrailChange"][];
         };
         /**
          * ChoiceOut
@@ -9205,6 +9266,76 @@ export interface operations {
             };
             /** @description Of a media type that is not taken here */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_trail: {
+        parameters: {
+            query?: {
+                /** @description Letters to be found */
+                text?: string;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_TrailLine_"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys } from "./keys";
 import type { OwnPassword, PlanIn, WorkerIn, WorkshopIn } from "./types";
@@ -121,5 +121,14 @@ export function useSealBackups() {
     mutationFn: (passphrase: string | null) =>
       ask(client.PUT("/api/v1/backups/passphrase", { body: { passphrase } })),
     onSuccess: () => askAgain(store, keys.backups),
+  });
+}
+
+/** Who changed what, the newest first. */
+export function useTrail(after: string, text: string) {
+  return useQuery({
+    queryKey: keys.trail(after, text),
+    queryFn: () => ask(client.GET("/api/v1/trail", { params: { query: { after, text } } })),
+    placeholderData: keepPreviousData,
   });
 }

@@ -28,6 +28,7 @@ export type RuleSet = Schemas["RuleSetOut"];
 export type RuleSetIn = Schemas["RuleSetIn"];
 export type RuleValue = RuleSetting["default"];
 export type Changes = Record<string, RuleValue>;
+export type TrailLine = Schemas["TrailLine"];
 export type Backups = Schemas["BackupsOut"];
 export type PlanIn = Schemas["PlanIn"];
 export type Decider = Schemas["DeciderOut"];

@@ -24,11 +24,11 @@ export default function BackupsPage() {
       {backups && (
         <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
           <section aria-label="Made">
-            <p className="mb-2 text-[1.1rem] font-medium">
-              {backups.last_good
-                ? `The last good one: ${dateAndClock(backups.last_good)}`
-                : "There is none yet."}
-            </p>
+            {backups.last_good && (
+              <p className="mb-2 text-[1.1rem] font-medium">
+                The last good one: {dateAndClock(backups.last_good)}
+              </p>
+            )}
             {backups.told.map((one) => (
               <p key={one} className="mb-2 font-medium text-watch">
                 {one}

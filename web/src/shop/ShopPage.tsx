@@ -85,6 +85,12 @@ export default function ShopPage() {
               className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
             >
               Backups: make one, say where they go
+            </Link>{" "}
+            <Link
+              to="/shop/trail"
+              className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
+            >
+              Trail: who changed what
             </Link>
           </section>
         )}
