@@ -65,7 +65,7 @@ def shoot(technician: Technician, name: str) -> None:
 
 
 def shoot_groups(bench: Technician) -> None:
-    """Tests of several figures: a bank, a row of spares, a supply, a sweep; and the reckoner."""
+    """Tests of several figures: a bank, a supply; and the reckoner."""
     page = bench.page
     page.get_by_role("radio", name="Element").click()
     bench.choose("Built as", "bank in parallel")
@@ -75,19 +75,6 @@ def shoot_groups(bench: Technician) -> None:
     bench.part_is_at("17.0")
     bench.say_loose().read("10.8").see_verdict("one dead member")
     shoot(bench, "check-bank")
-    bench.give_winding("118", "20", "Retort, spare valve coils").test("Siblings in a row")
-    bench.say_loose()
-    page.locator("#entry").fill("118.4 119.1 118.6 110.1 118.8")
-    bench.see_verdict("number 4")
-    bench.keep().see_verdict("Kept at").see("What the readings say")
-    shoot(bench, "check-siblings")
-    page.get_by_role("radio", name="Position").click()
-    page.get_by_label("Which one").fill("Drum roaster, damper")
-    page.get_by_label("Track", exact=True).fill("4k7")
-    bench.test("Sweep").say_loose()
-    page.locator("#entry").fill("0.05k 0.52k 1.10k OL OL 2.75k 3.30k 3.88k 4.40k 4.62k")
-    bench.see_verdict("a gap at samples 4 to 5")
-    shoot(bench, "check-sweep")
     page.get_by_role("radio", name="Supply").click()
     page.get_by_label("Which one").fill("Deck oven, terminals")
     bench.choose("System", "three phase with N, 230/400").go_live()

@@ -179,8 +179,7 @@ class OwnShop(unittest.TestCase):
     def judges(self, page: Page) -> None:
         technician = Technician(page, f"https://{NAME}:{self.port}")
         technician.open_check().give_plate("2200", "230", "Deck oven, front element")
-        page.get_by_role("button", name="Today").click()
-        technician.choose("Meter", "Bench meter 5").say_loose()
+        technician.say_loose()
         page.locator("#entry").fill("24.6")
         technician.see_verdict("Within")
         expect(page.get_by_text("0.5 % · 24.6 Ω + 3 · 0.1 Ω").first).to_be_attached()

@@ -32,6 +32,10 @@ class Person(AbstractUser):
     last_name = None  # type: ignore[assignment]
     REQUIRED_FIELDS = ["name"]
 
+    class Meta:
+        verbose_name = "person"
+        verbose_name_plural = "people"
+
     def __str__(self) -> str:
         return self.name
 

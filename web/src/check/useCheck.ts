@@ -1,12 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { askAgain, keys } from "@/api/keys";
+import { useMeters } from "@/api/queries";
 import type { CheckIn, KeptCheck } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
 import { useDeadOrLive } from "@/app/deadOrLive";
 import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
-import { type Draft, newDraft, ofKind, specOf } from "./draft";
+import { type Draft, newDraft, ofKind, specOf, UNKNOWN_METER } from "./draft";
 import type { Kind } from "./forms/forms";
 import { useMeasuring } from "./useMeasuring";
 
@@ -37,6 +38,8 @@ export function useCheck() {
     send,
   });
 
+  useTheOnlyMeter(draft.meter, measuring.change);
+
   /** Another spec is another part: its kept checks say nothing of this one. */
   const { change } = measuring;
   const changeSpec = useCallback(
@@ -61,6 +64,18 @@ export function useCheck() {
   }
 
   return { ...measuring, changeSpec, chooseKind, startPart };
+}
+
+/** Where the shop has one meter, it is in hand until somebody says otherwise: once, and for all to see. */
+function useTheOnlyMeter(inHand: string, change: (part: Partial<Draft>) => void) {
+  const meters = useMeters().data;
+  const offered = useRef(false);
+  useEffect(() => {
+    if (offered.current || !meters) return;
+    offered.current = true;
+    const [only, ...others] = meters.filter((one) => one.id !== null);
+    if (inHand === UNKNOWN_METER && only && others.length === 0) change({ meter: String(only.id) });
+  }, [meters, inHand, change]);
 }
 
 export type Check = ReturnType<typeof useCheck>;
