@@ -106,6 +106,7 @@ def _meter(number: int | None, meter: Meter) -> MeterOut:
         stated=meter.stated,
         four_wires=meter.four_wires,
         asks_air=meter.holds is not None,
+        doubts=tuple(one.code for one in meter.doubts),
         told=tuple(one.told(meter.name) for one in meter.doubts),
         functions=tuple(_function(function, one) for function, one in meter.accuracy.items()),
     )

@@ -43,8 +43,8 @@ class FunctionOut(Model):
 class MeterOut(Model):
     """A meter to choose; ``id`` is null for the unknown one.
 
-    ``asks_air`` says that its accuracy depends on the air it is used in; ``told`` is what is held
-    against it today, in words.
+    ``asks_air`` says that its accuracy depends on the air it is used in; ``doubts`` and
+    ``told`` are what is held against it today, as codes and in words.
     """
 
     id: int | None
@@ -52,6 +52,7 @@ class MeterOut(Model):
     stated: bool
     four_wires: bool
     asks_air: bool
+    doubts: tuple[DoubtCode, ...]
     told: tuple[str, ...]
     functions: tuple[FunctionOut, ...]
 

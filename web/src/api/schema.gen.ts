@@ -5545,8 +5545,8 @@ export interface components {
          * MeterOut
          * @description A meter to choose; ``id`` is null for the unknown one.
          *
-         *     ``asks_air`` says that its accuracy depends on the air it is used in; ``told`` is what is held
-         *     against it today, in words.
+         *     ``asks_air`` says that its accuracy depends on the air it is used in; ``doubts`` and
+         *     ``told`` are what is held against it today, as codes and in words.
          */
         MeterOut: {
             /** Id */
@@ -5559,6 +5559,8 @@ export interface components {
             four_wires: boolean;
             /** Asks Air */
             asks_air: boolean;
+            /** Doubts */
+            doubts: components["schemas"]["DoubtCode"][];
             /** Told */
             told: string[];
             /** Functions */

@@ -1,5 +1,6 @@
 import { useMeters } from "@/api/queries";
 import type { MeterChoice } from "@/api/types";
+import { DOUBTS } from "@/instruments/Standing";
 import { Field } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { Condition } from "./Condition";
@@ -12,7 +13,9 @@ export function asItem(one: MeterChoice) {
   return {
     value: one.id === null ? UNKNOWN_METER : String(one.id),
     label: one.name,
-    detail: [ohms ? `ohms ${ohms}` : "no ohms", ...one.told].join(". "),
+    detail: [ohms ? `ohms ${ohms}` : "no ohms", ...one.doubts.map((code) => DOUBTS[code])].join(
+      ", ",
+    ),
   };
 }
 

@@ -1,7 +1,12 @@
 import type { InstrumentRow } from "@/api/types";
 import { day } from "@/clock/dates";
 
-const WORDS = { overdue: "overdue", distrusted: "do not trust", retired: "out of use" } as const;
+/** What is held against an instrument, in a word. */
+export const DOUBTS = {
+  overdue: "overdue",
+  distrusted: "do not trust",
+  retired: "out of use",
+} as const;
 
 /** How an instrument stands today, in a word and a shape. */
 export function Standing({
@@ -13,7 +18,7 @@ export function Standing({
     return (
       <span className="flex items-center gap-1.5 font-semibold text-watch">
         <span aria-hidden="true">▲</span>
-        {one.doubts.map((code) => WORDS[code]).join(", ")}
+        {one.doubts.map((code) => DOUBTS[code]).join(", ")}
       </span>
     );
   }

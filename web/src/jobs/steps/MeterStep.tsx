@@ -5,6 +5,7 @@ import type { MeterChoice, MeterForJob } from "@/api/types";
 import { useDraft } from "@/app/stored";
 import { UNKNOWN_METER } from "@/check/draft";
 import { asItem } from "@/check/MeterField";
+import { DOUBTS } from "@/instruments/Standing";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
@@ -80,12 +81,22 @@ export function MeterStep({ visit }: { visit: Visit }) {
         value={chosen}
         items={inOrder(meters, ranked).map((one) => ({
           ...asItem(one),
-          detail: [decides(ranked.find((each) => each.id === one.id)), ...one.told]
+          detail: [
+            decides(ranked.find((each) => each.id === one.id)),
+            ...one.doubts.map((code) => DOUBTS[code]),
+          ]
             .filter(Boolean)
-            .join(" "),
+            .join(", "),
         }))}
         onChoose={(meter) => change({ meter })}
       />
+      {meters
+        .find((one) => asItem(one).value === chosen)
+        ?.told.map((one) => (
+          <p key={one} className="font-medium text-watch">
+            {one}
+          </p>
+        ))}
       <NotDecided meter={ranked.find((one) => String(one.id) === chosen)} />
       {leads.length > 0 && (
         <Choices
@@ -170,8 +181,8 @@ function decides(one: MeterForJob | undefined): string {
   if (!one) return "";
   const tests = one.good + one.with_care + one.not_decided.length;
   const care = one.with_care > 0 ? `, ${one.with_care} with care` : "";
-  const rated = one.rated === false ? " Not rated for this supply." : "";
-  return `Decides ${one.good} of ${tests} tests well${care}.${rated}`;
+  const rated = one.rated === false ? ", not rated for this supply" : "";
+  return `decides ${one.good} of ${tests} well${care}${rated}`;
 }
 
 /** What the chosen meter does not decide, and why. */
