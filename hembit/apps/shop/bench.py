@@ -38,8 +38,7 @@ def keep_resistor(number: int | None, given: ResistorIn) -> Resistor:
     """
     with transaction.atomic():
         one = Resistor() if number is None else _found(Resistor, number)
-        if Resistor.objects.filter(name__iexact=given.name).exclude(pk=one.pk).exists():
-            raise InputError("Another resistor has this name.").at("name")
+        _named_once(one, given.name)
         for name, value in given.model_dump(mode="json").items():
             setattr(one, name, value)
         one.save()
@@ -113,8 +112,7 @@ def keep_leads(number: int | None, given: LeadSetIn) -> LeadSet:
     """
     with transaction.atomic():
         one = LeadSet() if number is None else _found(LeadSet, number)
-        if LeadSet.objects.filter(name__iexact=given.name).exclude(pk=one.pk).exists():
-            raise InputError("Another set has this name.").at("name")
+        _named_once(one, given.name)
         one.name, one.retired = given.name, given.retired
         one.save()
         return one
@@ -131,6 +129,11 @@ def find_leads(number: int) -> LeadSet:
 def write_zero(leads: LeadSet, meter: int | None, shorted: str, by: Person, now: datetime) -> None:
     """Write down what a set of leads read shorted, with a meter."""
     LeadZero(leads=leads, instrument_id=meter, shorted=shorted, at=now, by=by).save()
+
+
+def _named_once(one: Resistor | LeadSet, name: str) -> None:
+    if type(one).objects.filter(name__iexact=name).exclude(pk=one.pk).exists():
+        raise InputError("Another has this name. Give one that tells the two apart.").at("name")
 
 
 def _found(model: type[Kept], number: int) -> Kept:

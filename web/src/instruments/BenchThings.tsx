@@ -3,6 +3,8 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { useAddLeads, useAddResistor, useLeads, useResistors } from "@/api/instruments";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
+import { Section } from "@/ui/Section";
 import { TextField } from "@/ui/TextField";
 
 /** What lies beside the meters: sets of test leads, and resistors whose value is known. */
@@ -24,8 +26,7 @@ function Leads({ isLead }: { isLead: boolean }) {
     adding.mutate(name, { onSuccess: () => setName("") });
   }
   return (
-    <section aria-label="Test leads">
-      <h2 className="legend mb-2">Test leads</h2>
+    <Section title="Test leads">
       <ul className="border-hairline border-t">
         {leads.map((one) => (
           <li
@@ -56,7 +57,7 @@ function Leads({ isLead }: { isLead: boolean }) {
           </Button>
         </form>
       )}
-    </section>
+    </Section>
   );
 }
 
@@ -72,8 +73,7 @@ function Resistors({ isLead }: { isLead: boolean }) {
     adding.mutate(draft, { onSuccess: () => setDraft(NO_RESISTOR) });
   }
   return (
-    <section aria-label="Known resistors">
-      <h2 className="legend mb-2">Known resistors, for the daily check</h2>
+    <Section title="Known resistors, for the daily check">
       <ul className="border-hairline border-t">
         {known.map((one) => (
           <li
@@ -118,13 +118,9 @@ function Resistors({ isLead }: { isLead: boolean }) {
           <Button type="submit" disabled={adding.isPending}>
             Add it
           </Button>
-          {unplacedErrors(adding.error, ["name", "ohms", "percent"]).map((told) => (
-            <p key={told} role="alert" className="font-medium text-bad">
-              {told}
-            </p>
-          ))}
+          <OtherErrors others={unplacedErrors(adding.error, ["name", "ohms", "percent"])} />
         </form>
       )}
-    </section>
+    </Section>
   );
 }

@@ -6,6 +6,7 @@ import { day } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { DateField } from "@/ui/DateField";
 import { Labelled } from "@/ui/Field";
+import { Section } from "@/ui/Section";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
@@ -16,8 +17,7 @@ type Props = { one: Instrument; isLead: boolean };
 export function Calibrations({ one, isLead }: Props) {
   const [adding, setAdding] = useState(false);
   return (
-    <section aria-label="Calibration">
-      <h2 className="legend mb-2">Calibration</h2>
+    <Section title="Calibration">
       {one.calibrations.length === 0 && <p className="text-muted">None is kept.</p>}
       <ul className="border-hairline border-t">
         {one.calibrations.map((each) => (
@@ -50,7 +50,7 @@ export function Calibrations({ one, isLead }: Props) {
         </Button>
       )}
       {adding && <CalibrationSheet number={one.id} onClose={() => setAdding(false)} />}
-    </section>
+    </Section>
   );
 }
 

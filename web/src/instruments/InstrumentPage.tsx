@@ -5,6 +5,7 @@ import { useNumber } from "@/app/useNumber";
 import { dateAndClock } from "@/clock/dates";
 import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";
+import { Section } from "@/ui/Section";
 import { Calibrations } from "./Calibrations";
 import { MeterChecks } from "./MeterChecks";
 import { MeterForm } from "./MeterForm";
@@ -41,11 +42,10 @@ export default function InstrumentPage() {
       ))}
       {one.distrusted_because && <p className="mb-3">{one.distrusted_because}</p>}
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
-        <section aria-label="What it is">
-          <h2 className="legend mb-2">What it is</h2>
+        <Section title="What it is">
           {one.meter && <MeterForm key={one.revision} one={one} readOnly={!isLead} />}
           {one.thermometer && <ThermometerForm key={one.revision} one={one} readOnly={!isLead} />}
-        </section>
+        </Section>
         <div className="flex flex-col gap-6">
           {one.meter && <MeterChecks one={one} />}
           <Calibrations one={one} isLead={isLead} />
@@ -61,8 +61,7 @@ export default function InstrumentPage() {
 function Zeros({ one }: { one: Instrument }) {
   if (one.zeros.length === 0) return null;
   return (
-    <section aria-label="Leads shorted">
-      <h2 className="legend mb-2">Leads shorted</h2>
+    <Section title="Leads shorted">
       <ul className="border-hairline border-t">
         {one.zeros.map((zero) => (
           <li key={zero.at} className="flex justify-between gap-4 border-hairline border-b py-1.5">
@@ -75,14 +74,13 @@ function Zeros({ one }: { one: Instrument }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Section>
   );
 }
 
 function Revisions({ one }: { one: Instrument }) {
   return (
-    <section aria-label="Revisions">
-      <h2 className="legend mb-2">Revisions</h2>
+    <Section title="Revisions">
       <ul className="border-hairline border-t">
         {one.revisions.map((each) => (
           <li key={each.number} className="border-hairline border-b py-1.5">
@@ -97,6 +95,6 @@ function Revisions({ one }: { one: Instrument }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Section>
   );
 }

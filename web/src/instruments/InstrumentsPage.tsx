@@ -2,7 +2,9 @@ import { Link } from "react-router";
 import { useInstruments } from "@/api/instruments";
 import type { InstrumentRow } from "@/api/types";
 import { useSession } from "@/people/session";
+import { ButtonLink } from "@/ui/ButtonLink";
 import { Notice } from "@/ui/Notice";
+import { Section } from "@/ui/Section";
 import { BenchThings } from "./BenchThings";
 import { Standing } from "./Standing";
 
@@ -53,8 +55,7 @@ type ShelfProps = {
 
 function Shelf({ title, rows, add, empty, ready }: ShelfProps) {
   return (
-    <section aria-label={title}>
-      <h2 className="legend mb-2">{title}</h2>
+    <Section title={title}>
       {ready && rows.length === 0 && <p className="mb-2 text-muted">{empty}</p>}
       <ul className="border-hairline border-t">
         {rows.map((one) => (
@@ -74,14 +75,7 @@ function Shelf({ title, rows, add, empty, ready }: ShelfProps) {
           </li>
         ))}
       </ul>
-      {add && (
-        <Link
-          to={add.to}
-          className="mt-2 inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
-        >
-          {add.label}
-        </Link>
-      )}
-    </section>
+      {add && <ButtonLink to={add.to}>{add.label}</ButtonLink>}
+    </Section>
   );
 }

@@ -6,6 +6,8 @@ import { newId } from "@/app/newId";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
+import { OtherErrors } from "@/ui/OtherErrors";
+import { Section } from "@/ui/Section";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 
@@ -27,8 +29,7 @@ export function MeterChecks({ one }: { one: Instrument }) {
     );
   }
   return (
-    <section aria-label="Daily check">
-      <h2 className="legend mb-2">Daily check</h2>
+    <Section title="Daily check">
       {known.length === 0 ? (
         <p className="text-muted">
           No known resistor is kept. A lead adds one under Meters and thermometers.
@@ -72,11 +73,7 @@ export function MeterChecks({ one }: { one: Instrument }) {
               onText={(shorted) => setDraft({ ...draft, shorted })}
             />
           </div>
-          {unplacedErrors(checking.error, FIELDS).map((told) => (
-            <p key={told} role="alert" className="font-medium text-bad">
-              {told}
-            </p>
-          ))}
+          <OtherErrors others={unplacedErrors(checking.error, FIELDS)} />
           <Button type="submit" className="self-start" disabled={checking.isPending}>
             Check it
           </Button>
@@ -94,6 +91,6 @@ export function MeterChecks({ one }: { one: Instrument }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Section>
   );
 }

@@ -1,12 +1,12 @@
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
-import { errorAt, unplacedErrors } from "@/api/errors";
+import { errorAt } from "@/api/errors";
 import { useSaveMeter } from "@/api/instruments";
 import type { Instrument, MeterIn } from "@/api/types";
-import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
+import { InstrumentForm } from "./InstrumentForm";
 import { type MeterDraft, meterDraft, meterOf } from "./meterDraft";
 import { TablePreview } from "./TablePreview";
 
@@ -46,8 +46,7 @@ export function MeterForm({ one, readOnly = false, stays = false }: Props) {
   const [draft, setDraft] = useState<MeterDraft>(() => meterDraft(one?.meter ?? null));
   const at = (field: string) => errorAt(saving.error, field);
   const change = (part: Partial<MeterDraft>) => setDraft((now) => ({ ...now, ...part }));
-  function submit(event: FormEvent) {
-    event.preventDefault();
+  function submit() {
     saving.mutate(meterOf(draft), {
       onSuccess: (kept) => {
         if (one) change({ why: "" });
@@ -57,165 +56,154 @@ export function MeterForm({ one, readOnly = false, stays = false }: Props) {
     });
   }
   return (
-    <form
+    <InstrumentForm
+      what="meter"
+      table={draft.table}
+      one={one}
+      readOnly={readOnly}
+      saving={saving}
+      fields={FIELDS}
       onSubmit={submit}
-      className={one ? "" : "grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,46rem)_minmax(0,1fr)]"}
     >
-      <div>
-        <fieldset disabled={readOnly} className="flex flex-col gap-2.5">
-          <div className="grid gap-2.5 sm:grid-cols-2">
-            <TextField
-              id="meter-name"
-              label="Name"
-              hint="as you call it"
-              error={at("name")}
-              value={draft.name}
-              maxLength={80}
-              onText={(name) => change({ name })}
-            />
-            <TextField
-              id="meter-serial"
-              label="Serial"
-              error={at("serial")}
-              value={draft.serial}
-              maxLength={60}
-              onText={(serial) => change({ serial })}
-            />
-          </div>
-          <Labelled id="meter-kind" label="Kind" error={at("kind")}>
-            <Select
-              id="meter-kind"
-              label="Kind"
-              value={draft.kind}
-              items={KINDS}
-              onChoose={(kind) => change({ kind: kind as MeterIn["kind"] & string })}
-            />
-          </Labelled>
-          <Labelled
-            id="meter-table"
-            label="Accuracy"
-            hint="the manual’s table: range, last digit, ±(% + counts)"
-            error={at("table")}
-          >
-            <TextArea
-              id="meter-table"
-              rows={9}
-              value={draft.table}
-              maxLength={6000}
-              placeholder={EXAMPLE}
-              error={at("table")}
-              onText={(table) => change({ table })}
-            />
-          </Labelled>
-          {one && <TablePreview what="meter" table={draft.table} />}
-          <div className="grid gap-2.5 sm:grid-cols-2">
-            <TextField
-              id="meter-buzzer"
-              label="Its buzzer sounds below"
-              unit="Ω"
-              inputMode="decimal"
-              error={at("buzzer_below")}
-              value={draft.buzzer}
-              maxLength={12}
-              onText={(buzzer) => change({ buzzer })}
-            />
-            <TextField
-              id="meter-input"
-              label="Input on volts"
-              hint="low impedance: below 1"
-              unit="MΩ"
-              inputMode="decimal"
-              error={at("input_resistance")}
-              value={draft.input}
-              maxLength={12}
-              onText={(input) => change({ input })}
-            />
-            <Labelled id="meter-rms" label="On chopped AC" error={at("true_rms")}>
-              <Select
-                id="meter-rms"
-                label="On chopped AC"
-                value={draft.rms}
-                items={RMS}
-                onChoose={(rms) => change({ rms: rms as MeterDraft["rms"] })}
-              />
-            </Labelled>
-          </div>
-          <fieldset className="grid gap-2.5 sm:grid-cols-4">
-            <legend className="mb-1 text-muted">
-              Category — on its terminals; leads count as well
-            </legend>
-            {draft.rated.map((one, place) => (
-              <Rating
-                // biome-ignore lint/suspicious/noArrayIndexKey: two places, which stay where they are
-                key={place}
-                place={place}
-                rating={one}
-                error={at(`rated.${place}.volts`)}
-                onChange={(next) =>
-                  change({ rated: draft.rated.map((each, here) => (here === place ? next : each)) })
-                }
-              />
-            ))}
-          </fieldset>
-          <fieldset className="grid gap-2.5 sm:grid-cols-3">
-            <legend className="mb-1 text-muted">
-              The accuracy holds in air — outside it the air is asked
-            </legend>
-            <TextField
-              id="meter-low"
-              label="from"
-              unit="°C"
-              error={at("holds.low") ?? at("holds")}
-              value={draft.low}
-              maxLength={8}
-              onText={(low) => change({ low })}
-            />
-            <TextField
-              id="meter-high"
-              label="to"
-              unit="°C"
-              error={at("holds.high")}
-              value={draft.high}
-              maxLength={8}
-              onText={(high) => change({ high })}
-            />
-            <TextField
-              id="meter-per-kelvin"
-              label="each K adds"
-              hint="of the accuracy"
-              unit="×"
-              error={at("holds.share_per_kelvin")}
-              value={draft.perKelvin}
-              maxLength={8}
-              onText={(perKelvin) => change({ perKelvin })}
-            />
-          </fieldset>
-          {one && (
-            <TextField
-              id="meter-why"
-              label="Why its figures change"
-              hint="what was measured so far keeps those of before"
-              error={at("why")}
-              value={draft.why}
-              maxLength={400}
-              onText={(why) => change({ why })}
-            />
-          )}
-        </fieldset>
-        {unplacedErrors(saving.error, FIELDS).map((told) => (
-          <p key={told} role="alert" className="mt-2 font-medium text-bad">
-            {told}
-          </p>
-        ))}
-        {!readOnly && (
-          <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
-            {one ? "Save" : "Add it"}
-          </Button>
-        )}
-        {saving.isSuccess && one && <p role="status">Saved.</p>}
+      <div className="grid gap-2.5 sm:grid-cols-2">
+        <TextField
+          id="meter-name"
+          label="Name"
+          hint="as you call it"
+          error={at("name")}
+          value={draft.name}
+          maxLength={80}
+          onText={(name) => change({ name })}
+        />
+        <TextField
+          id="meter-serial"
+          label="Serial"
+          error={at("serial")}
+          value={draft.serial}
+          maxLength={60}
+          onText={(serial) => change({ serial })}
+        />
       </div>
-      {!one && <TablePreview what="meter" table={draft.table} />}
-    </form>
+      <Labelled id="meter-kind" label="Kind" error={at("kind")}>
+        <Select
+          id="meter-kind"
+          label="Kind"
+          value={draft.kind}
+          items={KINDS}
+          onChoose={(kind) => change({ kind: kind as MeterIn["kind"] & string })}
+        />
+      </Labelled>
+      <Labelled
+        id="meter-table"
+        label="Accuracy"
+        hint="the manual’s table: range, last digit, ±(% + counts)"
+        error={at("table")}
+      >
+        <TextArea
+          id="meter-table"
+          rows={9}
+          value={draft.table}
+          maxLength={6000}
+          placeholder={EXAMPLE}
+          error={at("table")}
+          onText={(table) => change({ table })}
+        />
+      </Labelled>
+      {one && <TablePreview what="meter" table={draft.table} />}
+      <div className="grid gap-2.5 sm:grid-cols-2">
+        <TextField
+          id="meter-buzzer"
+          label="Its buzzer sounds below"
+          unit="Ω"
+          inputMode="decimal"
+          error={at("buzzer_below")}
+          value={draft.buzzer}
+          maxLength={12}
+          onText={(buzzer) => change({ buzzer })}
+        />
+        <TextField
+          id="meter-input"
+          label="Input on volts"
+          hint="low impedance: below 1"
+          unit="MΩ"
+          inputMode="decimal"
+          error={at("input_resistance")}
+          value={draft.input}
+          maxLength={12}
+          onText={(input) => change({ input })}
+        />
+        <Labelled id="meter-rms" label="On chopped AC" error={at("true_rms")}>
+          <Select
+            id="meter-rms"
+            label="On chopped AC"
+            value={draft.rms}
+            items={RMS}
+            onChoose={(rms) => change({ rms: rms as MeterDraft["rms"] })}
+          />
+        </Labelled>
+      </div>
+      <fieldset className="grid gap-2.5 sm:grid-cols-4">
+        <legend className="mb-1 text-muted">
+          Category — on its terminals; leads count as well
+        </legend>
+        {draft.rated.map((one, place) => (
+          <Rating
+            // biome-ignore lint/suspicious/noArrayIndexKey: two places, which stay where they are
+            key={place}
+            place={place}
+            rating={one}
+            error={at(`rated.${place}.volts`)}
+            onChange={(next) =>
+              change({ rated: draft.rated.map((each, here) => (here === place ? next : each)) })
+            }
+          />
+        ))}
+      </fieldset>
+      <fieldset className="grid gap-2.5 sm:grid-cols-3">
+        <legend className="mb-1 text-muted">
+          The accuracy holds in air — outside it the air is asked
+        </legend>
+        <TextField
+          id="meter-low"
+          label="from"
+          unit="°C"
+          error={at("holds.low") ?? at("holds")}
+          value={draft.low}
+          maxLength={8}
+          onText={(low) => change({ low })}
+        />
+        <TextField
+          id="meter-high"
+          label="to"
+          unit="°C"
+          error={at("holds.high")}
+          value={draft.high}
+          maxLength={8}
+          onText={(high) => change({ high })}
+        />
+        <TextField
+          id="meter-per-kelvin"
+          label="each K adds"
+          hint="of the accuracy"
+          unit="×"
+          error={at("holds.share_per_kelvin")}
+          value={draft.perKelvin}
+          maxLength={8}
+          onText={(perKelvin) => change({ perKelvin })}
+        />
+      </fieldset>
+      {one && (
+        <TextField
+          id="meter-why"
+          label="Why its figures change"
+          hint="what was measured so far keeps those of before"
+          error={at("why")}
+          value={draft.why}
+          maxLength={400}
+          onText={(why) => change({ why })}
+        />
+      )}
+    </InstrumentForm>
   );
 }
 

@@ -3,6 +3,8 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { useSayStanding } from "@/api/instruments";
 import type { Instrument, StandingIn } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
+import { Section } from "@/ui/Section";
 import { TextField } from "@/ui/TextField";
 
 type Props = { one: Instrument; isLead: boolean };
@@ -20,8 +22,7 @@ export function StandingForm({ one, isLead }: Props) {
     event.preventDefault();
   }
   return (
-    <section aria-label="Standing">
-      <h2 className="legend mb-2">Standing</h2>
+    <Section title="Standing">
       <form onSubmit={submit} className="flex flex-col gap-2">
         <TextField
           id="standing-because"
@@ -31,11 +32,7 @@ export function StandingForm({ one, isLead }: Props) {
           maxLength={400}
           onText={setBecause}
         />
-        {unplacedErrors(saying.error, ["because"]).map((told) => (
-          <p key={told} role="alert" className="font-medium text-bad">
-            {told}
-          </p>
-        ))}
+        <OtherErrors others={unplacedErrors(saying.error, ["because"])} />
         <div className="flex flex-wrap gap-2">
           {!distrusted && (
             <Button disabled={saying.isPending} onClick={() => say({ trusted: false })}>
@@ -54,6 +51,6 @@ export function StandingForm({ one, isLead }: Props) {
           )}
         </div>
       </form>
-    </section>
+    </Section>
   );
 }

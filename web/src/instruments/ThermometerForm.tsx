@@ -1,12 +1,12 @@
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
-import { errorAt, unplacedErrors } from "@/api/errors";
+import { errorAt } from "@/api/errors";
 import { useSaveThermometer } from "@/api/instruments";
 import type { Instrument, ThermometerIn } from "@/api/types";
-import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
+import { InstrumentForm } from "./InstrumentForm";
 import { TablePreview } from "./TablePreview";
 
 const KINDS = [
@@ -35,8 +35,7 @@ export function ThermometerForm({ one, readOnly = false }: Props) {
   });
   const at = (field: string) => errorAt(saving.error, field);
   const change = (part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part }));
-  function submit(event: FormEvent) {
-    event.preventDefault();
+  function submit() {
     const emissivity = draft.emissivity.trim().replace(",", ".");
     const body = {
       ...draft,
@@ -50,93 +49,82 @@ export function ThermometerForm({ one, readOnly = false }: Props) {
     });
   }
   return (
-    <form
+    <InstrumentForm
+      what="thermometer"
+      table={draft.table}
+      one={one}
+      readOnly={readOnly}
+      saving={saving}
+      fields={FIELDS}
       onSubmit={submit}
-      className={one ? "" : "grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,46rem)_minmax(0,1fr)]"}
     >
-      <div>
-        <fieldset disabled={readOnly} className="flex flex-col gap-2.5">
-          <div className="grid gap-2.5 sm:grid-cols-2">
-            <TextField
-              id="thermometer-name"
-              label="Name"
-              hint="as you call it"
-              error={at("name")}
-              value={draft.name}
-              maxLength={80}
-              onText={(name) => change({ name })}
-            />
-            <TextField
-              id="thermometer-serial"
-              label="Serial"
-              error={at("serial")}
-              value={draft.serial}
-              maxLength={60}
-              onText={(serial) => change({ serial })}
-            />
-            <Labelled id="thermometer-kind" label="Kind" error={at("kind")}>
-              <Select
-                id="thermometer-kind"
-                label="Kind"
-                value={draft.kind}
-                items={KINDS}
-                onChoose={(kind) => change({ kind: kind as Draft["kind"] })}
-              />
-            </Labelled>
-            {draft.kind === "infrared" && (
-              <TextField
-                id="thermometer-emissivity"
-                label="Emissivity it is set to"
-                hint="bright metal reads far too low"
-                error={at("emissivity")}
-                value={draft.emissivity}
-                maxLength={6}
-                onText={(emissivity) => change({ emissivity })}
-              />
-            )}
-          </div>
-          <Labelled
-            id="thermometer-table"
-            label="Limits"
-            hint="a line for each range"
-            error={at("table")}
-          >
-            <TextArea
-              id="thermometer-table"
-              rows={4}
-              value={draft.table}
-              maxLength={2000}
-              placeholder={"-20 to 200 °C  ±(0.1 % + 0.5 °C)\n0 to 380 °C  ±2 % or ±2 °C"}
-              error={at("table")}
-              onText={(table) => change({ table })}
-            />
-          </Labelled>
-          {one && <TablePreview what="thermometer" table={draft.table} />}
-          {one && (
-            <TextField
-              id="thermometer-why"
-              label="Why its limits change"
-              hint="what was measured so far keeps those of before"
-              error={at("why")}
-              value={draft.why}
-              maxLength={400}
-              onText={(why) => change({ why })}
-            />
-          )}
-        </fieldset>
-        {unplacedErrors(saving.error, FIELDS).map((told) => (
-          <p key={told} role="alert" className="mt-2 font-medium text-bad">
-            {told}
-          </p>
-        ))}
-        {!readOnly && (
-          <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
-            {one ? "Save" : "Add it"}
-          </Button>
+      <div className="grid gap-2.5 sm:grid-cols-2">
+        <TextField
+          id="thermometer-name"
+          label="Name"
+          hint="as you call it"
+          error={at("name")}
+          value={draft.name}
+          maxLength={80}
+          onText={(name) => change({ name })}
+        />
+        <TextField
+          id="thermometer-serial"
+          label="Serial"
+          error={at("serial")}
+          value={draft.serial}
+          maxLength={60}
+          onText={(serial) => change({ serial })}
+        />
+        <Labelled id="thermometer-kind" label="Kind" error={at("kind")}>
+          <Select
+            id="thermometer-kind"
+            label="Kind"
+            value={draft.kind}
+            items={KINDS}
+            onChoose={(kind) => change({ kind: kind as Draft["kind"] })}
+          />
+        </Labelled>
+        {draft.kind === "infrared" && (
+          <TextField
+            id="thermometer-emissivity"
+            label="Emissivity it is set to"
+            hint="bright metal reads far too low"
+            error={at("emissivity")}
+            value={draft.emissivity}
+            maxLength={6}
+            onText={(emissivity) => change({ emissivity })}
+          />
         )}
-        {saving.isSuccess && one && <p role="status">Saved.</p>}
       </div>
-      {!one && <TablePreview what="thermometer" table={draft.table} />}
-    </form>
+      <Labelled
+        id="thermometer-table"
+        label="Limits"
+        hint="a line for each range"
+        error={at("table")}
+      >
+        <TextArea
+          id="thermometer-table"
+          rows={4}
+          value={draft.table}
+          maxLength={2000}
+          placeholder={"-20 to 200 °C  ±(0.1 % + 0.5 °C)\n0 to 380 °C  ±2 % or ±2 °C"}
+          error={at("table")}
+          onText={(table) => change({ table })}
+        />
+      </Labelled>
+      {one && <TablePreview what="thermometer" table={draft.table} />}
+      {one && (
+        <TextField
+          id="thermometer-why"
+          label="Why its limits change"
+          hint="what was measured so far keeps those of before"
+          error={at("why")}
+          value={draft.why}
+          maxLength={400}
+          onText={(why) => change({ why })}
+        />
+      )}
+    </InstrumentForm>
   );
 }

@@ -6,6 +6,7 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { keys } from "@/api/keys";
 import type { FirstLeadIn } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 import { Door } from "./Door";
 
@@ -80,11 +81,7 @@ export function BeginPage() {
           onText={(password) => setGiven({ ...given, password })}
           required
         />
-        {unplacedErrors(beginning.error, FIELDS).map((one) => (
-          <p key={one} role="alert" className="font-medium text-bad">
-            {one}
-          </p>
-        ))}
+        <OtherErrors others={unplacedErrors(beginning.error, FIELDS)} />
         <Button type="submit" look="action" disabled={beginning.isPending}>
           Begin
         </Button>

@@ -1,3 +1,4 @@
+import { Section } from "@/ui/Section";
 import { OwnPasswordForm } from "./OwnPasswordForm";
 import { Places } from "./Places";
 import { useSession } from "./session";
@@ -14,12 +15,9 @@ export default function OwnPage() {
         </h2>
         <OwnPasswordForm />
       </section>
-      <section aria-labelledby="own-places">
-        <h2 id="own-places" className="legend mb-2">
-          Signed in
-        </h2>
+      <Section title="Signed in">
         <Places />
-      </section>
+      </Section>
     </div>
   );
 }

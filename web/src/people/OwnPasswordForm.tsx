@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useOwnPassword } from "@/api/shop";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 
 const EMPTY = { now: "", password: "" };
@@ -39,11 +40,7 @@ export function OwnPasswordForm({ once = false }: { once?: boolean }) {
         onText={(password) => setGiven({ ...given, password })}
         required
       />
-      {unplacedErrors(changing.error, ["now", "password"]).map((one) => (
-        <p key={one} role="alert" className="font-medium text-bad">
-          {one}
-        </p>
-      ))}
+      <OtherErrors others={unplacedErrors(changing.error, ["now", "password"])} />
       <Button type="submit" look="action" className="self-start" disabled={changing.isPending}>
         Change it
       </Button>

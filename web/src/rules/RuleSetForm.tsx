@@ -3,6 +3,7 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { useEffects, useSaveRuleSet } from "@/api/rules";
 import type { RuleSet, RuleSetting } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { useLater } from "@/ui/useLater";
@@ -72,11 +73,7 @@ export function RuleSetForm({ set, settings, readOnly, onKept }: Props) {
               onChange={setDefault}
             />
             <Effects set={set} typed={typed} settings={settings} />
-            {unplacedErrors(saving.error, ["name", ...names]).map((one) => (
-              <p key={one} role="alert" className="font-medium text-bad">
-                {one}
-              </p>
-            ))}
+            <OtherErrors others={unplacedErrors(saving.error, ["name", ...names])} />
             {saving.error && names.some((one) => errorAt(saving.error, one)) && (
               <p role="alert" className="font-medium text-bad">
                 A figure is beyond its limits: it says so beside it.

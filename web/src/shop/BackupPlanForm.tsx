@@ -3,6 +3,7 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { usePlanBackups } from "@/api/shop";
 import type { Backups } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 
 /** Where copies go, how many stay, and when the nightly one is made. */
@@ -54,11 +55,7 @@ export function BackupPlanForm({ plan }: { plan: Backups["plan"] }) {
           onText={(hour) => setDraft({ ...draft, hour })}
         />
       </div>
-      {unplacedErrors(saving.error, ["target", "keep", "at_hour"]).map((one) => (
-        <p key={one} role="alert" className="font-medium text-bad">
-          {one}
-        </p>
-      ))}
+      <OtherErrors others={unplacedErrors(saving.error, ["target", "keep", "at_hour"])} />
       <Button type="submit" className="self-start" disabled={saving.isPending}>
         Save
       </Button>

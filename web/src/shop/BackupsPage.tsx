@@ -4,6 +4,7 @@ import type { Backups } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
+import { Section } from "@/ui/Section";
 import { BackupPlanForm } from "./BackupPlanForm";
 import { SealForm } from "./SealForm";
 
@@ -45,22 +46,19 @@ export default function BackupsPage() {
             <Made made={backups.made} />
           </section>
           <div className="flex flex-col gap-6">
-            <section aria-label="How they are made">
-              <h2 className="legend mb-2">How they are made</h2>
+            <Section title="How they are made">
               <BackupPlanForm plan={backups.plan} />
-            </section>
-            <section aria-label="Sealed">
-              <h2 className="legend mb-2">Sealed with a passphrase</h2>
+            </Section>
+            <Section title="Sealed with a passphrase">
               <SealForm sealed={backups.plan.sealed} />
-            </section>
-            <section aria-label="Bringing one back">
-              <h2 className="legend mb-2">Bringing one back</h2>
+            </Section>
+            <Section title="Bringing one back">
               <p>
                 On the server, with Hembit stopped: <code>bin/restore FILE</code>. It looks the file
                 through before it touches anything, and keeps what was there. docs/running.md has
                 the steps.
               </p>
-            </section>
+            </Section>
           </div>
         </div>
       )}

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useSealBackups } from "@/api/shop";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 
 /** Seal backups with a passphrase that is kept nowhere, or seal them no more. */
@@ -30,11 +31,7 @@ export function SealForm({ sealed }: { sealed: boolean }) {
         maxLength={200}
         onText={setPassphrase}
       />
-      {unplacedErrors(sealing.error, ["passphrase"]).map((one) => (
-        <p key={one} role="alert" className="font-medium text-bad">
-          {one}
-        </p>
-      ))}
+      <OtherErrors others={unplacedErrors(sealing.error, ["passphrase"])} />
       <div className="flex flex-wrap gap-2">
         <Button type="submit" disabled={sealing.isPending}>
           Seal them from now on

@@ -3,7 +3,9 @@ import { useInstruments } from "@/api/instruments";
 import { useWorkshop } from "@/api/shop";
 import { Standing } from "@/instruments/Standing";
 import { useSession } from "@/people/session";
+import { ButtonLink } from "@/ui/ButtonLink";
 import { Notice } from "@/ui/Notice";
+import { Section } from "@/ui/Section";
 import { StaffList } from "./StaffList";
 import { Telephones } from "./Telephones";
 import { WorkshopForm } from "./WorkshopForm";
@@ -30,10 +32,7 @@ export default function ShopPage() {
             <p className="whitespace-pre-line">{workshop.data.address || "No address is kept."}</p>
           )}
         </section>
-        <section aria-labelledby="shop-meters">
-          <h2 id="shop-meters" className="legend mb-2">
-            Meters and thermometers
-          </h2>
+        <Section title="Meters and thermometers">
           <ul className="border-hairline border-t">
             {instruments.data?.map((one) => (
               <li key={one.id} className="border-hairline border-b">
@@ -47,59 +46,27 @@ export default function ShopPage() {
               </li>
             ))}
           </ul>
-          <Link
-            to="/shop/instruments"
-            className="mt-2 inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
-          >
-            All of them, leads and resistors
-          </Link>
-        </section>
+          <ButtonLink to="/shop/instruments">All of them, leads and resistors</ButtonLink>
+        </Section>
       </div>
       <div className="flex flex-col gap-6">
         {isLead && (
-          <section aria-labelledby="shop-people">
-            <h2 id="shop-people" className="legend mb-2">
-              People
-            </h2>
+          <Section title="People">
             <StaffList />
-          </section>
+          </Section>
         )}
-        <section aria-labelledby="shop-rules">
-          <h2 id="shop-rules" className="legend mb-2">
-            Rules
-          </h2>
-          <Link
-            to="/shop/rules"
-            className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
-          >
-            The figures that verdicts rest on
-          </Link>
-        </section>
+        <Section title="Rules">
+          <ButtonLink to="/shop/rules">The figures that verdicts rest on</ButtonLink>
+        </Section>
         {isLead && (
-          <section aria-labelledby="shop-backups">
-            <h2 id="shop-backups" className="legend mb-2">
-              Backups
-            </h2>
-            <Link
-              to="/shop/backups"
-              className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
-            >
-              Backups: make one, say where they go
-            </Link>{" "}
-            <Link
-              to="/shop/trail"
-              className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
-            >
-              Trail: who changed what
-            </Link>
-          </section>
+          <Section title="Backups">
+            <ButtonLink to="/shop/backups">Backups: make one, say where they go</ButtonLink>{" "}
+            <ButtonLink to="/shop/trail">Trail: who changed what</ButtonLink>
+          </Section>
         )}
-        <section aria-labelledby="shop-telephones">
-          <h2 id="shop-telephones" className="legend mb-2">
-            Telephones
-          </h2>
+        <Section title="Telephones">
           <Telephones />
-        </section>
+        </Section>
       </div>
     </div>
   );

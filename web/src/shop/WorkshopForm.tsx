@@ -5,6 +5,7 @@ import { useSaveWorkshop } from "@/api/shop";
 import type { Workshop, WorkshopIn } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 
@@ -92,11 +93,7 @@ export function WorkshopForm({ workshop, action = "Save", onSaved }: Props) {
           onText={(altitude) => setDraft({ ...draft, altitude })}
         />
       </div>
-      {unplacedErrors(saving.error, FIELDS).map((one) => (
-        <p key={one} role="alert" className="font-medium text-bad">
-          {one}
-        </p>
-      ))}
+      <OtherErrors others={unplacedErrors(saving.error, FIELDS)} />
       <Button type="submit" look="action" className="self-start" disabled={saving.isPending}>
         {action}
       </Button>

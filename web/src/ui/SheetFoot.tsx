@@ -1,4 +1,5 @@
 import { Button } from "./Button";
+import { OtherErrors } from "./OtherErrors";
 
 type Props = { pending: boolean; others?: string[]; onClose: () => void };
 
@@ -6,11 +7,7 @@ type Props = { pending: boolean; others?: string[]; onClose: () => void };
 export function SheetFoot({ pending, others = [], onClose }: Props) {
   return (
     <>
-      {others.map((one) => (
-        <p key={one} role="alert" className="font-medium text-bad">
-          {one}
-        </p>
-      ))}
+      <OtherErrors others={others} />
       <div className="flex gap-3">
         <Button type="submit" look="action" disabled={pending}>
           Save
