@@ -34,6 +34,7 @@ from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.unsaid import notices_of
 from hembit_core.rule_settings import own_figures
+from hembit_core.rules import Rules
 
 __all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expectations", "judge"]
 
@@ -55,6 +56,7 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
     in circuit, watched while it is wriggled, and asked with the buzzer.
     """
     conditions = conditions or Conditions()
+    spec = by_rules(spec, conditions.rules)
     family = FAMILIES[type(spec)]
     found = tuple(_with_insulation(family.expectations(spec, conditions), conditions))
     if family.ohms is None:
@@ -110,6 +112,7 @@ def judge(
     """
     conditions = conditions or Conditions()
     rule = rule or conditions.rules.decision_rule
+    spec = by_rules(spec, conditions.rules)
     family = FAMILIES[type(spec)]
     if isinstance(reading, InsulationTest) and InsulationTest in family.readings:
         drawing = _drawing_to_case(family.expectations(spec, conditions))
@@ -131,6 +134,12 @@ def judge(
     return verdict.model_copy(
         update={"warnings": (*verdict.warnings, *told), "policy": (*verdict.policy, *own)}
     )
+
+
+def by_rules(spec: AnySpec, rules: Rules) -> AnySpec:
+    """The spec by the shop's schools, where it leaves them open."""
+    resolve: Callable[[Rules], AnySpec] | None = getattr(spec, "by_rules", None)
+    return resolve(rules) if resolve else spec
 
 
 _TO_CASE = measurand_of(TerminalToCase)

@@ -6,7 +6,7 @@ as changes of what ships, so that what nobody changed follows the standards' new
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from functools import cache
 from typing import Any, Literal
 
@@ -128,7 +128,7 @@ def _alloys() -> Iterator[RuleChoice]:
         yield RuleChoice(value=name, label=row["label"])
 
 
-_CHOICES = {
+_CHOICES: dict[str, Callable[[], Iterator[RuleChoice]]] = {
     "companion_policy": lambda: iter(
         (
             RuleChoice(value="pair", label="the pair"),
@@ -139,6 +139,19 @@ _CHOICES = {
         RuleChoice(value=one.value, label=one.value.replace("_", " ")) for one in DecisionRule
     ),
     "usual_alloy": _alloys,
+    "igniter_school": lambda: iter(
+        (
+            RuleChoice(value="strict", label="strict: replace above the usual band"),
+            RuleChoice(value="lenient", label="lenient: to its higher limit"),
+            RuleChoice(value="function_first", label="function first: volts and no glow decides"),
+        )
+    ),
+    "winding_school": lambda: iter(
+        (
+            RuleChoice(value="reject_band", label="maker's band"),
+            RuleChoice(value="never_gains_ohms", label="never gains ohms"),
+        )
+    ),
 }
 
 

@@ -81,6 +81,7 @@ class Rules(Model):
     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
     supplies : limits of each supply system.
     decision_rule : what follows where U reaches a limit, where the reading does not say it.
+    igniter_school, winding_school : where the spec does not say it.
     origins : where each figure that is not as shipped comes from, by its name.
     """
 
@@ -128,6 +129,8 @@ class Rules(Model):
     thermometer_limit_K: dict[str, float]  # noqa: N815
     supplies: dict[str, SupplyLimits]
     decision_rule: DecisionRule = DecisionRule.SIMPLE
+    igniter_school: Literal["strict", "lenient", "function_first"] = "strict"
+    winding_school: Literal["reject_band", "never_gains_ohms"] = "reject_band"
     origins: dict[str, str] = Field(default_factory=dict)
 
     @model_validator(mode="after")

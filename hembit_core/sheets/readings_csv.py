@@ -15,7 +15,7 @@ from pydantic import TypeAdapter, ValidationError
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES
-from hembit_core.judge import AnySpec, PartReading, expectations, judge
+from hembit_core.judge import AnySpec, PartReading, by_rules, expectations, judge
 from hembit_core.judging.batch import judge_plain
 from hembit_core.judging.brief import Brief, brief
 from hembit_core.judging.ohms_due import OhmsDue
@@ -189,6 +189,7 @@ def _ohms_due(
     spec: AnySpec, reading: object, conditions: Conditions
 ) -> tuple[OhmsDue, ResistanceReading] | None:
     """What is due of the part's single reading in ohms, and the reading as the part makes it."""
+    spec = by_rules(spec, conditions.rules)
     family = FAMILIES[type(spec)]
     if family.ohms_due is None or type(reading) is not family.ohms:
         return None

@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+from typing import Any
 from unittest import TestCase
+
+from pydantic import TypeAdapter
 
 from hembit_core import BetweenTerminals, Conditions, DecisionRule, HeatingElement, Outcome, judge
 from hembit_core.errors import InputError
 from hembit_core.families.to_case import TerminalToCase
+from hembit_core.judge import PartReading, PartSpec
 from hembit_core.judging.states import State
 from hembit_core.rule_settings import changed_rules, own_figures, rule_settings, value_of
 from hembit_core.rules import Rules, default_rules
 from hembit_core.tests.test_every_example import every_reading
 
+PART: TypeAdapter[Any] = TypeAdapter(PartSpec)
+READING: TypeAdapter[Any] = TypeAdapter(PartReading)
 _ELEMENT = HeatingElement.by_plate(2200, 230)
 
 
@@ -86,6 +92,38 @@ class InAVerdict(TestCase):
         self.assertEqual(judge(_ELEMENT, reading, Conditions(rules=rules)).outcome, Outcome.UNDECIDED)
         own = judge(_ELEMENT, reading, Conditions(rules=rules), DecisionRule.SIMPLE)
         self.assertEqual(own.outcome, judge(_ELEMENT, reading).outcome)
+
+    def test_the_shops_schools_hold_where_the_spec_leaves_them_open(self) -> None:
+        igniter = {"kind": "igniter", "usual_lower": "50", "usual_upper": "100", "lenient_upper": "300"}
+        high = {"measurand": "igniter_resistance", "display": "180", "leads_nulled": True}
+        for own, shops, state in (
+            (None, "strict", State.OUTSIDE),
+            (None, "lenient", State.WATCH),
+            ("strict", "lenient", State.OUTSIDE),
+            ("lenient", "strict", State.WATCH),
+        ):
+            with self.subTest(own=own, shops=shops):
+                rules = changed_rules({"igniter_school": shops}, "rules “Ovens”")
+                spec = PART.validate_python(igniter | {"school": own})
+                verdict = judge(spec, READING.validate_python(high), Conditions(rules=rules))
+                self.assertEqual(verdict.state, state)
+
+    def test_a_lenient_shop_is_strict_where_the_part_has_no_limit_for_it(self) -> None:
+        rules = changed_rules({"igniter_school": "lenient"}, "rules “Ovens”")
+        spec = PART.validate_python({"kind": "igniter", "usual_lower": "50", "usual_upper": "100"})
+        high = {"measurand": "igniter_resistance", "display": "180", "leads_nulled": True}
+        verdict = judge(spec, READING.validate_python(high), Conditions(rules=rules))
+        self.assertEqual(verdict.state, State.OUTSIDE)
+        self.assertTrue(any("strict" in one for one in verdict.policy))
+
+    def test_a_winding_by_the_shops_school(self) -> None:
+        spec = PART.validate_python({"kind": "winding", "resistance": "118", "baseline": "118.0"})
+        read = {"measurand": "winding_resistance", "display": "127.0", "leads_nulled": True}
+        settled = Conditions(part_temperature="20.0", temperature_source="ice_bath")
+        rules = changed_rules({"winding_school": "never_gains_ohms"}, "rules “Strict”")
+        self.assertNotEqual(judge(spec, READING.validate_python(read), settled).outcome, Outcome.REJECT)
+        own = settled.model_copy(update={"rules": rules})
+        self.assertEqual(judge(spec, READING.validate_python(read), own).outcome, Outcome.REJECT)
 
     def test_rules_upon_rules_keep_where_each_came_from(self) -> None:
         kilns = changed_rules({"leaking_below_ohm": 1e6, "panel_minutes": 9}, "rules “Kilns”")

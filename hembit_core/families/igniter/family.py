@@ -77,13 +77,13 @@ def _cold(spec: Igniter) -> Expectation:
         detail=f"{usual} usual, cold: within a few kelvin of the room and settled",
         overflow_means="it is cracked",
         zero_means="the plug is bridged",
-        policy=(_SCHOOL[spec.school],),
+        policy=(_school(spec),),
         working=(
             WorkingLine(
                 key="band",
                 label="Usual band, cold",
                 result=usual,
-                figures=_SCHOOL[spec.school],
+                figures=_school(spec),
                 source="the part's spec",
             ),
         ),
@@ -116,6 +116,11 @@ def ohms_due(spec: Igniter, reading: IgniterResistance, conditions: Conditions) 
         if spec.school is IgniterSchool.FUNCTION_FIRST
         else no_reading_of_its_own,
     )
+
+
+def _school(spec: Igniter) -> str:
+    """The school in words; the strict one for a spec that nobody asked the shop's of."""
+    return _SCHOOL[spec.school or IgniterSchool.STRICT]
 
 
 def _usual(spec: Igniter) -> str:

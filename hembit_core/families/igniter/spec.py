@@ -10,6 +10,7 @@ from pydantic_core import PydanticCustomError
 
 from hembit_core.figures import Current, Resistance, Voltage
 from hembit_core.model import Model
+from hembit_core.rules import Rules
 
 
 class IgniterMaterial(StrEnum):
@@ -31,6 +32,7 @@ class Igniter(Model):
     """A hot-surface igniter: usual cold band, and a much higher limit for the lenient school.
 
     ``rated_voltage`` (mains or low-voltage) and ``least_current`` are for when it is called.
+    ``school`` is the shop's where none is given.
     """
 
     kind: Literal["igniter"] = "igniter"
@@ -40,7 +42,7 @@ class Igniter(Model):
     lenient_upper: Resistance | None = None
     rated_voltage: Voltage | None = None
     least_current: Current | None = None
-    school: IgniterSchool = IgniterSchool.STRICT
+    school: IgniterSchool | None = None
 
     @model_validator(mode="after")
     def _ordered(self) -> Igniter:
@@ -51,6 +53,18 @@ class Igniter(Model):
         if self.school is IgniterSchool.LENIENT and self.lenient_upper is None:
             raise PydanticCustomError("limits", "The lenient school needs its limit. Give it.")
         return self
+
+    def by_rules(self, rules: Rules) -> Igniter:
+        """The same by the shop's school, where it has none of its own.
+
+        Where the shop's is the lenient one and this part has no limit for it, the strict one holds.
+        """
+        if self.school is not None:
+            return self
+        school = IgniterSchool(rules.igniter_school)
+        if school is IgniterSchool.LENIENT and self.lenient_upper is None:
+            school = IgniterSchool.STRICT
+        return self.model_copy(update={"school": school})
 
     def unused(self) -> dict[str, str]:
         """Fields that say nothing beside the others, and why."""

@@ -32,7 +32,7 @@ def with_ceiling(spec: Winding, band: Band, text: str, rules: Rules) -> Ceiling:
     digit and the usual spread of siblings. Above the maker's upper limit it sets nothing, below the
     lower one it contradicts it. Where none is known the maker's band decides, and that is said.
     """
-    if spec.school == "reject_band":
+    if spec.school != "never_gains_ohms":
         return Ceiling(band, f"maker's band, {text}")
     candidates = {
         "its baseline": (spec.baseline, True),

@@ -11,6 +11,7 @@ from hembit_core.curves.conductors import WindingMetal
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import ApparentPower, Resistance, Temperature, Voltage
 from hembit_core.model import Model
+from hembit_core.rules import Rules
 
 
 class Winding(Model):
@@ -20,6 +21,7 @@ class Winding(Model):
     at the reference temperature, ``ceiling_expanded`` is their U [Ω] where it is known.
     ``nominal_is_most`` says that the maker's
     nominal is the most a sound one shows; many makers' figures are not.
+    ``school`` is the shop's where none is given.
     ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
     its ohms, an AC coil's from ``hold_va``, since inductance limits it.
     """
@@ -31,7 +33,7 @@ class Winding(Model):
     tolerance: Annotated[PercentOfResistance | OwnLimits, Field(discriminator="school")] = (
         PercentOfResistance()
     )
-    school: Literal["reject_band", "never_gains_ohms"] = "reject_band"
+    school: Literal["reject_band", "never_gains_ohms"] | None = None
     nominal_is_most: bool = False
     baseline: Resistance | None = None
     sibling_median: Resistance | None = None
@@ -49,10 +51,16 @@ class Winding(Model):
             )
         return self
 
+    def by_rules(self, rules: Rules) -> Winding:
+        """The same by the shop's school, where it has none of its own."""
+        if self.school is not None:
+            return self
+        return self.model_copy(update={"school": rules.winding_school})
+
     def unused(self) -> dict[str, str]:
         """Fields that say nothing beside the others, and why."""
         found = {}
-        if self.school == "reject_band":
+        if self.school != "never_gains_ohms":
             why = "only by the school that a winding never gains ohms"
             for name in ("baseline", "sibling_median", "ceiling_expanded"):
                 if getattr(self, name) is not None:

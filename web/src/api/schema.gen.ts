@@ -2179,6 +2179,7 @@ export interface components {
          * @description A hot-surface igniter: usual cold band, and a much higher limit for the lenient school.
          *
          *     ``rated_voltage`` (mains or low-voltage) and ``least_current`` are for when it is called.
+         *     ``school`` is the shop's where none is given.
          */
         Igniter: {
             /**
@@ -2204,8 +2205,7 @@ export interface components {
             rated_voltage?: string | null;
             /** Least Current */
             least_current?: string | null;
-            /** @default strict */
-            school: components["schemas"]["IgniterSchool"];
+            school?: components["schemas"]["IgniterSchool"] | null;
         };
         /**
          * IgniterMaterial
@@ -2815,6 +2815,7 @@ export interface components {
          *     at the reference temperature, ``ceiling_expanded`` is their U [Ω] where it is known.
          *     ``nominal_is_most`` says that the maker's
          *     nominal is the most a sound one shows; many makers' figures are not.
+         *     ``school`` is the shop's where none is given.
          *     ``drive`` with ``rated_voltage`` gives the running current: a DC coil's from
          *     its ohms, an AC coil's from ``hold_va``, since inductance limits it.
          */
@@ -2846,12 +2847,8 @@ export interface components {
              *     }
              */
             tolerance: components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
-            /**
-             * School
-             * @default reject_band
-             * @enum {string}
-             */
-            school: "reject_band" | "never_gains_ohms";
+            /** School */
+            school?: ("reject_band" | "never_gains_ohms") | null;
             /**
              * Nominal Is Most
              * @default false
@@ -4938,6 +4935,7 @@ export interface components {
          *     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
          *     supplies : limits of each supply system.
          *     decision_rule : what follows where U reaches a limit, where the reading does not say it.
+         *     igniter_school, winding_school : where the spec does not say it.
          *     origins : where each figure that is not as shipped comes from, by its name.
          */
         Rules: {
@@ -5038,6 +5036,18 @@ export interface components {
             };
             /** @default simple */
             decision_rule: components["schemas"]["DecisionRule"];
+            /**
+             * Igniter School
+             * @default strict
+             * @enum {string}
+             */
+            igniter_school: "strict" | "lenient" | "function_first";
+            /**
+             * Winding School
+             * @default reject_band
+             * @enum {string}
+             */
+            winding_school: "reject_band" | "never_gains_ohms";
             /** Origins */
             origins?: {
                 [key: string]: string;

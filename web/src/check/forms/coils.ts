@@ -3,6 +3,7 @@ import { resistanceTolerance, shares } from "./tolerances";
 
 const METALS = items({ copper: "copper", aluminium: "aluminium" });
 const SCHOOLS = [
+  { value: "shop", label: "the shop’s" },
   { value: "reject_band", label: "maker's band" },
   {
     value: "never_gains_ohms",
@@ -22,7 +23,7 @@ export const WINDING: FieldDef[] = [
   text("rated_voltage", "Rated volts", "V", { when: is("drive", "dc", "ac"), needed: true }),
   text("hold_va", "Hold", "VA", { when: is("drive", "ac"), needed: true }),
   ...resistanceTolerance(),
-  choice("school", "Band by", SCHOOLS, "reject_band", { group: "tolerance" }),
+  choice("school", "Band by", SCHOOLS, "shop", { group: "tolerance", unsent: ["shop"] }),
   {
     type: "tick",
     at: "nominal_is_most",

@@ -6,6 +6,7 @@ const MATERIALS = items({
   silicon_nitride: "silicon nitride",
 });
 const SCHOOLS = [
+  { value: "shop", label: "the shop’s" },
   { value: "strict", label: "strict", detail: "replace above the usual band" },
   { value: "lenient", label: "lenient", detail: "keep to a higher limit, spare on the shelf" },
   { value: "function_first", label: "function first", detail: "volts and no glow decides" },
@@ -18,7 +19,7 @@ export const IGNITER: FieldDef[] = [
   text("lenient_upper", "Lenient to", "Ω", { hint: "if any" }),
   text("rated_voltage", "Rated volts", "V", { hint: "for its glow" }),
   text("least_current", "Least amps", "A", { hint: "if known" }),
-  choice("school", "School", SCHOOLS, "strict", { group: "tolerance" }),
+  choice("school", "School", SCHOOLS, "shop", { group: "tolerance", unsent: ["shop"] }),
 ];
 
 export const SPARK_IGNITER: FieldDef[] = [
