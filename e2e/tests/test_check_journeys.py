@@ -12,6 +12,18 @@ from hembit.apps.checks.models import Check
 
 
 class Journeys(BrowserCase):
+    def test_too_close_to_call_the_shops_own_meters_are_ranked_and_one_is_taken(self) -> None:
+        technician, page = self.technician, self.page
+        technician.open_check().give_plate("2200", "230")
+        technician.choose("Meter", "Old meter, drawer").zero_leads("0.2").say_loose()
+        technician.read("26.8").see_verdict("Just within", "overdue for calibration")
+        ranked = page.get_by_role("region", name="Which of ours can decide this")
+        best = ranked.get_by_role("listitem").first
+        expect(best).to_contain_text("Milliohm meter: yes")
+        best.get_by_role("button", name="Take it").click()
+        expect(page.get_by_label("Meter", exact=True)).to_contain_text("Milliohm meter")
+        expect(page.get_by_role("combobox", name="Range")).to_contain_text("200")
+
     def test_judge_and_keep_a_good_element_and_find_it_again(self) -> None:
         self.technician.open_check().give_plate("2200", "230", "Deck oven, front element")
         self.technician.see("22.90–26.72 Ω", "both wires lifted off the terminals")

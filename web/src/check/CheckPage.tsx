@@ -13,7 +13,6 @@ import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
 import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./DeadOrLiveGate";
-import { Deciders } from "./Deciders";
 import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { Entry } from "./Entry";
@@ -27,6 +26,7 @@ import { type Cooling, ReadyWhen } from "./ReadyWhen";
 import { MEASURANDS, READINGS } from "./readings";
 import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
+import { WhoDecides } from "./WhoDecides";
 
 /** Check: one part, now. Part left, measurement in the centre, working right. */
 export default function CheckPage() {
@@ -126,7 +126,7 @@ function Taking({ check, actions, gate }: MeasurementProps) {
       <Entry check={check} />
       {!tall && <Scales judged={shown ?? expectation} />}
       {shown && <Verdict judgement={shown} note={<Note check={check} />} />}
-      {shown && <Deciders check={check} judgement={shown} />}
+      {shown && <WhoDecides check={check} judgement={shown} />}
       <ReadyWhen check={check} start={startWait} />
       {tall && <Scales judged={shown ?? expectation} />}
       <Curve judged={shown ?? expectation} />

@@ -1,22 +1,20 @@
 import { useDeciders } from "@/api/instruments";
-import type { Decider, Judgement } from "@/api/types";
+import type { Decider } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { conditionsOf } from "./draft";
 import type { Measuring } from "./useMeasuring";
 
-const UNDECIDED = new Set<Judgement["state"]>(["just within", "just outside", "not decidable"]);
 const SHOWN = 4;
 
-type Props = { check: Measuring; judgement: Judgement };
+type Props = { check: Measuring };
 
-/** Where a verdict is too close to call: which of the shop's own instruments can decide it. */
-export function Deciders({ check, judgement }: Props) {
+/** Which of the shop's own instruments can decide the test that is open. */
+export default function Deciders({ check }: Props) {
   const { draft, spec, change, changeEntry } = check;
-  const asks = spec !== null && UNDECIDED.has(judgement.state);
   const found = useDeciders(
-    asks ? { spec, measurand: draft.measurand, conditions: conditionsOf(draft) } : null,
+    spec && { spec, measurand: draft.measurand, conditions: conditionsOf(draft) },
   ).data;
-  if (!asks || !found) return null;
+  if (!found) return null;
   return (
     <section aria-label="Which of ours can decide this" className="mt-3 flex flex-col gap-2">
       <Ranked

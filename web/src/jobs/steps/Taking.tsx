@@ -1,10 +1,10 @@
 import { errorAt } from "@/api/errors";
 import type { JobReading, ReadingIn } from "@/api/types";
-import { Deciders } from "@/check/Deciders";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
 import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
 import type { Measuring } from "@/check/useMeasuring";
+import { WhoDecides } from "@/check/WhoDecides";
 import { clock } from "@/clock/dates";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
@@ -65,7 +65,7 @@ export function Taking(props: TakingProps) {
           }
         />
       )}
-      {shown && <Deciders check={measuring} judgement={shown} />}
+      {shown && <WhoDecides check={measuring} judgement={shown} />}
       <ReadyWhen check={measuring} start={props.onWait} />
       {scaled && tall && <Scales judged={scaled} />}
       {scaled && <Curve judged={scaled} />}
