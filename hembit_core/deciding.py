@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import StrEnum
 
 from hembit_core.conditions import Conditions
 from hembit_core.display import UNIT, Display, Function
@@ -30,6 +31,14 @@ _NUDGE = 0.5
 """How far the part's temperature is moved to see what a thermometer's error does [K]."""
 
 
+class Decides(StrEnum):
+    """How well an instrument decides: from 4 : 1 on well, from 1 : 1 on with care, below not at all."""
+
+    WELL = "well"
+    WITH_CARE = "with_care"
+    NOT = "not"
+
+
 class CanDecide(Model):
     """One instrument: half the band over its U, on the range to take.
 
@@ -39,7 +48,7 @@ class CanDecide(Model):
     ratio : half the band over ``expanded`` [1]; None where it cannot read this at all.
     expanded : its U at the limit where that is greatest, its leads counted [the band's unit].
     range_top : of the range to take [Ω, V, A or mV]; None where its ranges are not known.
-    verdict : "good" from 4, "with care" from 1, "no" below.
+    decides : how well.
     told : the same in words.
     """
 
@@ -48,7 +57,7 @@ class CanDecide(Model):
     ratio: float | None
     expanded: float | None = None
     range_top: float | None = None
-    verdict: str
+    decides: Decides
     told: str
 
 
@@ -139,7 +148,9 @@ def _of_meter(place: int, meter: Meter, asked: _Asked, conditions: Conditions) -
     try:
         at_limits = [_least(meter, asked.function, limit, leads) for limit in asked.limits]
     except InputError as error:
-        return CanDecide(place=place, name=meter.name, ratio=None, verdict="no", told=error.message)
+        return CanDecide(
+            place=place, name=meter.name, ratio=None, decides=Decides.NOT, told=error.message
+        )
     large, on = max(at_limits, key=lambda one: one[0])
     where = f"on the {quantity(on.top, unit, 3)} range" if on else "its ranges are not known"
     return CanDecide(
@@ -148,7 +159,7 @@ def _of_meter(place: int, meter: Meter, asked: _Asked, conditions: Conditions) -
         ratio=half / large,
         expanded=large,
         range_top=on.top if on else None,
-        verdict=_verdict(half / large),
+        decides=_decides(half / large),
         told=f"{where}, U {expanded_text(large, unit)}; half the band is {quantity(half, unit, 3)}",
     )
 
@@ -211,7 +222,9 @@ def _of_thermometer(place: int, one: Thermometer, asked: _Asked, slope: float, a
     try:
         limit = one.limit_at(at)
     except InputError as error:
-        return CanDecide(place=place, name=one.name, ratio=None, verdict="no", told=error.message)
+        return CanDecide(
+            place=place, name=one.name, ratio=None, decides=Decides.NOT, told=error.message
+        )
     large = expanded(slope * rectangular(limit))
     ratio = half / large
     return CanDecide(
@@ -219,13 +232,17 @@ def _of_thermometer(place: int, one: Thermometer, asked: _Asked, slope: float, a
         name=one.name,
         ratio=ratio,
         expanded=large,
-        verdict=_verdict(ratio),
+        decides=_decides(ratio),
         told=f"±{limit:.2g} K makes U {expanded_text(large, unit)}, half the band is "
         f"{quantity(half, unit, 3)}",
     )
 
 
-def _verdict(ratio: float) -> str:
+def _cannot(place: int, name: str, error: InputError) -> CanDecide:
+    return CanDecide(place=place, name=name, ratio=None, decides=Decides.NOT, told=error.message)
+
+
+def _decides(ratio: float) -> Decides:
     if ratio >= _COMFORTABLE:
-        return "good"
-    return "with care" if ratio >= _CAN else "no"
+        return Decides.WELL
+    return Decides.WITH_CARE if ratio >= _CAN else Decides.NOT

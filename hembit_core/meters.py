@@ -148,10 +148,15 @@ class Meter(Model):
 
     @property
     def air_factor(self) -> float:
-        """What its accuracy is multiplied by in the air it was read in [1]; 1 where nobody said it."""
-        if self.holds is None or self.air is None:
+        """What its accuracy is multiplied by in the air it was read in [1].
+
+        Air that nobody said helps nothing: the worst of what a workshop's may be counts.
+        """
+        if self.holds is None:
             return 1.0
-        return self.holds.factor(self.air.value)
+        if self.air is not None:
+            return self.holds.factor(self.air.value)
+        return max(self.holds.factor(one) for one in table("unknown_meter")["air_unknown_C"])
 
 
 @cache

@@ -162,6 +162,16 @@ def _sealed(plain: Path, target: Path, manifest: Manifest, with_: Seal) -> Path:
     return target
 
 
+def copy_privately(source: Path, target: Path) -> None:
+    """Copy a file so that its owner alone can read the copy (0600), whoever's disk that is."""
+    target.unlink(missing_ok=True)
+    handle = os.open(target, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+    with source.open("rb") as given, os.fdopen(handle, "wb") as taken:
+        shutil.copyfileobj(given, taken, _BLOCK)
+        taken.flush()
+        os.fsync(taken.fileno())
+
+
 def copy_to(written: Path, folder: Path) -> Path:
     """Copy a backup into another ``folder``, and read it back: the copy's path.
 
@@ -172,9 +182,7 @@ def copy_to(written: Path, folder: Path) -> Path:
     """
     target = folder / written.name
     part = target.with_suffix(".part")
-    shutil.copyfile(written, part)
-    with part.open("rb+") as copied:
-        os.fsync(copied.fileno())
+    copy_privately(written, part)
     if _digest(part) != _digest(written):
         part.unlink()
         raise OSError(f"The copy at {folder} is not the same. Is that disk sound?")

@@ -44,6 +44,8 @@ def main(words: list[str]) -> None:
         told = _restore(file, folder, lambda: _passphrase(file, given.passphrase_file))
     except Damaged as error:
         raise Wrong(f"{error} Nothing was touched.") from None
+    except OSError as error:
+        raise Wrong(f"{error.strerror or error}: {folder} is as it was.") from None
     finally:
         if lock:
             lock.close()
@@ -133,11 +135,16 @@ def _swap(fresh: Path, folder: Path) -> Path | None:
     """Put it in its place; what was there is kept beside it, and its backups go along."""
     before = None
     if folder.exists() and any(one.name != "lock" for one in folder.iterdir()):
-        before = folder.with_name(f"{folder.name}.before-{datetime.now():%Y%m%d-%H%M%S}")
+        before = folder.with_name(f"{folder.name}.before-{datetime.now():%Y%m%d-%H%M%S-%f}")
         folder.replace(before)
     elif folder.exists():
         shutil.rmtree(folder)
-    fresh.replace(folder)
+    try:
+        fresh.replace(folder)
+    except OSError:
+        if before:
+            before.replace(folder)
+        raise
     if before and (before / _STAYS).is_dir():
         (before / _STAYS).replace(folder / _STAYS)
     return before

@@ -52,7 +52,7 @@ def meter_policy(meter: Meter) -> tuple[str, ...]:
         return ()
     holds = f"{meter.name}: accuracy as for {meter.holds.low:g} to {meter.holds.high:g} °C"
     if meter.air is None:
-        return (f"{holds}; the air was not said",)
+        return (f"{holds}; the air was not said, and times {meter.air_factor:.3g} is taken",)
     if meter.air_factor == 1:
         return ()
     return (f"{holds}, times {meter.air_factor:.3g} in air of {meter.air.value:g} °C",)

@@ -6,7 +6,6 @@ import base64
 import fcntl
 import json
 import os
-import shutil
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from datetime import datetime, timedelta
@@ -24,7 +23,7 @@ from hembit.apps.workshop.clock import zone
 from hembit.archive.damaged import Damaged
 from hembit.archive.manifest import ERASED
 from hembit.archive.sealing import Seal, new_seal
-from hembit.archive.write import copy_to, write_backup
+from hembit.archive.write import copy_privately, copy_to, write_backup
 from hembit_core import CORE_VERSION, InputError
 
 TOO_OLD = timedelta(days=2)
@@ -114,7 +113,7 @@ def make(by: Person | None = None, *, nightly: bool = False, now: datetime | Non
 def copy_list(data: Path, target: Path) -> None:
     """Lay the list of what was erased beside the copies: a restore elsewhere erases it again."""
     if (data / ERASED).exists():
-        shutil.copyfile(data / ERASED, target / ERASED)
+        copy_privately(data / ERASED, target / ERASED)
 
 
 def remember_erased(line: dict[str, Any]) -> None:
@@ -135,13 +134,13 @@ def remember_erased(line: dict[str, Any]) -> None:
 
 
 def is_due(now: datetime) -> bool:
-    """Whether tonight's backup is still to be made."""
+    """Whether tonight's backup is still to be made; one from a clock that was ahead is none."""
     here = now.astimezone(zone())
     tonight = here.replace(hour=plan().at_hour, minute=0, second=0, microsecond=0)
     if tonight > here:
         tonight -= timedelta(days=1)
     last = BackupMade.objects.filter(nightly=True).first()
-    return last is None or last.at < tonight
+    return last is None or not tonight <= last.at <= now
 
 
 def last_good() -> BackupMade | None:
@@ -162,6 +161,8 @@ def _told(good: BackupMade | None, now: datetime) -> Iterator[str]:
         yield f"The last backup failed: {last.error}"
     if good is None:
         yield "There is no backup yet."
+    elif good.at > now:
+        yield "The last good backup is of a time to come: the clock was set. Make one now."
     elif now - good.at > TOO_OLD:
         yield f"The last good backup is {(now - good.at).days} days old."
     if not how.target:
@@ -206,8 +207,11 @@ def _alone(folder: Path) -> Iterator[None]:
 
 
 def _take_away(how: BackupPlan) -> None:
-    """Those beyond the number that stay, in the order they were made, here and at the target."""
-    beyond = BackupMade.objects.filter(error="").exclude(file="")[how.keep :]
+    """Those beyond the number that stay, in the order they were made, here and at the target.
+
+    One that could not be copied counts as well: a target that is away for weeks fills no disk.
+    """
+    beyond = BackupMade.objects.exclude(file="")[how.keep :]
     for one in beyond:
         (backups_folder() / one.file).unlink(missing_ok=True)
         if one.copied_to and how.target and Path(one.copied_to).parent == Path(how.target):

@@ -11,6 +11,7 @@ from pydantic import ConfigDict, Field, StringConstraints
 from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
+from hembit_core.deciding import Decides
 from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
@@ -124,7 +125,7 @@ class DecidingIn(Model):
 class DeciderOut(Model):
     """An instrument and how well it decides: half the band over its U, and the range to take.
 
-    ``ratio`` is null for one that cannot read this at all; ``verdict`` is "good", "with care" or "no".
+    ``ratio`` is null for one that cannot read this at all.
     """
 
     id: int
@@ -132,7 +133,7 @@ class DeciderOut(Model):
     ratio: float | None
     expanded: float | None
     range_top: float | None
-    verdict: str
+    decides: Decides
     told: str
 
 

@@ -6,7 +6,7 @@ from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit.apps.shop.services import meters_in_use
 from hembit_core import Conditions
-from hembit_core.deciding import CanDecide, meters_that_decide
+from hembit_core.deciding import CanDecide, Decides, meters_that_decide
 from hembit_core.families.registry import AnySpec
 from hembit_core.model import Model
 from hembit_core.planning.category import is_rated_for, needed_category
@@ -66,10 +66,12 @@ def meters_for(job: Job) -> tuple[MeterForJob, ...]:
             MeterForJob(
                 id=number,
                 name=meter.name,
-                good=sum(one.verdict == "good" for _, _, one in own),
-                with_care=sum(one.verdict == "with care" for _, _, one in own),
+                good=sum(one.decides is Decides.WELL for _, _, one in own),
+                with_care=sum(one.decides is Decides.WITH_CARE for _, _, one in own),
                 not_decided=tuple(
-                    _not_decided(part, title, one) for part, title, one in own if one.verdict == "no"
+                    _not_decided(part, title, one)
+                    for part, title, one in own
+                    if one.decides is Decides.NOT
                 ),
                 rated=is_rated_for(meter, needed) if needed else True,
             )

@@ -42,8 +42,11 @@ class TrailLine(Model):
 def list_trail(request: HttpRequest, text: Text = "", after: After = "") -> Page[TrailLine]:
     """What was done, the newest first; ``text`` is looked for in what it was."""
     found = AuditEvent.objects.select_related("by")
-    if text.strip():
-        found = found.filter(what__icontains=text.strip().replace(" ", "_"))
+    wanted = text.strip().lower()
+    for kind, called in _spoken().items():
+        wanted = wanted.replace(called.lower(), kind) if " " in called else wanted
+    if wanted:
+        found = found.filter(what__icontains=wanted.replace(" ", "_"))
     return page_of(found, after, _line)
 
 

@@ -21,6 +21,7 @@ from hembit_core.meter_tables.thermometer import ranges_of_rows, read_limits
 from hembit_core.thermometers import Thermometer
 
 _TYPED = frozenset({"name", "table", "why"})
+_OF_A_DAY = frozenset({"name", "revision", "doubts", "air"})
 
 
 def find_instrument(number: int) -> Instrument:
@@ -46,44 +47,27 @@ def read(what: What, text: str) -> TableOut:
     return told
 
 
-def meter_definition(given: MeterIn) -> dict[str, Any]:
-    """A meter as it is kept, without its name.
+def _definition(given: MeterIn | ThermometerIn) -> tuple[What, dict[str, Any]]:
+    """What it is, and the core's own value of it, without its name and what belongs to a day.
 
     Raises
     ------
     InputError
         If its table cannot be read.
     """
+    own = {"name": given.name, **given.model_dump(mode="json", exclude=set(_TYPED))}
+    one: Meter | Thermometer
     try:
-        accuracy = accuracy_of_rows(read_table(given.table))
+        if isinstance(given, MeterIn):
+            what = What.METER
+            one = Meter.model_validate({**own, "accuracy": accuracy_of_rows(read_table(given.table))})
+        else:
+            what = What.THERMOMETER
+            ranges = ranges_of_rows(read_limits(given.table))
+            one = Thermometer.model_validate({**own, "ranges": ranges})
     except InputError as error:
         raise error.at("table") from None
-    own = given.model_dump(mode="json", exclude=set(_TYPED))
-    meter = Meter.model_validate({"name": given.name, "accuracy": accuracy, **own})
-    return meter.model_dump(mode="json", exclude={"name", "revision", "doubts", "air"})
-
-
-def thermometer_definition(given: ThermometerIn) -> dict[str, Any]:
-    """A thermometer as it is kept, without its name.
-
-    Raises
-    ------
-    InputError
-        If its limits cannot be read.
-    """
-    try:
-        ranges = ranges_of_rows(read_limits(given.table))
-    except InputError as error:
-        raise error.at("table") from None
-    own = given.model_dump(mode="json", exclude=set(_TYPED))
-    one = Thermometer.model_validate({"name": given.name, "ranges": ranges, **own})
-    return one.model_dump(mode="json", exclude={"name", "revision", "doubts"})
-
-
-def _definition(given: MeterIn | ThermometerIn) -> tuple[What, dict[str, Any]]:
-    if isinstance(given, MeterIn):
-        return What.METER, meter_definition(given)
-    return What.THERMOMETER, thermometer_definition(given)
+    return what, one.model_dump(mode="json", exclude=set(_OF_A_DAY))
 
 
 def add_instrument(

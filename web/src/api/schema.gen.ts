@@ -1839,7 +1839,7 @@ export interface components {
          * DeciderOut
          * @description An instrument and how well it decides: half the band over its U, and the range to take.
          *
-         *     ``ratio`` is null for one that cannot read this at all; ``verdict`` is "good", "with care" or "no".
+         *     ``ratio`` is null for one that cannot read this at all.
          */
         DeciderOut: {
             /** Id */
@@ -1852,8 +1852,7 @@ export interface components {
             expanded: number | null;
             /** Range Top */
             range_top: number | null;
-            /** Verdict */
-            verdict: string;
+            decides: components["schemas"]["Decides"];
             /** Told */
             told: string;
         };
@@ -1867,6 +1866,12 @@ export interface components {
             /** Thermometers */
             thermometers: components["schemas"]["DeciderOut"][];
         };
+        /**
+         * Decides
+         * @description How well an instrument decides: from 4 : 1 on well, from 1 : 1 on with care, below not at all.
+         * @enum {string}
+         */
+        Decides: "well" | "with_care" | "not";
         /**
          * ApplianceInput
          * @description +5 % / −10 % of power and its kin, borrowed from IEC 60335-1, clause 10.

@@ -59,7 +59,7 @@ function Ranked({ title, found, inHand, onTake }: RankedProps) {
               {String(one.id) === inHand && " (in hand)"}: {decides(one)}
               <span className="block text-[0.9rem] text-muted">{one.told}</span>
             </span>
-            {onTake && one.verdict !== "no" && String(one.id) !== inHand && (
+            {onTake && one.decides !== "not" && String(one.id) !== inHand && (
               <Button className="min-h-9 max-sm:min-h-[44px]" onClick={() => onTake(one)}>
                 Take it
               </Button>
@@ -71,7 +71,10 @@ function Ranked({ title, found, inHand, onTake }: RankedProps) {
   );
 }
 
-function decides({ verdict, ratio }: Decider): string {
-  const word = verdict === "good" ? "yes" : verdict;
-  return ratio === null ? word : `${word}, ${ratio.toPrecision(2)} : 1`;
+const WORDS = { well: "yes", with_care: "with care", not: "no" } as const;
+
+function decides({ decides: how, ratio }: Decider): string {
+  const word = WORDS[how];
+  if (ratio === null) return word;
+  return `${word}, ${ratio < 99.5 ? ratio.toPrecision(2) : "over 100"} : 1`;
 }

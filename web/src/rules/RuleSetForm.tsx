@@ -106,7 +106,8 @@ function Effects({
   settings: readonly RuleSetting[];
 }) {
   const later = JSON.parse(useLater(JSON.stringify(typed))) as Typed;
-  const before = set?.changes ?? {};
+  // As they would be sent untouched: in the same order, without what is as shipped.
+  const before = changesOf(typedOf(set?.changes ?? {}, settings), settings);
   const after = changesOf(later, settings);
   const changed = JSON.stringify(before) !== JSON.stringify(after);
   const found = useEffects(before, after, changed);

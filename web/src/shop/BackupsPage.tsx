@@ -99,5 +99,6 @@ function Made({ made }: { made: Backups["made"] }) {
 }
 
 function megabytes(bytes: number): string {
-  return `${(bytes / 1e6).toPrecision(2)} MB`;
+  const size = bytes / 1e6;
+  return `${size < 10 ? size.toFixed(1) : Math.round(size)} MB`;
 }

@@ -132,6 +132,7 @@ class Made(Case):
         self.plan()
         row = services.make()
         self.assertEqual(Path(row.copied_to).parent, self.target)
+        self.assertEqual(stat.S_IMODE(Path(row.copied_to).stat().st_mode) & 0o077, 0)
         self.assertEqual(
             Path(row.copied_to).read_bytes(), (services.backups_folder() / row.file).read_bytes()
         )
@@ -163,6 +164,23 @@ class Made(Case):
         services.make(nightly=True, now=now)
         self.assertFalse(services.is_due(now + timedelta(minutes=10)))
         self.assertTrue(services.is_due(now + timedelta(days=1, minutes=10)))
+
+    def test_a_clock_that_was_ahead_keeps_no_backup_from_being_made(self) -> None:
+        now = timezone.now()
+        services.make(nightly=True, now=now + timedelta(days=400))
+        self.assertTrue(services.is_due(now))
+        self.assertIn("the clock was set", " ".join(services.standing(now).told))
+
+    def test_a_target_that_is_away_fills_no_disk(self) -> None:
+        self.plan(keep=2)
+        self.target.rmdir()
+        now = timezone.now()
+        rows = [services.make(now=now + timedelta(seconds=one)) for one in range(4)]
+        self.assertTrue(all(one.error for one in rows))
+        self.assertEqual(
+            sorted(one.name for one in services.backups_folder().glob("*.zip")),
+            [one.file for one in rows[2:]],
+        )
 
 
 _READ = """

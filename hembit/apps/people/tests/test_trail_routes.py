@@ -22,5 +22,9 @@ class TheTrail(VisitCase):
         self.good(self.send("post", "staff", orla, self.as_lead()))
         found = self.good(self.get("trail?text=person added", self.as_lead()))
         self.assertEqual({one["what"] for one in found["items"]}, {"person added"})
+        kilns = {"name": "Kilns", "changes": {}}
+        self.good(self.send("post", "rules/sets", kilns, self.as_lead()))
+        sets = self.good(self.get("trail?text=Rule set", self.as_lead()))
+        self.assertEqual([one["what"] for one in sets["items"]], ["rule set added"])
         shown = [one for line in found["items"] for one in line["changes"]]
         self.assertEqual({one["after"] for one in shown if one["field"] == "password"}, {"…"})

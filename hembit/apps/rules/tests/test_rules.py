@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime, timedelta
 from typing import Any
 
 from hembit.apps.base.audit import AuditEvent
@@ -112,7 +113,8 @@ class WhichHolds(Case):
         job = self.prove_dead()
         now = job["machine_now"]
         self.assertEqual(self.good(self.get("options"))["proof_of_dead_minutes"], 45)
-        self.assertIn("lapses_at", now)
+        lapses = datetime.fromisoformat(now["lapses_at"]) - datetime.fromisoformat(now["proof"]["at"])
+        self.assertEqual(lapses, timedelta(minutes=45))
 
     def test_the_shops_decision_rule_holds_where_none_is_named(self) -> None:
         self.add(is_default=True, changes={"decision_rule": "guarded_acceptance"})
