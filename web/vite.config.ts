@@ -1,9 +1,10 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
+import { serviceWorker } from "./service-worker.vite.ts";
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), serviceWorker("src/offline/worker.ts")],
   resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
   build: { target: "es2022", assetsInlineLimit: 0 },
   server: {

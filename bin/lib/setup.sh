@@ -61,7 +61,7 @@ ensure_node_modules() {
 
 ensure_web_build() {
   local want
-  want=$(hash_of web/src web/public web/index.html web/vite.config.ts web/package-lock.json)
+  want=$(hash_of web/src web/public web/index.html web/*.vite.ts web/vite.config.ts web/package-lock.json)
   [ -f web/dist/index.html ] && fresh web "$want" && return
   ensure_node_modules
   say "Building the front end"

@@ -9,9 +9,7 @@ import signal
 import socket
 import sqlite3
 import subprocess
-import tempfile
 import time
-import unittest
 from contextlib import closing
 from http.cookiejar import CookieJar
 from pathlib import Path
@@ -19,42 +17,12 @@ from typing import Any
 from urllib.request import HTTPCookieProcessor, OpenerDirector, Request, build_opener
 from uuid import uuid4
 
+from e2e.served import ServedDemo
+
 ROOT = Path(__file__).resolve().parents[2]
 
 
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
-
-
-class Demo(unittest.TestCase):
-    def setUp(self) -> None:
-        self.data = tempfile.TemporaryDirectory()
-        self.addCleanup(self.data.cleanup)
-        self.port = free_port()
-
-    def start(self) -> subprocess.Popen[str]:
-        server = subprocess.Popen(
-            [ROOT / "bin" / "demo", "--port", str(self.port)],
-            env={**os.environ, "HEMBIT_DATA": self.data.name},
-            stdout=subprocess.PIPE,
-            stderr=subprocess.DEVNULL,
-            text=True,
-            start_new_session=True,
-        )
-        self.addCleanup(self.stop, server, signal.SIGTERM)
-        assert server.stdout
-        self.said = server.stdout.readline()
-        return server
-
-    def stop(self, server: subprocess.Popen[str], how: signal.Signals) -> None:
-        if server.poll() is None:
-            os.killpg(server.pid, how)
-            server.wait(20)
-        if server.stdout:
-            server.stdout.close()
-
+class Demo(ServedDemo):
     def browser(self) -> OpenerDirector:
         """An opener with the cookie of the first page, once it is served."""
         opener = build_opener(HTTPCookieProcessor(CookieJar()))

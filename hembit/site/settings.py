@@ -134,6 +134,7 @@ LANGUAGE_CODE = "en-gb"
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_BUILD
 WHITENOISE_AUTOREFRESH = DEBUG
+WHITENOISE_MIMETYPES = {".webmanifest": "application/manifest+json"}
 # The administration's own styles and scripts, straight from its package.
 WHITENOISE_USE_FINDERS = True
 MEDIA_ROOT = DATA / "photos"

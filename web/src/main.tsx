@@ -10,6 +10,7 @@ import { Frame } from "@/app/Frame";
 import { LiveStateProvider } from "@/app/liveState";
 import { NotFound } from "@/app/NotFound";
 import { SignedIn } from "@/people/SignedIn";
+import { fetchLater } from "@/ui/fetchLater";
 import "@/styles/index.css";
 
 // A place is fetched when it is gone to: the first load stays small.
@@ -56,6 +57,8 @@ const queries: QueryClient = new QueryClient({
     mutations: { networkMode: "always" },
   },
 });
+
+fetchLater([() => import("@/offline/start").then(({ start }) => start(queries))]);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no #root");

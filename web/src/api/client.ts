@@ -1,8 +1,18 @@
 import createClient from "openapi-fetch";
+import { reach } from "./reach";
 import type { paths } from "./schema.gen";
 import type { BothVersions, FieldError } from "./types";
 
-const client = createClient<paths>({ baseUrl: "/" });
+/** How long an answer may take before the server counts as not reached [ms]. */
+const PATIENCE = 20_000;
+
+/** Ask within the patience: a network that is half gone never answers, and never fails by itself. */
+export function fetched(request: Request): Promise<Response> {
+  const late = AbortSignal.timeout(PATIENCE);
+  return fetch(request, { signal: AbortSignal.any([request.signal, late]) });
+}
+
+const client = createClient<paths>({ baseUrl: "/", fetch: fetched });
 
 client.use({
   onRequest({ request }) {
@@ -44,8 +54,10 @@ export async function ask<T>(pending: Promise<Answer<T>>): Promise<T> {
     answer = await pending;
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    reach.silent();
     throw new NotReached();
   }
+  reach.answered();
   if (answer.data !== undefined) return answer.data;
   const { status } = answer.response;
   const body = answer.error as

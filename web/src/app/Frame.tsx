@@ -2,6 +2,7 @@ import { Menu } from "lucide-react";
 import { lazy, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useKeys } from "@/keys/shortcuts";
+import { SilentBand } from "@/offline/SilentBand";
 import { Outbox } from "@/outbox/Outbox";
 import { useSession } from "@/people/session";
 import { fetchLater } from "@/ui/fetchLater";
@@ -70,6 +71,7 @@ export function Frame() {
         </div>
       </header>
       <DeadOrLiveBand />
+      <SilentBand />
       <WaitsBar />
       <Outbox />
       <main

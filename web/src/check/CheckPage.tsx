@@ -34,10 +34,10 @@ export default function CheckPage() {
   const { stated } = useDeadOrLive();
   const actions = useActions(check);
   const { shown, expectation } = check;
-  const gate = expectation ? gateFor(expectation.dead_or_live, stated) : null;
-  // Whoever types fast says that it is dead before the server has said what to expect.
-  const asked = expectation ? gate : gateFor("dead", stated);
-  useCheckKeys(check, actions, asked);
+  // Whoever types fast, or has no server, says that it is dead before it is said what to expect.
+  const needs = expectation?.dead_or_live ?? READINGS[check.draft.measurand].dead_or_live;
+  const gate = gateFor(needs, stated);
+  useCheckKeys(check, actions, gate);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 max-lg:py-1 lg:border-r">
@@ -95,28 +95,36 @@ function Taking({ check, actions, gate }: MeasurementProps) {
   const { shown, expectation } = check;
   const startWait = useBenchWaiting(check);
   const leaks = useMustStayDead(check);
+  const gated = gate && (
+    <DeadOrLiveGate
+      gate={gate}
+      cautions={expectation?.cautions ?? []}
+      message={check.machineError}
+      leaks={leaks}
+      actions={actions}
+    />
+  );
   if (check.unreachable) {
+    // What to mind before it goes live is the server's to say.
+    const unwarned = gate === "live" && !expectation;
     return (
       <>
         <Notice alert>
-          No connection to the shop. What you typed stays here, and is judged when it is.
+          No connection to the shop. What you typed stays here, and is judged when it is back.
+          {unwarned && " Nothing is taken live before it has said what to mind."}
         </Notice>
-        <Entry check={check} />
+        {!unwarned && gated}
+        {!gate && <Entry check={check} />}
+        {!gate && <Keeping check={check} actions={actions} />}
       </>
     );
   }
   if (!expectation) return <Waiting check={check} />;
   const tall = isTall(shown ?? expectation);
-  if (gate) {
+  if (gated) {
     return (
       <>
-        <DeadOrLiveGate
-          gate={gate}
-          cautions={expectation.cautions}
-          message={check.machineError}
-          leaks={leaks}
-          actions={actions}
-        />
+        {gated}
         <Scales judged={expectation} />
       </>
     );
@@ -135,18 +143,24 @@ function Taking({ check, actions, gate }: MeasurementProps) {
           {message}
         </Notice>
       ))}
-      <Foot>
-        <Button
-          look="action"
-          shortcut="Return"
-          onClick={check.keep}
-          disabled={check.keeping || !check.ready}
-        >
-          Keep
-        </Button>
-        <Button onClick={() => startNewPart(check, actions)}>New part</Button>
-      </Foot>
+      <Keeping check={check} actions={actions} />
     </>
+  );
+}
+
+function Keeping({ check, actions }: Pick<MeasurementProps, "check" | "actions">) {
+  return (
+    <Foot>
+      <Button
+        look="action"
+        shortcut="Return"
+        onClick={check.keep}
+        disabled={check.keeping || !check.ready}
+      >
+        Keep
+      </Button>
+      <Button onClick={() => startNewPart(check, actions)}>New part</Button>
+    </Foot>
   );
 }
 

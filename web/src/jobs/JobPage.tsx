@@ -5,6 +5,7 @@ import type { Job } from "@/api/types";
 import { type LiveState, useShownLiveState } from "@/app/liveState";
 import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
+import { useSilentSince } from "@/offline/useComingBack";
 import { Notice } from "@/ui/Notice";
 import { CasePanel } from "./CasePanel";
 import { JobHead } from "./JobHead";
@@ -16,7 +17,10 @@ import { useVisit } from "./useVisit";
 export default function JobPage() {
   const number = useNumber();
   const found = useJob(number);
-  if (found.data) return <Whole key={number} job={found.data} stale={found.isError} />;
+  if (found.data)
+    return (
+      <Whole key={number} job={found.data} stale={found.isError ? found.error.message : null} />
+    );
   return (
     <div className="p-4.5">
       <Notice alert={found.isError}>
@@ -30,8 +34,9 @@ export default function JobPage() {
   );
 }
 
-function Whole({ job, stale }: { job: Job; stale: boolean }) {
+function Whole({ job, stale }: { job: Job; stale: string | null }) {
   const visit = useVisit(job);
+  const silent = useSilentSince() !== null;
   useShownLiveState(liveStateOf(job, visit.makeDead));
   const centre = useRef<HTMLDivElement>(null);
   const key = visit.place?.item.key;
@@ -55,12 +60,7 @@ function Whole({ job, stale }: { job: Job; stale: boolean }) {
         <RoutePanel visit={visit} />
       </div>
       <div ref={centre} className="flex min-w-0 scroll-mt-1 flex-col gap-2.5 px-4.5 py-3">
-        {stale && (
-          <Notice alert>
-            The server does not answer. This is the job as it was last seen; what you record is kept
-            here and sent later.
-          </Notice>
-        )}
+        {stale && !silent && <Notice alert>{stale} This is the job as it was last seen.</Notice>}
         {visit.said && (
           <p role="status" className="text-[0.93rem] text-muted">
             {visit.said}

@@ -2,10 +2,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { NotReached, Refused } from "@/api/client";
 import { askAgain, keys, showsVisit } from "@/api/keys";
+import type { JobReading } from "@/api/types";
 import { clock } from "@/clock/dates";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
-import { outbox } from "./outbox";
+import { outbox, type Parcel } from "./outbox";
 import { post } from "./post";
 
 /** How long until what waits here is tried again [ms]. */
@@ -22,7 +23,8 @@ export function Outbox() {
   useSending(person?.id);
   const waiting = parcels.filter((one) => one.waiting && !one.refused);
   const refused = parcels.filter((one) => one.refused);
-  if (!waiting.length && !refused.length) return null;
+  const arrived = useSyncExternalStore(outbox.subscribe, outbox.arrived);
+  if (!waiting.length && !refused.length && !arrived.length) return null;
   return (
     <section
       aria-label="Kept here"
@@ -45,8 +47,32 @@ export function Outbox() {
           </Button>
         </div>
       ))}
+      {arrived.length > 0 && (
+        <div className="flex flex-wrap items-center gap-x-3">
+          <ul className="min-w-0">
+            {arrived.map((one) => (
+              <li key={one.id} role="status">
+                <b className="font-semibold">{one.word}</b> — {one.label}.
+              </li>
+            ))}
+          </ul>
+          <Button className="!min-h-8" onClick={outbox.seen}>
+            Seen
+          </Button>
+        </div>
+      )}
     </section>
   );
+}
+
+/** What the server made of a parcel: the verdict on a check, the reading in its job, or less. */
+type Judged = { judgement?: { headline: string }; readings?: ReadingWord[] };
+type ReadingWord = Pick<JobReading, "id" | "figure" | "state">;
+
+function wordOf(parcel: Parcel, { judgement, readings }: Judged): string {
+  const reading = readings?.find((one) => one.id === parcel.id);
+  if (reading) return `Sent and judged: ${reading.figure}, ${reading.state}`;
+  return judgement ? `Sent and judged: ${judgement.headline}` : "Sent";
 }
 
 function useSending(person: number | undefined) {
@@ -62,8 +88,7 @@ function useSending(person: number | undefined) {
       for (const one of outbox.all()) {
         if (one.refused || !one.waiting || one.person !== person) continue;
         try {
-          await post(one);
-          outbox.remove(one.id);
+          outbox.arrive(one.id, wordOf(one, await post<Judged>(one)));
           void askAgain(store, ...showsVisit, keys.kept());
         } catch (error) {
           if (error instanceof NotReached) break;

@@ -17,9 +17,13 @@ export type Parcel = {
   refused?: string;
 };
 
+/** What waited here and is with the server now: what was made of it. */
+export type Arrived = { id: string; label: string; word: string };
+
 const KEY = "hembit.outbox";
 const listeners = new Set<() => void>();
 let parcels: Parcel[] = read();
+let arrived: Arrived[] = [];
 
 function read(): Parcel[] {
   try {
@@ -39,6 +43,10 @@ function read(): Parcel[] {
 function store(next: Parcel[]) {
   parcels = next;
   localStorage.setItem(KEY, JSON.stringify(next));
+  tell();
+}
+
+function tell() {
   for (const listener of listeners) listener();
 }
 
@@ -57,6 +65,17 @@ export const outbox = {
     store(parcels.map((one) => (one.id === id ? { ...one, waiting: true } : one))),
   refuse: (id: string, sentence: string) =>
     store(parcels.map((one) => (one.id === id ? { ...one, refused: sentence } : one))),
+  arrived: (): Arrived[] => arrived,
+  /** The server has it: it waits no more, and is marked until somebody has seen what it said. */
+  arrive: (id: string, word: string) => {
+    const parcel = parcels.find((one) => one.id === id);
+    if (parcel) arrived = [...arrived, { id, label: parcel.label, word }];
+    outbox.remove(id);
+  },
+  seen: () => {
+    arrived = [];
+    tell();
+  },
   subscribe: (listener: () => void) => {
     listeners.add(listener);
     return () => {

@@ -1,4 +1,4 @@
-import { ask, csrfToken } from "@/api/client";
+import { ask, csrfToken, fetched } from "@/api/client";
 import type { Sent } from "@/api/types";
 import type { Parcel } from "./outbox";
 
@@ -10,11 +10,12 @@ type ToPost = Pick<Parcel, "url" | "body" | "at" | "seen">;
  */
 export function post<T>({ url, body, at, seen }: ToPost): Promise<T> {
   const sent: Sent = { made_at: at, sent_at: new Date().toISOString(), seen };
-  const pending = fetch(url, {
+  const request = new Request(url, {
     method: "POST",
     headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
     body: JSON.stringify({ ...body, sent }),
-  }).then(async (response) => {
+  });
+  const pending = fetched(request).then(async (response) => {
     const found = await response.json().catch(() => undefined);
     return response.ok ? { data: found as T, response } : { error: found, response };
   });

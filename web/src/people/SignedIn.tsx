@@ -1,5 +1,7 @@
 import { type ReactNode, useEffect } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { useComingBack } from "@/offline/useComingBack";
+import { useLastSeen } from "@/offline/useLastSeen";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { BeginPage } from "./BeginPage";
@@ -13,6 +15,8 @@ export function SignedIn({ children }: { children: ReactNode }) {
   const { person, session, failed } = useSession();
   const { pathname, search } = useLocation();
   const navigate = useNavigate();
+  useComingBack();
+  const looking = useLastSeen(failed && !session);
   const atTheDoor = pathname === "/sign-in" || (pathname === "/begin" && !session?.first_day);
   useEffect(() => {
     if (!person || !atTheDoor) return;
@@ -34,9 +38,12 @@ export function SignedIn({ children }: { children: ReactNode }) {
   if (session) return <SignInPage session={session} />;
   return (
     <main className="mx-auto max-w-[34rem] p-6">
-      {failed ? (
+      {failed && !looking ? (
         <Notice alert>
-          <p>The server does not answer. What you typed is kept here.</p>
+          <p>
+            The shop's server does not answer, and nothing that was seen is kept here. What you
+            typed is. This page is tried again by itself.
+          </p>
           <Button className="mt-2" onClick={() => window.location.reload()}>
             Try again
           </Button>

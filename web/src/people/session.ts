@@ -42,10 +42,11 @@ export function useSignOut() {
   const store = useQueryClient();
   return useMutation({
     mutationFn: () => ask(client.DELETE("/api/v1/session")),
-    onSuccess: () => {
+    onSuccess: async () => {
       // What one person saw and typed is not the next one's to see: nothing of it stays, neither
       // in this browser's store nor in the page, but what is not sent yet.
       forgetWhatWasTyped();
+      await import("@/offline/lastSeen").then(({ wipe }) => wipe());
       store.clear();
       window.location.replace("/");
     },
