@@ -13,6 +13,7 @@ from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
 from hembit.apps.machines.routes import router as machines
 from hembit.apps.people.access import signed_in
+from hembit.apps.people.door_routes import router as door
 from hembit.apps.people.routes import router as people
 from hembit.apps.people.staff_routes import router as staff
 from hembit.apps.people.trail_routes import router as trail
@@ -37,6 +38,7 @@ api = Api(
 )
 register(api)
 api.add_router("", people)
+api.add_router("", door)
 api.add_router("", staff)
 api.add_router("", trail)
 api.add_router("", checks)

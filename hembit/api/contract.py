@@ -11,6 +11,7 @@ from ninja.openapi.schema import OpenAPISchema
 from pydantic.json_schema import models_json_schema
 
 from hembit.api.errors import Refusal
+from hembit.apps.people.access import leads_only, signed_in
 
 WHY = {
     400: "The request cannot be read",
@@ -21,6 +22,7 @@ WHY = {
     413: "Too large",
     415: "Of a media type that is not taken here",
     422: "What is wrong with it, field by field; nothing was stored",
+    423: "This screen is locked: its password opens it",
     429: "Too many wrong passwords",
     503: "A fault of disk or database, in a sentence",
 }
@@ -75,6 +77,8 @@ def _refusals(
     yield 400
     if auth:
         yield from (401, 403)
+    if signed_in in auth or leads_only in auth:
+        yield 423
     if "{" in path:
         yield 404
     if any(_OVERTAKEN & set(_fields(one, parts)) for one in bodies):
@@ -83,7 +87,7 @@ def _refusals(
         yield from (413, 415)
     if bodies or operation.get("parameters"):
         yield 422
-    if operation["operationId"] == "sign_in":
+    if any("password" in _fields(one, parts) for one in bodies):
         yield 429
     yield 503
 

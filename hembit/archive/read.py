@@ -6,6 +6,7 @@ import hashlib
 import sqlite3
 import tempfile
 import zipfile
+import zlib
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from dataclasses import dataclass
@@ -94,7 +95,7 @@ def _zip(file: Path) -> Iterator[zipfile.ZipFile]:
     with archive:
         try:
             yield archive
-        except (zipfile.BadZipFile, EOFError, KeyError) as error:
+        except (zipfile.BadZipFile, zlib.error, EOFError, KeyError) as error:
             raise Damaged(f"{file} is not whole: {error}.") from None
 
 

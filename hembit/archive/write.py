@@ -27,6 +27,10 @@ from hembit.archive.manifest import (
 )
 from hembit.archive.sealing import Seal, seal
 
+_OF_NO_BACKUP = ("django_session", "people_opensession", "people_guesses")
+"""Who is signed in where is not brought back from a backup, and lets nobody in who has one."""
+_SECRETS = ("people_secondfactor",)
+"""In a backup that anybody can read they are left out, as keys are."""
 _COPIED = ("photos",)
 _KEYS = ("secret_key", "certificates")
 _BLOCK = 1 << 20
@@ -67,6 +71,7 @@ def write_backup(
     with tempfile.TemporaryDirectory(dir=target.parent, prefix=".backup-") as name:
         aside = Path(name)
         _copy_database(database, aside / DATABASE)
+        _empty(aside / DATABASE, _OF_NO_BACKUP if sealed else (*_OF_NO_BACKUP, *_SECRETS))
         plain = aside / "plain.zip"
         manifest = _write_plain(folder, aside / DATABASE, plain, now, hembit, keys=sealed is not None)
         whole = _sealed(plain, aside / "sealed.zip", manifest, sealed) if sealed else plain
@@ -88,6 +93,15 @@ def _copy_database(source: Path, target: Path) -> None:
         raise Damaged(f"The database cannot be copied: {error}.") from None
     if found != "ok":
         raise Damaged(f"The database is damaged: {found}. No backup of it is made; keep the last one.")
+
+
+def _empty(database: Path, tables: tuple[str, ...]) -> None:
+    """Take out what these tables hold, so that nothing of it is left in the file."""
+    with closing(sqlite3.connect(database, isolation_level=None)) as copy:
+        copy.execute("PRAGMA secure_delete=ON")
+        there = {row[0] for row in copy.execute("SELECT name FROM sqlite_master WHERE type='table'")}
+        for table in sorted(there.intersection(tables)):
+            copy.execute(f"DELETE FROM {table}")
 
 
 def _write_plain(

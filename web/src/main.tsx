@@ -2,13 +2,14 @@ import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from "@ta
 import { lazy, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { NotReached, Refused } from "@/api/client";
+import { isAtTheDoor, NotReached } from "@/api/client";
 import { askAgain, keys } from "@/api/keys";
 import { BenchWaitProvider } from "@/app/benchWait";
 import { DeadOrLiveProvider } from "@/app/deadOrLive";
 import { Frame } from "@/app/Frame";
 import { LiveStateProvider } from "@/app/liveState";
 import { NotFound } from "@/app/NotFound";
+import { Lockable } from "@/bench/Lockable";
 import { SignedIn } from "@/people/SignedIn";
 import { fetchLater } from "@/ui/fetchLater";
 import "@/styles/index.css";
@@ -38,7 +39,7 @@ const MachinePage = lazy(() => import("@/machines/MachinePage"));
 
 /** A session that ended is noticed by whatever is refused first. */
 function noticed(error: Error) {
-  if (error instanceof Refused && error.status === 401) {
+  if (isAtTheDoor(error)) {
     void askAgain(queries, keys.session);
   }
 }
@@ -70,32 +71,34 @@ createRoot(root).render(
           <BenchWaitProvider>
             <BrowserRouter>
               <SignedIn>
-                <Routes>
-                  <Route element={<Frame />}>
-                    <Route index element={<HomePage />} />
-                    <Route path="check" element={<CheckPage />} />
-                    <Route path="kept" element={<KeptPage />} />
-                    <Route path="kept/:number" element={<KeptCheckPage />} />
-                    <Route path="reckoner" element={<ReckonerPage />} />
-                    <Route path="jobs" element={<JobsPage />} />
-                    <Route path="jobs/new" element={<NewJobPage />} />
-                    <Route path="jobs/:number" element={<JobPage />} />
-                    <Route path="jobs/:number/report" element={<ReportPage />} />
-                    <Route path="follow-ups" element={<FollowUpsPage />} />
-                    <Route path="shop" element={<ShopPage />} />
-                    <Route path="shop/trail" element={<TrailPage />} />
-                    <Route path="shop/rules" element={<RulesPage />} />
-                    <Route path="shop/backups" element={<BackupsPage />} />
-                    <Route path="shop/instruments" element={<InstrumentsPage />} />
-                    <Route path="shop/instruments/:number" element={<InstrumentPage />} />
-                    <Route path="shop/instruments/new/:what" element={<NewInstrumentPage />} />
-                    <Route path="first-day" element={<FirstDayPage />} />
-                    <Route path="me" element={<OwnPage />} />
-                    <Route path="machines" element={<MachinesPage />} />
-                    <Route path="machines/:number" element={<MachinePage />} />
-                    <Route path="*" element={<NotFound />} />
-                  </Route>
-                </Routes>
+                <Lockable>
+                  <Routes>
+                    <Route element={<Frame />}>
+                      <Route index element={<HomePage />} />
+                      <Route path="check" element={<CheckPage />} />
+                      <Route path="kept" element={<KeptPage />} />
+                      <Route path="kept/:number" element={<KeptCheckPage />} />
+                      <Route path="reckoner" element={<ReckonerPage />} />
+                      <Route path="jobs" element={<JobsPage />} />
+                      <Route path="jobs/new" element={<NewJobPage />} />
+                      <Route path="jobs/:number" element={<JobPage />} />
+                      <Route path="jobs/:number/report" element={<ReportPage />} />
+                      <Route path="follow-ups" element={<FollowUpsPage />} />
+                      <Route path="shop" element={<ShopPage />} />
+                      <Route path="shop/trail" element={<TrailPage />} />
+                      <Route path="shop/rules" element={<RulesPage />} />
+                      <Route path="shop/backups" element={<BackupsPage />} />
+                      <Route path="shop/instruments" element={<InstrumentsPage />} />
+                      <Route path="shop/instruments/:number" element={<InstrumentPage />} />
+                      <Route path="shop/instruments/new/:what" element={<NewInstrumentPage />} />
+                      <Route path="first-day" element={<FirstDayPage />} />
+                      <Route path="me" element={<OwnPage />} />
+                      <Route path="machines" element={<MachinesPage />} />
+                      <Route path="machines/:number" element={<MachinePage />} />
+                      <Route path="*" element={<NotFound />} />
+                    </Route>
+                  </Routes>
+                </Lockable>
               </SignedIn>
             </BrowserRouter>
           </BenchWaitProvider>

@@ -12,14 +12,26 @@ DOOR = ("/api/v1/session", "/api/v1/first-lead")
 
 class Access(VisitCase):
     def test_every_route_refuses_whoever_is_not_signed_in(self) -> None:
-        client = ContractClient()
+        # A number that is a UUID is not found before anybody is asked who they are.
+        self.refused_everywhere(ContractClient(), "", (401, 404), DOOR)
+
+    def test_every_route_refuses_at_a_locked_screen(self) -> None:
+        client, token = self.as_lead()
+        self.send("post", "session/lock", {}, (client, token))
+        opens = ("/api/v1/session/unlock", "/api/v1/session/password")
+        self.refused_everywhere(client, token, (423, 404), (*DOOR, *opens))
+
+    def refused_everywhere(
+        self, client: ContractClient, token: str, statuses: tuple[int, ...], but: tuple[str, ...]
+    ) -> None:
         for path, methods in api.get_openapi_schema()["paths"].items():
             for method in methods:
-                if path in DOOR:
+                if path in but:
                     continue
                 url = path.replace("{number}", "1").replace("{size}", "full")
                 with self.subTest(f"{method} {url}"):
-                    answer = client.generic(method.upper(), url, b"{}", "application/json")
-                    # A number that is a UUID is not found before anybody is asked who they are.
-                    self.assertIn(answer.status_code, (401, 404))
+                    answer = client.generic(
+                        method.upper(), url, b"{}", "application/json", headers={"X-CSRFToken": token}
+                    )
+                    self.assertIn(answer.status_code, statuses)
                     self.assertNotIn("Harbour", answer.content.decode())

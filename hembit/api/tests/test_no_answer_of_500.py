@@ -44,9 +44,11 @@ BODIES = (
 
 
 def operations() -> Iterator[tuple[str, str, dict[str, Any]]]:
-    """Method, path and description of every route."""
+    """Method, path and description of every route, but those that end what a client may ask at all."""
     for path, methods in SCHEMA["paths"].items():
         for method, operation in methods.items():
+            if operation["operationId"] in ("sign_out", "lock_screen"):
+                continue
             yield method, path, operation
 
 
@@ -120,8 +122,6 @@ class NoAnswerOf500(VisitCase, PropertyTestCase):
 
     def test_numbers_that_are_none_in_paths_and_queries(self) -> None:
         for method, path, operation in OPERATIONS:
-            if operation["operationId"] == "sign_out":
-                continue
             for who in self.clients:
                 for number in NUMBERS:
                     self.ask(who, method, path.replace("{number}", number), b"{}", "application/json")

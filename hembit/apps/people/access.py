@@ -11,6 +11,7 @@ from django.http import HttpRequest
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
+from hembit.apps.people.bench_lock import is_locked
 from hembit.apps.people.models import Person
 from hembit.apps.people.trail import refused
 
@@ -31,13 +32,18 @@ def signed_in(request: HttpRequest) -> Person:
         401 when nobody is signed in, 403 from a foreign page.
     """
     person = signed_in_at_all(request)
+    if is_locked(request):
+        raise HttpError(423, "This screen is locked. Open it with your password.")
     if person.must_choose_password:
         raise HttpError(403, "Choose a password of your own first: the one you have is for once.")
     return person
 
 
 def signed_in_at_all(request: HttpRequest) -> Person:
-    """The person who asks, also while their password is one for once: only to choose their own."""
+    """The person who asks, also while their password is one for once: only to choose their own.
+
+    So is whoever stands before a locked screen, to open it or to sign out.
+    """
     own_pages(request)
     if not isinstance(request.user, Person):
         raise HttpError(401, "Sign in first. What you typed is kept here.")

@@ -78,6 +78,23 @@ def is_last_lead(person: int) -> bool:
     return set(leads.values_list("pk", flat=True)) == {person}
 
 
+class SecondFactor(models.Model):
+    """What a person's telephone makes time codes of; asked for once it is confirmed.
+
+    ``last_step`` is the time step of the last code that was taken; ``recovery`` holds digests of the
+    words that do instead, each once. In a backup that is not sealed this table is empty.
+    """
+
+    person = models.OneToOneField(Person, models.CASCADE, related_name="second_factor")
+    secret = models.CharField(max_length=64)
+    confirmed_at = models.DateTimeField(null=True)
+    last_step = models.BigIntegerField(default=0)
+    recovery = models.JSONField(default=list)
+
+    def __str__(self) -> str:
+        return f"{self.person} since {self.confirmed_at}"
+
+
 class Guesses(models.Model):
     """Wrong passwords for a name from a place, in a browser or from a place, told apart by a digest."""
 

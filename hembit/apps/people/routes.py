@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from math import ceil
 
 from django.contrib.auth import logout
@@ -12,6 +14,7 @@ from ninja.responses import Status
 
 from hembit.apps.people import first_lead, services
 from hembit.apps.people.access import own_pages, signed_in_at_all
+from hembit.apps.people.bench_lock import is_locked
 from hembit.apps.people.models import Person
 from hembit.apps.people.schemas import DemoPerson, FirstLeadIn, PersonOut, SessionOut, SignIn
 from hembit.apps.people.throttle import MustWait, remember
@@ -23,14 +26,15 @@ router = Router(tags=["people"])
 @router.get("/session", response=SessionOut, operation_id="get_session", auth=None)
 def get_session(request: HttpRequest) -> SessionOut:
     """Who is signed in."""
-    return _session_of(request.user if isinstance(request.user, Person) else None)
+    return session_of(request)
 
 
 @router.post("/session", response=SessionOut, operation_id="sign_in", auth=own_pages)
 def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn) -> SessionOut:
     """Sign in."""
     try:
-        person = services.sign_in(request, given.username, given.password)
+        with waited():
+            person = services.sign_in(request, given.username, given.password, given.code)
     except services.NotSignedIn:
         raise HttpError(
             401, "Name and password do not fit. Check both, and the Caps Lock key."
@@ -39,14 +43,21 @@ def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn) -> Sess
         raise HttpError(
             401, "This password was for once, and lapsed. Ask a lead for another."
         ) from None
+    remember(request, response, person)
+    return session_of(request)
+
+
+@contextmanager
+def waited() -> Iterator[None]:
+    """Too many guesses are an answer of their own."""
+    try:
+        yield
     except MustWait as wait:
         raise HttpError(
             429,
             "Too many wrong passwords, or too many at the door at once. Wait "
             f"{_how_long(wait.seconds)}, then try again, or ask a lead for a password for once.",
         ) from None
-    remember(request, response, person)
-    return _session_of(person)
 
 
 def _how_long(seconds: float) -> str:
@@ -60,14 +71,14 @@ def begin(request: HttpRequest, response: HttpResponse, given: FirstLeadIn) -> S
     """Begin in a new shop, as its first lead."""
     person = first_lead.begin(request, given)
     remember(request, response, person)
-    return Status(201, _session_of(person))
+    return Status(201, session_of(request))
 
 
 @router.delete("/session", response=SessionOut, operation_id="sign_out", auth=signed_in_at_all)
 def sign_out(request: HttpRequest) -> SessionOut:
     """Sign out."""
     logout(request)
-    return get_session(request)
+    return session_of(request)
 
 
 @router.get("/people", response=list[PersonOut], operation_id="list_people")
@@ -76,7 +87,9 @@ def list_people(request: HttpRequest) -> list[Person]:
     return services.list_people()
 
 
-def _session_of(person: Person | None) -> SessionOut:
+def session_of(request: HttpRequest) -> SessionOut:
+    """Who is signed in, and what the app is to know before anything else."""
+    person = request.user if isinstance(request.user, Person) else None
     demo = () if person else services.demo_people()
     ours = workshop()
     return SessionOut(
@@ -86,4 +99,6 @@ def _session_of(person: Person | None) -> SessionOut:
         first_day=bool(person and person.is_lead and not ours.begun),
         locale=ours.locale,
         time_zone=ours.time_zone,
+        locked=bool(person) and is_locked(request),
+        lock_after=ours.lock_after if person else None,
     )

@@ -81,7 +81,8 @@ class SessionOut(Model):
     """Who is signed in; ``demo`` names the demo's people while nobody is.
 
     ``nobody_yet`` says that no first lead has begun. ``locale`` and ``time_zone`` say how the shop
-    writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page.
+    writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page;
+    ``locked`` that this screen is, and ``lock_after`` [min] when screens lock, null for never.
     """
 
     person: PersonOut | None
@@ -90,6 +91,43 @@ class SessionOut(Model):
     first_day: bool = False
     locale: str
     time_zone: str
+    locked: bool = False
+    lock_after: int | None = None
+
+
+class OwnWord(Model):
+    """One's own password, said once more."""
+
+    password: str = Field(min_length=1, max_length=200)
+
+
+class CodeIn(Model):
+    """The six digits that a telephone shows now."""
+
+    code: str = Field(min_length=1, max_length=40)
+
+
+class SecondFactorOut(Model):
+    """Since when time codes are asked for, null where they are not; how many words are left."""
+
+    since: datetime | None
+    words_left: int
+
+
+class SecondFactorOffered(Model):
+    """A secret for a telephone: as text, as an address, and that drawn as a QR code (SVG)."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    secret: str
+    address: str
+    drawn: str
+
+
+class RecoveryWords(Model):
+    """The words that do instead of a code, each once. They are told here and never again."""
+
+    words: tuple[str, ...]
 
 
 class FirstLeadIn(Model):
@@ -102,7 +140,8 @@ class FirstLeadIn(Model):
 
 
 class SignIn(Model):
-    """User name and password."""
+    """User name and password; the code too where it is asked for."""
 
     username: str = Field(min_length=1, max_length=150)
     password: str = Field(min_length=1, max_length=200)
+    code: str = Field(max_length=40, default="")

@@ -7,11 +7,13 @@ from django.contrib.auth import authenticate, login
 from django.http import HttpRequest
 from django.utils import timezone
 
-from hembit.apps.people import sessions
+from hembit.apps.people import second_factor, sessions
 from hembit.apps.people.models import Person, Role
 from hembit.apps.people.throttle import Door, working_out
 from hembit.apps.people.trail import locked
 from hembit_core import InputError
+
+ASKS_FOR_CODE = "Now the six digits that your telephone shows, or one of your words for once."
 
 
 class NotSignedIn(Exception):
@@ -22,11 +24,13 @@ class OneTimeLapsed(Exception):
     """The password was one for once, and was not used in time."""
 
 
-def sign_in(request: HttpRequest, username: str, password: str) -> Person:
-    """Begin a session.
+def sign_in(request: HttpRequest, username: str, password: str, code: str = "") -> Person:
+    """Begin a session; ``code`` is the time code of whoever is asked for one.
 
     Raises
     ------
+    InputError
+        If a code is asked for and none was given, or it does not fit; at ``code``.
     NotSignedIn
         If name and password do not fit.
     MustWait
@@ -42,11 +46,38 @@ def sign_in(request: HttpRequest, username: str, password: str) -> Person:
             if door.was_wrong():
                 locked(username)
             raise NotSignedIn
+        if second_factor.is_on(person):
+            if not code.strip():
+                raise InputError(ASKS_FOR_CODE).at("code")
+            if not second_factor.takes(person, code):
+                if door.was_wrong():
+                    locked(username)
+                raise InputError(second_factor.NOT_IT).at("code")
         door.was_right()
     if person.one_time_until and person.one_time_until < timezone.now():
         raise OneTimeLapsed
     begin_session(request, person)
     return person
+
+
+def says_own_password(request: HttpRequest, person: Person, password: str) -> None:
+    """Somebody who is signed in says their password once more; wrong ones count as at the door.
+
+    Raises
+    ------
+    InputError
+        If it is wrong.
+    MustWait
+        If there were too many tries, or too many are at the door just now.
+    """
+    door = Door(request, person.username)
+    with working_out():
+        door.let_try()
+        if not person.check_password(password):
+            if door.was_wrong():
+                locked(person.username)
+            raise InputError(f"This is not the password of {person.name}. Check Caps Lock.")
+        door.was_right()
 
 
 def begin_session(request: HttpRequest, person: Person) -> None:

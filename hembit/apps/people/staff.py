@@ -14,6 +14,7 @@ from hembit.apps.base.not_found import NotFound
 from hembit.apps.people.models import LAST_LEAD, Person, Role, is_last_lead
 from hembit.apps.people.passwords import must_be_good, one_time_password
 from hembit.apps.people.schemas import OwnPassword, WorkerIn
+from hembit.apps.people.services import says_own_password
 from hembit.apps.people.sessions import end_sessions
 from hembit_core import InputError
 
@@ -83,9 +84,13 @@ def change_own_password(request: HttpRequest, person: Person, given: OwnPassword
     ------
     InputError
         If the one before is wrong, or the new one is bad.
+    MustWait
+        If there were too many tries.
     """
-    if not person.check_password(given.now):
-        raise InputError("This is not your password as it is now.").at("now")
+    try:
+        says_own_password(request, person, given.now)
+    except InputError as error:
+        raise error.at("now") from None
     if given.password == given.now:
         raise InputError("This is the one you have. Choose another.").at("password")
     must_be_good(given.password, person)

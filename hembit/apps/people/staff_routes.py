@@ -9,6 +9,7 @@ from ninja.responses import Status
 from hembit.apps.people import sessions, staff
 from hembit.apps.people.access import asking, leads_only, signed_in_at_all
 from hembit.apps.people.models import Person
+from hembit.apps.people.routes import waited
 from hembit.apps.people.schemas import (
     OneTimePassword,
     OwnPassword,
@@ -96,7 +97,8 @@ def end_other_sessions(request: HttpRequest) -> list[SessionPlace]:
 def change_own_password(request: HttpRequest, given: OwnPassword) -> list[SessionPlace]:
     """Choose a password of one's own."""
     person = asking(request)
-    staff.change_own_password(request, person, given)
+    with waited():
+        staff.change_own_password(request, person, given)
     return _places(request, person)
 
 

@@ -32,6 +32,7 @@ class WorkshopIn(Model):
     """Name and address as they stand on the customer's page; clock, supply and height of the bench.
 
     ``locale`` says how a day is written (BCP 47); ``altitude`` [m] is null where nobody said it.
+    ``lock_after`` [min] is when a screen that nobody touches locks, null for never.
     """
 
     name: Annotated[str, Field(min_length=1, max_length=80), SHOWN]
@@ -40,6 +41,7 @@ class WorkshopIn(Model):
     locale: str = Field(pattern=r"^[a-z]{2,3}(-[A-Z][a-z]{3})?(-[A-Z]{2})?$", default="en-GB")
     supply_system: SupplySystem
     altitude: Altitude | None = None
+    lock_after: int | None = Field(ge=1, le=480, default=None)
 
 
 class WorkshopOut(WorkshopIn):

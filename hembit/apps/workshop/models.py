@@ -20,7 +20,8 @@ def zone_here() -> str:
 class Workshop(models.Model):
     """One row: the workshop's details as they stand on the customer's page and are taken for granted.
 
-    ``altitude`` [m] is that of the bench. ``begun`` says that a lead went through the first day's page.
+    ``altitude`` [m] is that of the bench; ``lock_after`` [min] says when a screen that nobody touches
+    locks, null for never. ``begun`` says that a lead went through the first day's page.
     """
 
     id = models.PositiveSmallIntegerField(primary_key=True, default=THE_ONE, editable=False)
@@ -30,6 +31,7 @@ class Workshop(models.Model):
     locale = models.CharField(max_length=16, default="en-GB")
     supply_system = models.CharField(max_length=40, default=SupplySystem.SINGLE_PHASE_230.value)
     altitude = models.CharField(max_length=20, null=True)
+    lock_after = models.PositiveSmallIntegerField(null=True)
     begun = models.BooleanField(default=False)
 
     def __str__(self) -> str:

@@ -1,5 +1,5 @@
 import createClient from "openapi-fetch";
-import { reach } from "./reach";
+import { answered, silent } from "./reach";
 import type { paths } from "./schema.gen";
 import type { BothVersions, FieldError } from "./types";
 
@@ -38,6 +38,11 @@ export class Refused extends Error {
   }
 }
 
+/** Nobody is signed in any more, or the screen was locked: whoever it is shows who they are first. */
+export function isAtTheDoor(error: unknown): boolean {
+  return error instanceof Refused && [401, 423].includes(error.status);
+}
+
 /** No answer came, or the server says that it cannot now. What was typed stays where it is. */
 export class NotReached extends Error {
   constructor(said = "Hembit's server does not answer. What you typed is kept here.") {
@@ -54,10 +59,10 @@ export async function ask<T>(pending: Promise<Answer<T>>): Promise<T> {
     answer = await pending;
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
-    reach.silent();
+    silent();
     throw new NotReached();
   }
-  reach.answered();
+  answered();
   if (answer.data !== undefined) return answer.data;
   const { status } = answer.response;
   const body = answer.error as

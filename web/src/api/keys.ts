@@ -21,6 +21,7 @@ export const keys = {
   leads: ["leads"],
   deciders: (body: unknown) => ["deciders", body],
   metersForJob: (...which: [] | [job: number]) => ["meters-for-job", ...which],
+  secondFactor: ["second-factor"],
   people: ["people"],
   workshop: ["workshop"],
   telephones: ["telephones"],

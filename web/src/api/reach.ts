@@ -1,22 +1,10 @@
-/** Whether the server answered when it was last asked; since when it has not [ms], or null. */
-let silentSince: number | null = null;
-const listeners = new Set<() => void>();
+import { shared } from "@/stored/shared";
 
-function settle(next: number | null) {
-  if (next === silentSince) return;
-  silentSince = next;
-  for (const listener of listeners) listener();
+/** Since when the server does not answer [ms]; null where it did when it was asked last. */
+export const silentSince = shared<number | null>(null);
+
+export const answered = () => silentSince.set(null);
+
+export function silent(since = Date.now()) {
+  silentSince.set(Math.min(silentSince.get() ?? since, since));
 }
-
-export const reach = {
-  silentSince: (): number | null => silentSince,
-  answered: () => settle(null),
-  silent: (since = Date.now()) =>
-    settle(silentSince === null ? since : Math.min(silentSince, since)),
-  subscribe: (listener: () => void) => {
-    listeners.add(listener);
-    return () => {
-      listeners.delete(listener);
-    };
-  },
-};

@@ -72,6 +72,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lock
+         * @description Lock this screen.
+         */
+        post: operations["lock_screen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/unlock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Unlock
+         * @description Open this screen again.
+         */
+        post: operations["unlock_screen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Second Factor
+         * @description Whether whoever asks is asked for time codes.
+         */
+        get: operations["get_second_factor"];
+        /**
+         * Confirm Second Factor
+         * @description Say a code: from now on it is asked for. The words that do instead are told once.
+         */
+        put: operations["confirm_second_factor"];
+        /**
+         * Offer Second Factor
+         * @description A secret for a telephone; it holds once a code of it was said.
+         */
+        post: operations["offer_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/second-factor/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Own Second Factor
+         * @description Be asked for time codes no more.
+         */
+        post: operations["end_own_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/staff/{number}/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Second Factor
+         * @description For somebody who lost their telephone and their words.
+         */
+        delete: operations["end_second_factor"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/staff": {
         parameters: {
             query?: never;
@@ -1596,7 +1704,8 @@ export interface components {
          * @description Who is signed in; ``demo`` names the demo's people while nobody is.
          *
          *     ``nobody_yet`` says that no first lead has begun. ``locale`` and ``time_zone`` say how the shop
-         *     writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page.
+         *     writes a day, and its clock; ``first_day`` that a lead has not gone through the first day's page;
+         *     ``locked`` that this screen is, and ``lock_after`` [min] when screens lock, null for never.
          */
         SessionOut: {
             person: components["schemas"]["PersonOut"] | null;
@@ -1619,16 +1728,28 @@ export interface components {
             locale: string;
             /** Time Zone */
             time_zone: string;
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /** Lock After */
+            lock_after?: number | null;
         };
         /**
          * SignIn
-         * @description User name and password.
+         * @description User name and password; the code too where it is asked for.
          */
         SignIn: {
             /** Username */
             username: string;
             /** Password */
             password: string;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
         };
         /**
          * FirstLeadIn
@@ -1643,6 +1764,52 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * OwnWord
+         * @description One's own password, said once more.
+         */
+        OwnWord: {
+            /** Password */
+            password: string;
+        };
+        /**
+         * SecondFactorOut
+         * @description Since when time codes are asked for, null where they are not; how many words are left.
+         */
+        SecondFactorOut: {
+            /** Since */
+            since: string | null;
+            /** Words Left */
+            words_left: number;
+        };
+        /**
+         * SecondFactorOffered
+         * @description A secret for a telephone: as text, as an address, and that drawn as a QR code (SVG).
+         */
+        SecondFactorOffered: {
+            /** Secret */
+            secret: string;
+            /** Address */
+            address: string;
+            /** Drawn */
+            drawn: string;
+        };
+        /**
+         * RecoveryWords
+         * @description The words that do instead of a code, each once. They are told here and never again.
+         */
+        RecoveryWords: {
+            /** Words */
+            words: string[];
+        };
+        /**
+         * CodeIn
+         * @description The six digits that a telephone shows now.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
         };
         /**
          * WorkerOut
@@ -6312,6 +6479,8 @@ export interface components {
             supply_system: components["schemas"]["SupplySystem"];
             /** Altitude */
             altitude?: string | null;
+            /** Lock After */
+            lock_after?: number | null;
             /** Begun */
             begun: boolean;
         };
@@ -6320,6 +6489,7 @@ export interface components {
          * @description Name and address as they stand on the customer's page; clock, supply and height of the bench.
          *
          *     ``locale`` says how a day is written (BCP 47); ``altitude`` [m] is null where nobody said it.
+         *     ``lock_after`` [min] is when a screen that nobody touches locks, null for never.
          */
         WorkshopIn: {
             /** Name */
@@ -6339,6 +6509,8 @@ export interface components {
             supply_system: components["schemas"]["SupplySystem"];
             /** Altitude */
             altitude?: string | null;
+            /** Lock After */
+            lock_after?: number | null;
         };
         /**
          * Telephones
@@ -8575,6 +8747,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Too many wrong passwords */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -8631,6 +8812,632 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lock_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    unlock_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnWord"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too many wrong passwords */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    confirm_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryWords"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    offer_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnWord"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOffered"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too many wrong passwords */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_own_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnWord"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too many wrong passwords */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -8680,6 +9487,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8767,6 +9583,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8872,6 +9697,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -8941,6 +9775,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9024,6 +9867,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9100,6 +9952,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9156,6 +10017,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9205,6 +10075,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9299,6 +10178,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Too many wrong passwords */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9369,6 +10257,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9418,6 +10315,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9512,6 +10418,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9592,6 +10507,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9686,6 +10610,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9749,6 +10682,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9861,6 +10803,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -9930,6 +10881,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10024,6 +10984,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -10111,6 +11080,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -10160,6 +11138,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10223,6 +11210,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -10272,6 +11268,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10359,6 +11364,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10457,6 +11471,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10580,6 +11603,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -10629,6 +11661,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10716,6 +11757,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10821,6 +11871,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -10870,6 +11929,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10964,6 +12032,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11033,6 +12110,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11120,6 +12206,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11225,6 +12320,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11305,6 +12409,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11403,6 +12516,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11528,6 +12650,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11626,6 +12757,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11682,6 +12822,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11731,6 +12880,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11825,6 +12983,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11912,6 +13079,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -11968,6 +13144,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12017,6 +13202,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12104,6 +13298,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12209,6 +13412,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12296,6 +13508,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12345,6 +13566,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12439,6 +13669,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12495,6 +13734,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12544,6 +13792,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12614,6 +13871,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12701,6 +13967,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12806,6 +14081,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -12870,6 +14154,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12964,6 +14257,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13033,6 +14335,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13138,6 +14449,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13229,6 +14549,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13334,6 +14663,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13425,6 +14763,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13530,6 +14877,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13579,6 +14935,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13653,6 +15018,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13765,6 +15139,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13841,6 +15224,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -13910,6 +15302,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14017,6 +15418,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14140,6 +15550,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14256,6 +15675,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14356,6 +15784,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14479,6 +15916,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14555,6 +16001,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14611,6 +16066,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14660,6 +16124,15 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14783,6 +16256,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14859,6 +16341,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -14921,6 +16412,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14997,6 +16497,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15083,6 +16592,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -15152,6 +16670,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15301,6 +16828,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -15399,6 +16935,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -15468,6 +17013,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15546,6 +17100,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15660,6 +17223,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description A fault of disk or database, in a sentence */
             503: {
                 headers: {
@@ -15729,6 +17301,15 @@ export interface operations {
             };
             /** @description What is wrong with it, field by field; nothing was stored */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
                 headers: {
                     [name: string]: unknown;
                 };

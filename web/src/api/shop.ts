@@ -93,6 +93,48 @@ export function useOwnPassword() {
   });
 }
 
+/** Whether time codes are asked for, of the lead who asks. */
+export function useSecondFactor() {
+  return useQuery({
+    queryKey: keys.secondFactor,
+    queryFn: () => ask(client.GET("/api/v1/session/second-factor")),
+  });
+}
+
+/** Another telephone for the codes; it holds once a code of it was said. */
+export function useOfferSecondFactor() {
+  return useMutation({
+    mutationFn: (password: string) =>
+      ask(client.POST("/api/v1/session/second-factor", { body: { password } })),
+  });
+}
+
+export function useConfirmSecondFactor() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (code: string) =>
+      ask(client.PUT("/api/v1/session/second-factor", { body: { code } })),
+    onSuccess: () => askAgain(store, keys.secondFactor),
+  });
+}
+
+export function useEndOwnSecondFactor() {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (password: string) =>
+      ask(client.POST("/api/v1/session/second-factor/off", { body: { password } })),
+    onSuccess: () => askAgain(store, keys.secondFactor),
+  });
+}
+
+/** For another lead who lost their telephone. */
+export function useEndSecondFactor(number: number) {
+  return useMutation({
+    mutationFn: () =>
+      ask(client.DELETE("/api/v1/staff/{number}/second-factor", { params: { path: { number } } })),
+  });
+}
+
 /** How backups are made, and which were. */
 export function useBackups() {
   return useQuery({ queryKey: keys.backups, queryFn: () => ask(client.GET("/api/v1/backups")) });

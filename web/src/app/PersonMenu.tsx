@@ -2,6 +2,7 @@ import { Menu } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { lockScreen } from "@/bench/screen";
 import { useParcels } from "@/outbox/Outbox";
 import { useSession, useSignOut } from "@/people/session";
 import { SignOut } from "./SignOut";
@@ -55,6 +56,9 @@ export default function PersonMenu({ theme, toggleTheme }: MenuProps) {
               Administration
             </DropdownMenu.Item>
           )}
+          <DropdownMenu.Item className={item} onSelect={lockScreen}>
+            Lock this screen
+          </DropdownMenu.Item>
           <DropdownMenu.Item
             className={item}
             onSelect={() => (unsent.length > 0 ? setLeaving(true) : signOut.mutate())}

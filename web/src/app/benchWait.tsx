@@ -1,5 +1,5 @@
 import { createContext, type ReactNode, useContext } from "react";
-import { useStored } from "./stored";
+import { useStored } from "@/stored/stored";
 
 /** A wait of the part that is in Check: no job has it, so it is kept in this browser. */
 export type BenchWait = { text: string; dueAt: number; over: boolean };

@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext } from "react";
 import type { DeadOrLive } from "@/api/types";
-import { useStored } from "./stored";
+import { useStored } from "@/stored/stored";
 
 /** Dead or live, as the person stated it; null until it is stated. */
 type Stated = {

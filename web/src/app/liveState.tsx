@@ -11,7 +11,7 @@ import {
 import { useLive } from "@/api/jobs";
 import { askAgain, showsVisit } from "@/api/keys";
 import { useSend } from "@/outbox/useSend";
-import { newId } from "./newId";
+import { newId } from "@/stored/newId";
 
 /** Dead or live at the machine of a job, as the server has it. */
 export type LiveState =

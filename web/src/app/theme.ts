@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from "react";
-import { useStored } from "./stored";
+import { useStored } from "@/stored/stored";
 
 type Theme = "light" | "dark";
 

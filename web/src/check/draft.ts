@@ -1,5 +1,5 @@
 import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
-import { newId } from "@/app/newId";
+import { newId } from "@/stored/newId";
 import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
 import { formOf, type Kind } from "./forms/forms";
 import { listIn } from "./forms/lists";

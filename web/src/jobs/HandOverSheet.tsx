@@ -1,5 +1,5 @@
 import type { FormEvent } from "react";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";

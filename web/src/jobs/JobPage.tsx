@@ -1,11 +1,12 @@
 import { useEffect, useRef } from "react";
 import { Refused } from "@/api/client";
 import { useJob } from "@/api/jobs";
+import { silentSince } from "@/api/reach";
 import type { Job } from "@/api/types";
 import { type LiveState, useShownLiveState } from "@/app/liveState";
 import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
-import { useSilentSince } from "@/offline/useComingBack";
+import { useShared } from "@/stored/shared";
 import { Notice } from "@/ui/Notice";
 import { CasePanel } from "./CasePanel";
 import { JobHead } from "./JobHead";
@@ -36,7 +37,7 @@ export default function JobPage() {
 
 function Whole({ job, stale }: { job: Job; stale: string | null }) {
   const visit = useVisit(job);
-  const silent = useSilentSince() !== null;
+  const silent = useShared(silentSince) !== null;
   useShownLiveState(liveStateOf(job, visit.makeDead));
   const centre = useRef<HTMLDivElement>(null);
   const key = visit.place?.item.key;

@@ -1,8 +1,8 @@
 import { type FormEvent, useMemo } from "react";
 import { Link } from "react-router";
 import type { Job } from "@/api/types";
-import { useDraft } from "@/app/stored";
 import { dateAndClock } from "@/clock/dates";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";

@@ -6,7 +6,7 @@ import { errorAt, unplacedErrors } from "@/api/errors";
 import { useMachines } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { Job } from "@/api/types";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";

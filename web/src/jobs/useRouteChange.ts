@@ -1,6 +1,6 @@
 import { useChangeJob } from "@/api/jobs";
 import type { Job } from "@/api/types";
-import { newId } from "@/app/newId";
+import { newId } from "@/stored/newId";
 
 type Choices = Job["choices"];
 

@@ -3,9 +3,9 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { askAgain, keys, showsVisitBeside } from "@/api/keys";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
-import { newId } from "@/app/newId";
-import { useStored } from "@/app/stored";
 import { useSend } from "@/outbox/useSend";
+import { newId } from "@/stored/newId";
+import { useStored } from "@/stored/stored";
 import { following } from "./following";
 import { type Today, todayOf } from "./today";
 

@@ -2,10 +2,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { CloudOff } from "lucide-react";
 import { Link, useLocation } from "react-router";
 import { keys } from "@/api/keys";
+import { silentSince } from "@/api/reach";
 import type { Job } from "@/api/types";
 import { clockOrDay } from "@/clock/dates";
 import { useNow } from "@/clock/useNow";
-import { useSilentSince } from "./useComingBack";
+import { useShared } from "@/stored/shared";
 
 /** The number of a job that is held here, unless it is the one on the page. */
 function useJobAtHand(): number | undefined {
@@ -18,7 +19,7 @@ function useJobAtHand(): number | undefined {
 
 /** Told on every page while the server does not answer. */
 export function SilentBand() {
-  const since = useSilentSince();
+  const since = useShared(silentSince);
   const now = useNow(30_000);
   const job = useJobAtHand();
   if (since === null) return null;

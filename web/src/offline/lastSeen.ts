@@ -1,7 +1,7 @@
 import { hashKey, type QueryClient, type QueryKey } from "@tanstack/react-query";
 import { del, get, set } from "idb-keyval";
 import { keys } from "@/api/keys";
-import { reach } from "@/api/reach";
+import { silent } from "@/api/reach";
 import type { Session } from "@/api/types";
 import { setShop } from "@/clock/dates";
 
@@ -60,7 +60,7 @@ export async function keep(store: QueryClient) {
 export async function restore(store: QueryClient): Promise<boolean> {
   const seen = await kept();
   if (!seen) return false;
-  reach.silent(seen.at);
+  silent(seen.at);
   for (const { key, data, at } of seen.answers) {
     if (key[0] === keys.session[0]) {
       const { locale, time_zone } = data as Session;

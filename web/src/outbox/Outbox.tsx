@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import { NotReached, Refused } from "@/api/client";
+import { isAtTheDoor, NotReached } from "@/api/client";
 import { askAgain, keys, showsVisit } from "@/api/keys";
 import type { JobReading } from "@/api/types";
 import { clock } from "@/clock/dates";
@@ -91,8 +91,7 @@ function useSending(person: number | undefined) {
           outbox.arrive(one.id, wordOf(one, await post<Judged>(one)));
           void askAgain(store, ...showsVisit, keys.kept());
         } catch (error) {
-          if (error instanceof NotReached) break;
-          if (error instanceof Refused && error.status === 401) break;
+          if (error instanceof NotReached || isAtTheDoor(error)) break;
           outbox.refuse(one.id, error instanceof Error ? error.message : "It was refused.");
         }
       }

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { NotReached, Refused } from "@/api/client";
+import { isAtTheDoor, NotReached } from "@/api/client";
 import { askAgain, keys } from "@/api/keys";
 import { useSession } from "@/people/session";
 import { outbox, type Parcel } from "./outbox";
@@ -25,9 +25,9 @@ export function useSend() {
         outbox.remove(body.id);
         return stored;
       } catch (error) {
-        const signedOut = error instanceof Refused && error.status === 401;
-        if (signedOut) void askAgain(store, keys.session);
-        if (signedOut || error instanceof NotReached) {
+        const outside = isAtTheDoor(error);
+        if (outside) void askAgain(store, keys.session);
+        if (outside || error instanceof NotReached) {
           outbox.wait(body.id);
           return null;
         }

@@ -1,6 +1,7 @@
 import { Section } from "@/ui/Section";
 import { OwnPasswordForm } from "./OwnPasswordForm";
 import { Places } from "./Places";
+import { SecondFactorForm } from "./SecondFactorForm";
 import { useSession } from "./session";
 
 /** What is one's own: the password, and where one is signed in. */
@@ -15,9 +16,16 @@ export default function OwnPage() {
         </h2>
         <OwnPasswordForm />
       </section>
-      <Section title="Signed in">
-        <Places />
-      </Section>
+      <div className="flex flex-col gap-6">
+        <Section title="Signed in">
+          <Places />
+        </Section>
+        {person?.role === "lead" && (
+          <Section title="Time codes">
+            <SecondFactorForm />
+          </Section>
+        )}
+      </div>
     </div>
   );
 }

@@ -1,6 +1,8 @@
 import { type FormEvent, useState } from "react";
-import type { Session } from "@/api/types";
+import { errorAt, unplacedErrors } from "@/api/errors";
+import type { Session, SignIn } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 import { Door } from "./Door";
 import { useSignIn } from "./session";
@@ -9,10 +11,15 @@ import { useSignIn } from "./session";
 export function SignInPage({ session }: { session: Session }) {
   const [username, setUsername] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
   const signIn = useSignIn();
+  // Once a code was asked for, it is until the page is left.
+  const [asked, setAsked] = useState(false);
+  const wanted = errorAt(signIn.error, "code");
+  if (wanted && !asked) setAsked(true);
   function submit(event: FormEvent) {
     event.preventDefault();
-    signIn.mutate({ username: username.trim(), password });
+    signIn.mutate({ username: username.trim(), password, code });
   }
   return (
     <Door
@@ -40,11 +47,21 @@ export function SignInPage({ session }: { session: Session }) {
           onText={setPassword}
           required
         />
-        {signIn.error && (
-          <p role="alert" className="font-medium text-bad">
-            {signIn.error.message}
-          </p>
+        {asked && (
+          <TextField
+            id="code"
+            label="Time code"
+            hint="or a word for once"
+            value={code}
+            maxLength={40}
+            autoComplete="one-time-code"
+            autoCapitalize="off"
+            error={wanted}
+            onText={setCode}
+            autoFocus
+          />
         )}
+        <OtherErrors others={unplacedErrors(signIn.error, ["code"])} />
         <Button type="submit" look="action" disabled={signIn.isPending}>
           Sign in
         </Button>
@@ -53,7 +70,7 @@ export function SignInPage({ session }: { session: Session }) {
   );
 }
 
-type Choose = (given: { username: string; password: string }) => void;
+type Choose = (given: SignIn) => void;
 
 function DemoPeople({ session, onChoose }: { session: Session; onChoose: Choose }) {
   if (session.demo.length === 0) return null;
@@ -66,7 +83,7 @@ function DemoPeople({ session, onChoose }: { session: Session; onChoose: Choose 
             key={one.username}
             type="button"
             className="flex-1 rounded-md border border-on-sign/70 px-3 py-2 text-left"
-            onClick={() => onChoose({ username: one.username, password: one.password })}
+            onClick={() => onChoose({ username: one.username, password: one.password, code: "" })}
           >
             <b className="block font-semibold">{one.name}</b>
             <span className="block text-sm">{one.role}</span>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "@/api/client";
 import { keys } from "@/api/keys";
-import type { Person, Session } from "@/api/types";
+import type { Person, Session, SignIn } from "@/api/types";
 import { setShop } from "@/clock/dates";
 
 /** Who is signed in. */
@@ -25,13 +25,12 @@ export function useSession(): {
 export function useSignIn() {
   const store = useQueryClient();
   return useMutation({
-    mutationFn: (given: { username: string; password: string }) =>
-      ask(client.POST("/api/v1/session", { body: given })),
+    mutationFn: (given: SignIn) => ask(client.POST("/api/v1/session", { body: given })),
     onSuccess: (session) => store.setQueryData(keys.session, session),
   });
 }
 
-const STAYS = new Set(["hembit.outbox", "hembit.theme"]);
+const STAYS = new Set(["hembit.outbox", "hembit.theme", "hembit.lock-after"]);
 
 export function forgetWhatWasTyped() {
   const own = Object.keys(localStorage).filter((one) => one.startsWith("hembit."));

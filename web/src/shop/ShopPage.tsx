@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { useInstruments } from "@/api/instruments";
 import { useWorkshop } from "@/api/shop";
+import { LockSettings } from "@/bench/LockSettings";
 import { Standing } from "@/instruments/Standing";
 import { useSession } from "@/people/session";
 import { ButtonLink } from "@/ui/ButtonLink";
@@ -64,6 +65,9 @@ export default function ShopPage() {
             <ButtonLink to="/shop/trail">Trail: who changed what</ButtonLink>
           </Section>
         )}
+        <Section title="This screen locks">
+          <LockSettings />
+        </Section>
         <Section title="Telephones">
           <Telephones />
         </Section>

@@ -1,10 +1,12 @@
 import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useAddWorker, useChangeWorker, useOneTimePassword } from "@/api/shop";
+import { useAddWorker, useChangeWorker, useEndSecondFactor, useOneTimePassword } from "@/api/shop";
 import type { Worker, WorkerIn } from "@/api/types";
 import { Places } from "@/people/Places";
+import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
+import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
@@ -34,6 +36,8 @@ export function WorkerSheet({ worker, onClose }: Props) {
   const adding = useAddWorker();
   const changing = useChangeWorker(worker?.id ?? 0);
   const renewing = useOneTimePassword(worker?.id ?? 0);
+  const ending = useEndSecondFactor(worker?.id ?? 0);
+  const { person } = useSession();
   const saving = worker ? changing : adding;
   const given = adding.data ?? renewing.data;
   const at = (field: string) => errorAt(saving.error, field);
@@ -108,6 +112,15 @@ export function WorkerSheet({ worker, onClose }: Props) {
           <Button className="mt-3" disabled={renewing.isPending} onClick={() => renewing.mutate()}>
             Lost password: give one for once
           </Button>
+          {worker.role === "lead" && worker.id !== person?.id && (
+            <div className="mt-3">
+              <Button disabled={ending.isPending} onClick={() => ending.mutate()}>
+                Lost telephone: no more time codes
+              </Button>
+              {ending.isSuccess && <p role="status">{worker.name} is asked for none.</p>}
+              <OtherErrors others={unplacedErrors(ending.error, [])} />
+            </div>
+          )}
         </section>
       )}
     </Sheet>

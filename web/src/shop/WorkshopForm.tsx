@@ -9,7 +9,15 @@ import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 
-const FIELDS = ["name", "address", "time_zone", "locale", "supply_system", "altitude"];
+const FIELDS = [
+  "name",
+  "address",
+  "time_zone",
+  "locale",
+  "supply_system",
+  "altitude",
+  "lock_after",
+];
 
 type Props = { workshop: Workshop; action?: string; onSaved?: () => void };
 
@@ -25,11 +33,13 @@ export function WorkshopForm({ workshop, action = "Save", onSaved }: Props) {
       ? details.time_zone
       : Intl.DateTimeFormat().resolvedOptions().timeZone || details.time_zone,
   });
+  const [lock, setLock] = useState(String(details.lock_after ?? ""));
   const at = (field: string) => errorAt(saving.error, field);
   function submit(event: FormEvent) {
     event.preventDefault();
     const altitude = draft.altitude?.trim() || null;
-    saving.mutate({ ...draft, altitude }, { onSuccess: () => onSaved?.() });
+    const lock_after = lock ? Number(lock) : null;
+    saving.mutate({ ...draft, altitude, lock_after }, { onSuccess: () => onSaved?.() });
   }
   return (
     <form onSubmit={submit} className="flex max-w-[34rem] flex-col gap-2.5">
@@ -91,6 +101,17 @@ export function WorkshopForm({ workshop, action = "Save", onSaved }: Props) {
           value={draft.altitude ?? ""}
           maxLength={12}
           onText={(altitude) => setDraft({ ...draft, altitude })}
+        />
+        <TextField
+          id="workshop-lock"
+          label="Screens lock after"
+          hint="empty: never"
+          unit="min"
+          inputMode="numeric"
+          error={at("lock_after")}
+          value={lock}
+          maxLength={4}
+          onText={(text) => setLock(text.replace(/\D/g, ""))}
         />
       </div>
       <OtherErrors others={unplacedErrors(saving.error, FIELDS)} />

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { csrfToken } from "@/api/client";
 import type { StepKind } from "@/api/types";
-import { newId } from "@/app/newId";
+import { newId } from "@/stored/newId";
 
 export type Upload = {
   id: string;

@@ -1,6 +1,6 @@
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { useEntry } from "../useEntry";

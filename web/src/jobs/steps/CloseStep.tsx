@@ -1,7 +1,7 @@
 import type { FormEvent } from "react";
 import { Link } from "react-router";
 import type { Job } from "@/api/types";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";

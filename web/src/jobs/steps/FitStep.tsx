@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from "react";
 import type { PartOfJob, Spec } from "@/api/types";
-import { newId } from "@/app/newId";
-import { useDraft } from "@/app/stored";
 import { type SpecDraft, specOf } from "@/check/draft";
 import { SpecEditor } from "@/machines/SpecEditor";
+import { newId } from "@/stored/newId";
+import { useDraft } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";

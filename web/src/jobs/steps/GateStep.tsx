@@ -1,5 +1,5 @@
 import type { FormEvent } from "react";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";

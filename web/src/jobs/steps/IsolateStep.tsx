@@ -1,8 +1,8 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
-import { useDraft } from "@/app/stored";
 import { figuresIn } from "@/check/forms/lists";
 import { clock } from "@/clock/dates";
 import { useKeys } from "@/keys/shortcuts";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";

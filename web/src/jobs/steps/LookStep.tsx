@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
-import { useDraft } from "@/app/stored";
+import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";

@@ -1,7 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
 import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec, WaitIn } from "@/api/types";
-import { newId } from "@/app/newId";
-import { useStored } from "@/app/stored";
 import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import type { Kind } from "@/check/forms/forms";
@@ -11,6 +9,8 @@ import { Expect } from "@/check/Tests";
 import { TodayGroup } from "@/check/TodayGroup";
 import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
+import { newId } from "@/stored/newId";
+import { useStored } from "@/stored/stored";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
 import { Cautions } from "../Cautions";
