@@ -11,6 +11,7 @@ from hembit.apps.backups.routes import router as backups
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
+from hembit.apps.lists.routes import router as lists
 from hembit.apps.machines.routes import router as machines
 from hembit.apps.people.access import signed_in
 from hembit.apps.people.door_routes import router as door
@@ -47,6 +48,7 @@ api.add_router("", shop)
 api.add_router("", instruments)
 api.add_router("", backups)
 api.add_router("", rules)
+api.add_router("", lists)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

@@ -174,7 +174,7 @@ def _from_pydantic(error: Mapping[str, Any], shapes: Shapes) -> FieldError:
     if kind in _CHOICES:
         context = error.get("ctx", {})
         expected = context.get("expected") or context.get("expected_tags") or ""
-        message = f"Choose one of: {expected}."
+        message = f"Choose one of: {expected}." if error.get("input") else "Choose one of the list."
     elif kind in _BOUNDS:
         (bound,) = (value for value in error["ctx"].values() if isinstance(value, int | float))
         message = f"This must be {_BOUNDS[kind]} {bound:g}."

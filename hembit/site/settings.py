@@ -35,6 +35,7 @@ INSTALLED_APPS = [
     "django.contrib.messages",
     "django.contrib.staticfiles",
     "ninja",
+    "hembit.apps.lists",
     "hembit.apps.shop",
     "hembit.apps.backups",
     "hembit.apps.rules",

@@ -2,22 +2,21 @@
 
 from __future__ import annotations
 
-from hembit_core.data_files import table
 from hembit_core.errors import InputError
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import Supply
 from hembit_core.meters import Category, Meter, Rated
 
 _ORDER = tuple(Category)
 
 
-def needed_category(system: SupplySystem) -> Rated | None:
+def needed_category(supply: Supply) -> Rated | None:
     """The measurement category and volts to earth that a supply asks for; None at extra-low voltage.
 
     References
     ----------
     IEC 61010-2-030, 6.101 (categories); IEC 60664-1, table F.1 (volts to earth of a system).
     """
-    row = table("supplies")["systems"][system]
+    row = supply.entry
     if "category" not in row:
         return None
     return Rated(category=Category(row["category"]), volts=row["earth_V"])
@@ -31,7 +30,7 @@ def is_rated_for(meter: Meter, needed: Rated) -> bool | None:
     return any(_ORDER.index(one.category) >= least and one.volts >= needed.volts for one in meter.rated)
 
 
-def check_rated(meter: Meter, system: SupplySystem) -> None:
+def check_rated(meter: Meter, supply: Supply) -> None:
     """Refuse a meter of too low a category for live work on this supply.
 
     One whose category nobody knows is not refused: it is read off its terminals, beside the step.
@@ -41,11 +40,11 @@ def check_rated(meter: Meter, system: SupplySystem) -> None:
     InputError
         If none of its categories reaches what the supply asks for.
     """
-    needed = needed_category(system)
+    needed = needed_category(supply)
     if needed is None or is_rated_for(meter, needed) is not False:
         return
     has = ", ".join(f"CAT {one.category} {one.volts:g} V" for one in meter.rated)
-    label = table("supplies")["systems"][system]["label"]
+    label = supply.entry["label"]
     raise InputError(
         f"{meter.name} is rated {has}; live work on {label} takes CAT {needed.category} "
         f"{needed.volts:g} V at least. Choose another meter, and leads of that category."

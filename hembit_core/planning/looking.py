@@ -13,36 +13,45 @@ SOUND = "sound"
 
 
 class Inspection(Model):
-    """Something to look for; ``kinds`` of part it belongs to, none meaning all."""
+    """Something to look for; ``kinds`` of part it belongs to, none meaning all.
+
+    ``observation`` is what a finding makes of it, if anything.
+    """
 
     value: str
     label: str
     kinds: tuple[str, ...]
+    observation: Observation | None = None
 
 
 def inspections() -> tuple[Inspection, ...]:
     """Everything that is looked for, in the order of the table."""
     return tuple(
-        Inspection(value=value, label=row["label"], kinds=tuple(row["kinds"]))
+        Inspection(
+            value=value,
+            label=row["label"],
+            kinds=tuple(row["kinds"]),
+            observation=row.get("observation"),
+        )
         for value, row in table("inspections")["inspections"].items()
     )
 
 
-def labels_of(seen: Iterable[str]) -> tuple[str, ...]:
-    """What was seen, in words."""
-    rows = table("inspections")["inspections"]
-    return tuple(rows[one]["label"] for one in seen)
+def labels_of(seen: Iterable[str], own: Iterable[Inspection] = ()) -> tuple[str, ...]:
+    """What was seen, in words; ``own`` is what a shop looks for besides."""
+    known = _known(own)
+    return tuple(known[one].label for one in seen)
 
 
-def check_seen(kind: str, seen: Iterable[str]) -> None:
-    """Refuse what cannot be seen on that kind of part.
+def check_seen(kind: str, seen: Iterable[str], own: Iterable[Inspection] = ()) -> None:
+    """Refuse what cannot be seen on that kind of part; ``own`` is what a shop looks for besides.
 
     Raises
     ------
     InputError
         If it is not in the table or not of this kind, or if nothing and something was seen.
     """
-    known = {one.value: one for one in inspections()}
+    known = _known(own)
     listed = tuple(seen)
     for one in listed:
         if one not in known or (known[one].kinds and kind not in known[one].kinds):
@@ -51,14 +60,18 @@ def check_seen(kind: str, seen: Iterable[str]) -> None:
         raise InputError("Either there is nothing to see, or there is something.").at("seen")
 
 
-def observations_in(seen: Iterable[str]) -> tuple[Observation, ...]:
-    """What a finding makes of what was seen.
+def _known(own: Iterable[Inspection]) -> dict[str, Inspection]:
+    return {one.value: one for one in (*inspections(), *own)}
+
+
+def observations_in(seen: Iterable[str], own: Iterable[Inspection] = ()) -> tuple[Observation, ...]:
+    """What a finding makes of what was seen; ``own`` is what a shop looks for besides.
 
     Examples
     --------
     >>> observations_in(["cracked", "gasket"])
     (<Observation.CRACKED: 'cracked'>,)
     """
-    rows = table("inspections")["inspections"]
-    named = (rows[one].get("observation") for one in seen)
-    return tuple(Observation(one) for one in named if one)
+    known = _known(own)
+    named = (known[one].observation for one in seen)
+    return tuple(one for one in named if one is not None)

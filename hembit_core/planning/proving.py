@@ -10,7 +10,7 @@ from pydantic import Field, StringConstraints
 
 from hembit_core.display import Function, parse_display
 from hembit_core.errors import InputError
-from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.families.supply.spec import Supply
 from hembit_core.model import Model
 from hembit_core.rules import Rules, default_rules
 
@@ -35,20 +35,20 @@ class Isolation(Model):
     tester_after: bool
 
 
-def pairs_to_prove(system: SupplySystem) -> tuple[str, ...]:
+def pairs_to_prove(supply: Supply) -> tuple[str, ...]:
     """Every pair of conductors, and each of them to earth: ``L1–L2``, ``L1–PE``; N stands last.
 
     References
     ----------
     EN 50110-1, 6.2.3 (verify that the installation is dead), on all poles.
     """
-    named = dict.fromkeys(name for pair in Supply(system=system).pairs for name in pair.split("–"))
+    named = dict.fromkeys(name for pair in supply.pairs for name in pair.split("–"))
     conductors = sorted((name for name in named if name != "PE"), key=lambda name: name == "N")
     to_each_other = [f"{a}–{b}" for a, b in combinations(conductors, 2)]
     return (*to_each_other, *(f"{name}–PE" for name in conductors))
 
 
-def prove_dead(system: SupplySystem, given: Isolation, rules: Rules | None = None) -> None:
+def prove_dead(supply: Supply, given: Isolation, rules: Rules | None = None) -> None:
     """Check that ``given`` proves the machine dead.
 
     Raises
@@ -67,7 +67,7 @@ def prove_dead(system: SupplySystem, given: Isolation, rules: Rules | None = Non
             "locked"
         )
     dead_below = (rules or default_rules()).dead_below_volts
-    _check_pairs(pairs_to_prove(system), given.readings, dead_below)
+    _check_pairs(pairs_to_prove(supply), given.readings, dead_below)
     if not given.tester_after:
         raise InputError("Prove the tester again: it may have failed on the way.").at("tester_after")
 

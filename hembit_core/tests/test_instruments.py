@@ -11,7 +11,7 @@ from hembit_core.deciding import meters_that_decide, thermometers_that_decide
 from hembit_core.errors import InputError
 from hembit_core.families.any_ohms.continuity import Continuity
 from hembit_core.families.registry import measurands
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.families.winding.spec import Winding
 from hembit_core.instrument_doubts import Doubt, DoubtCode
 from hembit_core.judge import expectations
@@ -160,16 +160,16 @@ class ItsLeadsBuzzerAndInput(TestCase):
 class ItsCategory(TestCase):
     def test_too_low_a_category_stops_before_live(self) -> None:
         low = bench(rated=[{"category": "II", "volts": 600}])
-        check_rated(low, SupplySystem.SINGLE_PHASE_230)
+        check_rated(low, Supply(system=SupplySystem.SINGLE_PHASE_230))
         with self.assertRaisesRegex(InputError, "CAT II 600 V.*CAT III 300 V"):
-            check_rated(low, SupplySystem.THREE_PHASE_230_400)
+            check_rated(low, Supply(system=SupplySystem.THREE_PHASE_230_400))
         both = bench(rated=[{"category": "II", "volts": 1000}, {"category": "III", "volts": 600}])
-        check_rated(both, SupplySystem.THREE_PHASE_230_400)
+        check_rated(both, Supply(system=SupplySystem.THREE_PHASE_230_400))
 
     def test_one_that_nobody_knows_is_not_refused_and_low_volts_ask_none(self) -> None:
-        check_rated(bench(), SupplySystem.THREE_PHASE_230_400)
-        self.assertIsNone(needed_category(SupplySystem.DC_24))
-        check_rated(bench(rated=[{"category": "II", "volts": 50}]), SupplySystem.DC_24)
+        check_rated(bench(), Supply(system=SupplySystem.THREE_PHASE_230_400))
+        self.assertIsNone(needed_category(Supply(system=SupplySystem.DC_24)))
+        check_rated(bench(rated=[{"category": "II", "volts": 50}]), Supply(system=SupplySystem.DC_24))
 
 
 class OnAKnownResistor(TestCase):

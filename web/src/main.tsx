@@ -28,6 +28,7 @@ const FollowUpsPage = lazy(() => import("@/jobs/FollowUpsPage"));
 const ShopPage = lazy(() => import("@/shop/ShopPage"));
 const BackupsPage = lazy(() => import("@/shop/BackupsPage"));
 const TrailPage = lazy(() => import("@/shop/TrailPage"));
+const ListsPage = lazy(() => import("@/lists/ListsPage"));
 const RulesPage = lazy(() => import("@/rules/RulesPage"));
 const InstrumentsPage = lazy(() => import("@/instruments/InstrumentsPage"));
 const InstrumentPage = lazy(() => import("@/instruments/InstrumentPage"));
@@ -87,6 +88,7 @@ createRoot(root).render(
                       <Route path="shop" element={<ShopPage />} />
                       <Route path="shop/trail" element={<TrailPage />} />
                       <Route path="shop/rules" element={<RulesPage />} />
+                      <Route path="shop/lists" element={<ListsPage />} />
                       <Route path="shop/backups" element={<BackupsPage />} />
                       <Route path="shop/instruments" element={<InstrumentsPage />} />
                       <Route path="shop/instruments/:number" element={<InstrumentPage />} />

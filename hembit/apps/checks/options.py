@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from hembit.apps.checks.schemas import ChoiceOut, OfKindsOut, Options
+from hembit.apps.lists.models import OwnEntry, OwnList
+from hembit.apps.lists.services import entries, inspection_of, told
 from hembit.apps.rules.services import rules_here
 from hembit_core import CORE_VERSION
 from hembit_core.data_files import table
@@ -32,10 +34,17 @@ def _of_kinds(name: str) -> tuple[OfKindsOut, ...]:
     )
 
 
+def _own(ours: list[OwnEntry], kind: OwnList) -> tuple[ChoiceOut, ...]:
+    return tuple(
+        ChoiceOut(value=one.code, label=one.label, detail=told(one)) for one in ours if one.list == kind
+    )
+
+
 def options() -> Options:
     """Alloys, temperature sources, schools and decision rules, each with a label."""
     alloys = table("heating_alloys")["alloys"]
     sources = table("thermometers")["sources"]
+    ours = entries()
     return Options(
         core_version=CORE_VERSION,
         alloys=tuple(
@@ -57,9 +66,16 @@ def options() -> Options:
         supply_systems=tuple(
             ChoiceOut(value=key, label=one["label"], detail=", ".join(one["pairs"]))
             for key, one in table("supplies")["systems"].items()
+        )
+        + _own(ours, OwnList.SUPPLY_SYSTEM),
+        symptoms=tuple(ChoiceOut(value=one, label=one.label) for one in Symptom)
+        + _own(ours, OwnList.SYMPTOM),
+        inspections=inspections()
+        + tuple(inspection_of(one) for one in ours if one.list == OwnList.INSPECTION),
+        correction_reasons=(
+            *table("corrections")["reasons"],
+            *(one.label for one in ours if one.list == OwnList.CORRECTION_REASON),
         ),
-        symptoms=tuple(ChoiceOut(value=one, label=one.label) for one in Symptom),
-        inspections=inspections(),
         conclusions=tuple(ChoiceOut(value=one, label=one) for one in Conclusion),
         proof_of_dead_minutes=rules_here().proof_of_dead_minutes,
     )

@@ -10,6 +10,7 @@ from pydantic import ConfigDict, Field, StringConstraints
 
 from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
+from hembit.apps.lists.services import SpecIn
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.deciding import Decides
 from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
@@ -46,14 +47,14 @@ class ConditionsIn(Model):
 class ExpectationsIn(Model):
     """A part and today's conditions."""
 
-    spec: PartSpec
+    spec: SpecIn
     conditions: ConditionsIn = ConditionsIn()
 
 
 class JudgementIn(Model):
     """One reading of a part. ``dead_or_live`` is stated before ohms or volts are taken."""
 
-    spec: PartSpec
+    spec: SpecIn
     reading: PartReading
     dead_or_live: MachineState
     conditions: ConditionsIn = ConditionsIn()
@@ -117,7 +118,7 @@ class FindingIn(Model):
 class DecidingIn(Model):
     """A test of a part, under the day's conditions."""
 
-    spec: PartSpec
+    spec: SpecIn
     measurand: str = Field(max_length=60)
     conditions: ConditionsIn = ConditionsIn()
 
@@ -172,6 +173,7 @@ class Options(Model):
     causes: tuple[OfKindsOut, ...]
     supply_systems: tuple[ChoiceOut, ...]
     symptoms: tuple[ChoiceOut, ...]
+    correction_reasons: tuple[str, ...]
     inspections: tuple[Inspection, ...]
     conclusions: tuple[ChoiceOut, ...]
     proof_of_dead_minutes: int = Field(description="A proof of dead lapses after this [min]")

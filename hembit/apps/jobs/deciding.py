@@ -53,7 +53,7 @@ def meters_for(job: Job) -> tuple[MeterForJob, ...]:
         (part, title, meters_that_decide(spec, measurand, conditions, each))
         for part, title, spec, measurand in asked
     ]
-    needed = needed_category(visit.supply.system)
+    needed = needed_category(visit.supply)
     found = []
     for place, (number, meter) in enumerate(meters):
         own = [

@@ -7,13 +7,14 @@ from typing import Any
 
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
+from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
 from hembit_core import CORE_VERSION, Conditions
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import about
-from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.find import find
+from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
 from hembit_core.planning.looking import observations_in
@@ -47,7 +48,7 @@ def refresh_finding(
     seen = _seen(job, position, part)
     if not readings and not seen:
         return None
-    spec: Any = part.part_spec if part else Supply(system=SupplySystem(job.machine.supply_system))
+    spec: Any = part.part_spec if part else supply_of(job.machine.supply_system)
     last = readings[-1].check_kept.submission["conditions"] if readings else None
     found = find(
         spec,
@@ -109,4 +110,8 @@ def _seen(job: Job, position: Position | None, part: FittedPart | None) -> tuple
     looks = Entry.objects.filter(job=job, kind="looked", position=position)
     fitted = Entry.objects.filter(job=job, kind="fitted", position=position).last()
     last = looks.filter(sequence__gt=fitted.sequence).last() if fitted else looks.last()
-    return observations_in(last.data["seen"]) if last and part else ()
+    if not last or not part:
+        return ()
+    if "observations" in last.data:
+        return tuple(Observation(one) for one in last.data["observations"])
+    return observations_in(last.data["seen"])

@@ -247,7 +247,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         own_rule_set=job.rule_set_id,
         meter=_meter(visit),
         machine_now=state_of(job, person, now),
-        pairs_to_prove=pairs_to_prove(visit.supply.system),
+        pairs_to_prove=pairs_to_prove(visit.supply),
         burns_gas=visit.burns_gas,
         last_isolation=_last_isolation(visit),
         handing_over=_handing_over(visit),

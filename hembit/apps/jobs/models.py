@@ -11,6 +11,7 @@ from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.packing import PackedField
+from hembit.apps.lists.models import OwnEntry
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit.apps.rules.models import RuleSet
 from hembit_core.planning.route import School
@@ -51,7 +52,8 @@ class Job(InSequence):
 
     ``choices`` is what people changed about the route; ``conditions`` what the last reading
     was taken under, for the next one. ``rule_set`` is the shop's rules that hold for it, where they
-    are not its machine's. ``version`` counts changes to the job itself.
+    are not its machine's; ``own_symptom`` the shop's words for the symptom, where it has some.
+    ``version`` counts changes to the job itself.
     """
 
     number = models.BigAutoField(primary_key=True)
@@ -59,6 +61,7 @@ class Job(InSequence):
     machine = models.ForeignKey(Machine, models.PROTECT, related_name="jobs")
     complaint = models.TextField(max_length=2000)
     symptom = models.CharField(max_length=30, choices=[(one, one.label) for one in Symptom])
+    own_symptom = models.ForeignKey(OwnEntry, models.PROTECT, null=True, related_name="+")
     error_code = models.CharField(max_length=60, blank=True)
     state = models.CharField(max_length=8, choices=JobState, default=JobState.OPEN)
     technician = models.ForeignKey(PERSON, models.PROTECT, related_name="jobs")
@@ -78,6 +81,11 @@ class Job(InSequence):
 
     def __str__(self) -> str:
         return f"Job {self.number}, {self.machine}"
+
+    @property
+    def symptom_label(self) -> str:
+        """The symptom in words, the shop's where it has some."""
+        return self.own_symptom.label if self.own_symptom else Symptom(self.symptom).label
 
     @property
     def school(self) -> School:

@@ -118,7 +118,7 @@ def _check_category(given: ReadingIn, visit: Visit) -> None:
     if about(given.reading.measurand).dead_or_live != "live" or given.spare or given.loose:
         return
     try:
-        check_rated(find_meter(given.conditions.meter), visit.supply.system)
+        check_rated(find_meter(given.conditions.meter), visit.supply)
     except InputError as error:
         raise error.at("conditions.meter") from None
 

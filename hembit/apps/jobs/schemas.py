@@ -14,6 +14,7 @@ from hembit.apps.checks.schemas import ConditionsIn
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
+from hembit_core.families.supply.spec import OwnName
 from hembit_core.model import Model
 from hembit_core.planning.route import Choices, School
 from hembit_core.planning.symptoms import Symptom
@@ -31,7 +32,7 @@ class JobIn(Model):
     id: UUID
     machine: int
     complaint: Sentence
-    symptom: Symptom
+    symptom: Symptom | OwnName
     error_code: ErrorCode = ""
     school: School = School.DEAD_FIRST
 
@@ -41,7 +42,7 @@ class JobChange(Model):
 
     version: int = Field(ge=1)
     complaint: Sentence | None = None
-    symptom: Symptom | None = None
+    symptom: Symptom | OwnName | None = None
     error_code: ErrorCode | None = None
     choices: Choices | None = None
     rule_set: int | None = None

@@ -17,6 +17,8 @@ from hembit.apps.jobs.entries.base import EntryIn, Moment
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.lists.models import OwnEntry
+from hembit.apps.lists.services import symptom_of
 from hembit.apps.machines.models import Machine
 from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
@@ -34,11 +36,13 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Store
             if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
                 raise AlreadyNamed
             return Stored(earlier, new=False)
+        symptom, own_symptom = symptom_of(given.symptom)
         job = Job.objects.create(
             client_id=given.id,
             machine=named(find_machine, given.machine, "machine"),
             complaint=given.complaint,
-            symptom=given.symptom,
+            symptom=symptom,
+            own_symptom=own_symptom,
             error_code=given.error_code,
             technician=person,
             opened_by=person,
@@ -68,6 +72,7 @@ def find_job(number: int) -> Job:
             "machine__rule_set",
             "rule_set",
             "technician",
+            "own_symptom",
             "opened_by",
             "changed_by",
         )
@@ -96,7 +101,9 @@ def list_jobs(
     technician: int | None = None,
 ) -> QuerySet[Job]:
     """Jobs, open ones first, then the newest."""
-    found = Job.objects.select_related("machine__customer", "technician").defer("choices", "conditions")
+    found = Job.objects.select_related("machine__customer", "technician", "own_symptom").defer(
+        "choices", "conditions"
+    )
     wanted = {
         "state": state,
         "machine__customer": customer,
@@ -130,6 +137,9 @@ def change_job(number: int, given: JobChange, person: Person, now: datetime | No
     wanted: dict[str, Any] = given.model_dump(
         mode="json", exclude={"version", "rule_set"}, exclude_none=True
     )
+    if "symptom" in wanted:
+        wanted["symptom"], own = symptom_of(wanted["symptom"])
+        wanted["own_symptom_id"] = own.pk if own else None
     if "rule_set" in given.model_fields_set:
         wanted["rule_set_id"] = given.rule_set and find_set(given.rule_set).pk
     with transaction.atomic():
@@ -141,11 +151,18 @@ def change_job(number: int, given: JobChange, person: Person, now: datetime | No
             who = job.changed_by.name if job.changed_by else "Somebody"
             raise ChangedMeanwhile(
                 f"{who} changed this job meanwhile. Nothing of yours was stored yet.",
-                {name: _words(name, value) for name, value in wanted.items()},
-                {name: _words(name, value) for name, value in there.items()},
+                _told(wanted),
+                _told(there),
             )
         change(job, person, now or timezone.now(), **wanted)
     return job
+
+
+def _told(fields: dict[str, Any]) -> dict[str, str]:
+    """Fields of a job as a person reads them; the shop's words for a symptom stand for it."""
+    own = fields.get("own_symptom_id")
+    told = {name: _words(name, value) for name, value in fields.items() if name != "own_symptom_id"}
+    return told | ({"symptom": str(OwnEntry.objects.get(pk=own))} if own else {})
 
 
 def _words(name: str, value: Any) -> str:

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
 from hembit.apps.jobs.visit import key_of
+from hembit_core.families.supply.spec import OwnName
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 from hembit_core.planning.symptoms import Symptom
@@ -20,7 +21,7 @@ class JobSummary(Model):
     place: str
     customer: str
     complaint: str
-    symptom: Symptom
+    symptom: Symptom | OwnName
     symptom_label: str
     state: JobState
     technician: str
@@ -87,8 +88,8 @@ def summary_fields(job: Job) -> dict[str, object]:
         "place": job.machine.place,
         "customer": job.machine.customer.name,
         "complaint": job.complaint,
-        "symptom": Symptom(job.symptom),
-        "symptom_label": Symptom(job.symptom).label,
+        "symptom": job.own_symptom.code if job.own_symptom else Symptom(job.symptom),
+        "symptom_label": job.symptom_label,
         "state": JobState(job.state),
         "technician": job.technician.name,
         "opened_at": job.opened_at,

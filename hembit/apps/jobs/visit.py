@@ -9,12 +9,13 @@ from typing import Any
 from django.db.models import Max
 
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Relation, Wait
+from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.rules.services import default_rules_beside, rules_of
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import FAMILIES
-from hembit_core.families.supply.spec import Supply, SupplySystem
+from hembit_core.families.supply.spec import Supply
 from hembit_core.planning.route import MACHINE, SUPPLY
 from hembit_core.rules import Rules
 
@@ -100,10 +101,10 @@ class Visit:
         """The shop's rules that hold for the job."""
         return rules_of_job(self.job)
 
-    @property
+    @cached_property
     def supply(self) -> Supply:
         """The machine's supply, as a part of its own."""
-        return Supply(system=SupplySystem(self.job.machine.supply_system))
+        return supply_of(self.job.machine.supply_system)
 
     @cached_property
     def specs(self) -> dict[int, Any]:

@@ -23,6 +23,8 @@ class MachineAdmin(Trailed):
 
     list_display = ("name", "place", "customer", "supply_system")
     list_select_related = ("customer",)
+    # What feeds a machine is chosen in the app, which knows the shop's own supplies.
+    readonly_fields = ("supply_system",)
     search_fields = ("name", "place", "customer__name")
     autocomplete_fields = ("customer",)
 

@@ -13,7 +13,6 @@ from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
-SUPPLY_SYSTEMS = [(one.value, one.value) for one in SupplySystem]
 
 
 @audited
@@ -48,7 +47,7 @@ class Machine(models.Model):
     place = models.CharField(max_length=120, blank=True)
     model = models.CharField(max_length=120, blank=True)
     serial = models.CharField(max_length=80, blank=True)
-    supply_system = models.CharField(max_length=40, choices=SUPPLY_SYSTEMS)
+    supply_system = models.CharField(max_length=40, default=SupplySystem.SINGLE_PHASE_230.value)
     altitude = models.IntegerField(null=True, blank=True)
     note = models.TextField(max_length=2000, blank=True)
     rule_set = models.ForeignKey(RuleSet, models.PROTECT, null=True, related_name="+")

@@ -9,8 +9,9 @@ from pydantic import ConfigDict, Field, StringConstraints, field_validator
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.text import SHOWN
+from hembit.apps.lists.services import KnownSupply, SpecIn
 from hembit_core import PartSpec
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import OwnName, SupplySystem
 from hembit_core.model import Model
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), SHOWN]
@@ -60,7 +61,7 @@ class MachineIn(Model):
     place: Line = ""
     model: Line = ""
     serial: Serial = ""
-    supply_system: SupplySystem = SupplySystem.SINGLE_PHASE_230
+    supply_system: KnownSupply = SupplySystem.SINGLE_PHASE_230
     altitude: int | None = Field(default=None, ge=-450, le=6000)
     note: Text = ""
     rule_set: int | None = None
@@ -85,7 +86,7 @@ class PositionIn(Model):
     name: Name
     part_of: int | None = None
     behind_panel: bool = False
-    spec: PartSpec
+    spec: SpecIn
     serial: Serial = ""
     fitted_on: date | None = None
 
@@ -114,7 +115,7 @@ class SafetyIn(Model):
 class PartIn(Model):
     """A part fitted outside a job: its spec, serial and date."""
 
-    spec: PartSpec
+    spec: SpecIn
     serial: Serial = ""
     fitted_on: date | None = None
 
@@ -152,7 +153,7 @@ class MachineOut(Model):
     place: str
     model: str
     serial: str
-    supply_system: SupplySystem
+    supply_system: SupplySystem | OwnName
     supply: str
     altitude: int | None
     note: str

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
+from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.schemas import (
     CustomerIn,
@@ -30,7 +31,6 @@ from hembit.apps.rules.services import find_set
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
-from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.judge import describe
 from hembit_core.planning.bypass import is_safety_device
 
@@ -283,7 +283,7 @@ def position_out(position: Position, parts: Iterable[FittedPart]) -> PositionOut
 
 def machine_out(machine: Machine) -> MachineOut:
     """A machine whole, with positions and parts."""
-    system = SupplySystem(machine.supply_system)
+    supply = supply_of(machine.supply_system)
     positions: Any = machine.positions.prefetch_related("parts")
     return MachineOut(
         id=machine.pk,
@@ -291,8 +291,8 @@ def machine_out(machine: Machine) -> MachineOut:
         place=machine.place,
         model=machine.model,
         serial=machine.serial,
-        supply_system=system,
-        supply=Supply(system=system).entry["label"],
+        supply_system=supply.system,
+        supply=supply.entry["label"],
         altitude=machine.altitude,
         note=machine.note,
         rule_set=machine.rule_set_id,

@@ -12,10 +12,10 @@ from ninja import Router
 from pydantic import AfterValidator, ConfigDict, Field
 
 from hembit.apps.base.text import SHOWN
+from hembit.apps.lists.services import KnownSupply
 from hembit.apps.people.access import leads_only
 from hembit.apps.workshop.models import Workshop
 from hembit.apps.workshop.services import save_workshop, workshop
-from hembit_core.families.supply.spec import SupplySystem
 from hembit_core.figures import Altitude
 from hembit_core.model import Model
 
@@ -39,7 +39,7 @@ class WorkshopIn(Model):
     address: Annotated[str, Field(max_length=400), SHOWN] = ""
     time_zone: Annotated[str, Field(max_length=64), AfterValidator(_known)]
     locale: str = Field(pattern=r"^[a-z]{2,3}(-[A-Z][a-z]{3})?(-[A-Z]{2})?$", default="en-GB")
-    supply_system: SupplySystem
+    supply_system: KnownSupply
     altitude: Altitude | None = None
     lock_after: int | None = Field(ge=1, le=480, default=None)
 

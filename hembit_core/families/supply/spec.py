@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from enum import StrEnum
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+from pydantic import StringConstraints
 
 from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.families.supply.own import OwnSystem
 from hembit_core.figures import Percent
 from hembit_core.judging.bands import Band
 from hembit_core.model import Model
-from hembit_core.rules import Rules
+from hembit_core.rules import Rules, SupplyLimits
 
 
 class SupplySystem(StrEnum):
@@ -26,17 +30,43 @@ class SupplySystem(StrEnum):
     DC_24 = "dc_24"
 
 
+OwnName = Annotated[str, StringConstraints(pattern=r"^own_[1-9]\d{0,8}$")]
+"""The name of an entry in a shop's own list."""
+
+
 class Supply(Model):
-    """A supply. ``percent`` stands above the system's own band, both ways."""
+    """A supply. ``percent`` stands above the system's own band, both ways.
+
+    ``own`` describes a system that the table has not; ``system`` is then its name in the shop's list.
+    """
 
     kind: Literal["supply"] = "supply"
-    system: SupplySystem = SupplySystem.SINGLE_PHASE_230
+    system: SupplySystem | OwnName = SupplySystem.SINGLE_PHASE_230
+    own: OwnSystem | None = None
     percent: Percent | None = None
 
     @property
     def entry(self) -> Any:
-        """The system's row of the table."""
+        """The system's row of the table, or what the shop says of it.
+
+        Raises
+        ------
+        InputError
+            If the system is not in the table and nothing is said of it.
+        """
+        if self.own is not None:
+            said = self.own.model_dump(mode="json", exclude_none=True)
+            return said | {"earth_V": self.own.volts_to_earth}
+        if not isinstance(self.system, SupplySystem):
+            raise InputError("This supply system is not known here. Choose one from the list.").at(
+                "system"
+            )
         return table("supplies")["systems"][self.system]
+
+    def _limits(self, rules: Rules) -> SupplyLimits:
+        if self.own is not None:
+            return SupplyLimits(low=self.own.low, high=self.own.high)
+        return rules.supplies[self.system]
 
     @property
     def pairs(self) -> dict[str, float]:
@@ -58,19 +88,24 @@ class Supply(Model):
         if self.percent:
             share = self.percent.value / 100
             return Band(lower=nominal * (1 - share), upper=nominal * (1 + share), nominal=nominal)
-        limits = rules.supplies[self.system]
+        limits = self._limits(rules)
         return Band(lower=nominal * limits.low, upper=nominal * limits.high, nominal=nominal)
 
     def policy(self, rules: Rules) -> str:
         """The band in words."""
         if self.percent:
             return f"own band, ±{self.percent.value:g} %"
-        limits = rules.supplies[self.system]
+        limits = self._limits(rules)
         low, high = 100 * (limits.low - 1), 100 * (limits.high - 1)
         return (
             f"{self.entry['label']}: {low:+.3g}/{high:+.3g} %".replace("-", "−")
-            + f" ({rules.said(f'supplies.{self.system}.low', f'supplies.{self.system}.high')})"
+            + f" ({self._whose(rules)})"
         )
+
+    def _whose(self, rules: Rules) -> str:
+        if self.own is not None:
+            return "the shop's own supply"
+        return rules.said(f"supplies.{self.system}.low", f"supplies.{self.system}.high")
 
     def describe(self) -> str:
         """The supply in a few words."""

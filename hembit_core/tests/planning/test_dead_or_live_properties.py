@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hembit_core.errors import InputError
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.bypass import section_load
 from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
@@ -143,7 +143,7 @@ class DeadOrLive(unittest.TestCase):
 
 class EverySupply(unittest.TestCase):
     def isolation(self, system: SupplySystem, **volts: str) -> Isolation:
-        readings = dict.fromkeys(pairs_to_prove(system), "0.0") | volts
+        readings = dict.fromkeys(pairs_to_prove(Supply(system=system)), "0.0") | volts
         return Isolation(
             switched_off=("isolator",),
             locked=True,
@@ -154,17 +154,17 @@ class EverySupply(unittest.TestCase):
 
     def test_every_pair_is_needed_and_every_pair_may_show_volts(self) -> None:
         for system in SupplySystem:
-            prove_dead(system, self.isolation(system))
-            for pair in pairs_to_prove(system):
+            prove_dead(Supply(system=system), self.isolation(system))
+            for pair in pairs_to_prove(Supply(system=system)):
                 for shown in ("", "231", "−231", "OL", "0.230k"):
                     with self.subTest((system, pair, shown)):
                         with self.assertRaises(InputError) as caught:
-                            prove_dead(system, self.isolation(system, **{pair: shown}))
+                            prove_dead(Supply(system=system), self.isolation(system, **{pair: shown}))
                         self.assertEqual(caught.exception.field, f"readings.{pair}")
 
     def test_every_conductor_is_proved_to_each_other_and_to_earth(self) -> None:
         for system in SupplySystem:
-            pairs = pairs_to_prove(system)
+            pairs = pairs_to_prove(Supply(system=system))
             named = {name for pair in pairs for name in pair.split("–")}
             conductors = len(named - {"PE"})
             with self.subTest(system):
@@ -176,10 +176,10 @@ class EverySupply(unittest.TestCase):
         system = SupplySystem.SINGLE_PHASE_230
         given_ = self.isolation(system, **{"L–N": f"{volts}"})
         if volts <= RULES.dead_below_volts:
-            prove_dead(system, given_)
+            prove_dead(Supply(system=system), given_)
         else:
             with self.assertRaises(InputError):
-                prove_dead(system, given_)
+                prove_dead(Supply(system=system), given_)
 
 
 class GateAndSections(unittest.TestCase):

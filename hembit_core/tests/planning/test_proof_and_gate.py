@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES, AnySpec, measurands
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.finding import Observation
 from hembit_core.planning.bypass import is_safety_device, section_load
 from hembit_core.planning.fitting import Feed, amps_drawn, check_feed, companion
@@ -140,16 +140,18 @@ class Proving(unittest.TestCase):
 
     def refused(self, **changes: Any) -> InputError:
         with self.assertRaises(InputError) as caught:
-            prove_dead(SupplySystem.SINGLE_PHASE_230, self.given(**changes))
+            prove_dead(Supply(system=SupplySystem.SINGLE_PHASE_230), self.given(**changes))
         return caught.exception
 
     def test_every_conductor_to_each_other_and_to_earth(self) -> None:
-        self.assertEqual(pairs_to_prove(SupplySystem.SINGLE_PHASE_230), ("L–N", "L–PE", "N–PE"))
-        self.assertEqual(len(pairs_to_prove(SupplySystem.THREE_PHASE_230_400)), 10)
-        self.assertEqual(len(pairs_to_prove(SupplySystem.THREE_PHASE_400)), 6)
+        self.assertEqual(
+            pairs_to_prove(Supply(system=SupplySystem.SINGLE_PHASE_230)), ("L–N", "L–PE", "N–PE")
+        )
+        self.assertEqual(len(pairs_to_prove(Supply(system=SupplySystem.THREE_PHASE_230_400))), 10)
+        self.assertEqual(len(pairs_to_prove(Supply(system=SupplySystem.THREE_PHASE_400))), 6)
 
     def test_a_whole_proof_is_taken(self) -> None:
-        prove_dead(SupplySystem.SINGLE_PHASE_230, self.given())
+        prove_dead(Supply(system=SupplySystem.SINGLE_PHASE_230), self.given())
 
     def test_a_missing_pair_is_named(self) -> None:
         error = self.refused(readings={"L–N": "0", "L–PE": "0"})
@@ -167,7 +169,7 @@ class Proving(unittest.TestCase):
     def test_a_lock_or_a_reason(self) -> None:
         self.assertEqual(self.refused(locked=False).field, "locked")
         told = self.given(locked=False, not_locked_because="plug in my pocket")
-        prove_dead(SupplySystem.SINGLE_PHASE_230, told)
+        prove_dead(Supply(system=SupplySystem.SINGLE_PHASE_230), told)
 
     def test_a_text_that_is_no_figure(self) -> None:
         self.assertEqual(

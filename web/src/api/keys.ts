@@ -17,6 +17,7 @@ export const keys = {
   trail: (...which: [] | [after: string, text: string]) => ["trail", ...which],
   rules: ["rules"],
   ruleSets: ["rule-sets"],
+  ownEntries: ["own-entries"],
   effects: (body: unknown) => ["effects", body],
   leads: ["leads"],
   deciders: (body: unknown) => ["deciders", body],

@@ -8,7 +8,8 @@ export function useOptions() {
   return useQuery({
     queryKey: keys.options,
     queryFn: () => ask(client.GET("/api/v1/options")),
-    staleTime: Number.POSITIVE_INFINITY,
+    // The shop adds to its lists now and then.
+    staleTime: 300_000,
   });
 }
 

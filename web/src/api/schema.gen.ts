@@ -972,6 +972,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Own Entries
+         * @description Everything that the shop has added to the lists, also what is retired.
+         */
+        get: operations["list_own_entries"];
+        put?: never;
+        /**
+         * Add Own Entry
+         * @description Add to a list.
+         */
+        post: operations["add_own_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lists/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Retire Own Entry
+         * @description Offer an entry no more, or again.
+         */
+        put: operations["retire_own_entry"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workshop": {
         parameters: {
             query?: never;
@@ -1948,6 +1992,8 @@ export interface components {
         /**
          * Inspection
          * @description Something to look for; ``kinds`` of part it belongs to, none meaning all.
+         *
+         *     ``observation`` is what a finding makes of it, if anything.
          */
         Inspection: {
             /** Value */
@@ -1956,7 +2002,14 @@ export interface components {
             label: string;
             /** Kinds */
             kinds: string[];
+            observation?: components["schemas"]["Observation"] | null;
         };
+        /**
+         * Observation
+         * @description What is seen, heard or reported of a part, beside its readings.
+         * @enum {string}
+         */
+        Observation: "medium_cold_or_slow" | "heat_never_stops" | "trips" | "drops_out_hot" | "cracked" | "burnt_terminal" | "corroded" | "wet" | "scaled" | "not_pushed_home" | "feed_present_while_commanded" | "diode_mode";
         /**
          * OfKindsOut
          * @description Something seen of a part, or that it died of, and the kinds it belongs to; none means all.
@@ -1992,6 +2045,8 @@ export interface components {
             supply_systems: components["schemas"]["ChoiceOut"][];
             /** Symptoms */
             symptoms: components["schemas"]["ChoiceOut"][];
+            /** Correction Reasons */
+            correction_reasons: string[];
             /** Inspections */
             inspections: components["schemas"]["Inspection"][];
             /** Conclusions */
@@ -2111,6 +2166,12 @@ export interface components {
              */
             judged_by: "first" | "second";
         };
+        /**
+         * Category
+         * @description Measurement category: how far from the supply's origin it may be used (IEC 61010-2-030).
+         * @enum {string}
+         */
+        Category: "II" | "III" | "IV";
         /**
          * ChartPoint
          * @description One row of a chart.
@@ -2507,6 +2568,39 @@ export interface components {
             watch_upper?: string | null;
         };
         /**
+         * OwnSystem
+         * @description A supply system of a shop's own.
+         *
+         *     ``pairs`` are the nominal volts of each pair of terminals [V], 0 where nothing is due; ``earth``
+         *     those to earth that may be left out of a reading. ``low`` and ``high`` are the limits as shares of
+         *     nominal. ``category`` is what live work on it takes (IEC 61010-2-030), null at extra-low voltage.
+         */
+        OwnSystem: {
+            /** Label */
+            label: string;
+            /**
+             * Coupling
+             * @enum {string}
+             */
+            coupling: "AC" | "DC";
+            /** Pairs */
+            pairs: {
+                [key: string]: number;
+            };
+            /**
+             * Earth
+             * @default {}
+             */
+            earth: {
+                [key: string]: number;
+            };
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            category?: components["schemas"]["Category"] | null;
+        };
+        /**
          * PercentOfResistance
          * @description A plain ± share of the resistance; beyond ± ``watch_percent``, inside it, is "watch".
          */
@@ -2808,6 +2902,8 @@ export interface components {
         /**
          * Supply
          * @description A supply. ``percent`` stands above the system's own band, both ways.
+         *
+         *     ``own`` describes a system that the table has not; ``system`` is then its name in the shop's list.
          */
         Supply: {
             /**
@@ -2815,8 +2911,12 @@ export interface components {
              * @enum {string}
              */
             kind: "supply";
-            /** @default single_phase_230 */
-            system: components["schemas"]["SupplySystem"];
+            /**
+             * System
+             * @default single_phase_230
+             */
+            system: components["schemas"]["SupplySystem"] | string;
+            own?: components["schemas"]["OwnSystem"] | null;
             /** Percent */
             percent?: string | null;
         };
@@ -4871,12 +4971,6 @@ export interface components {
             share_per_kelvin: number;
         };
         /**
-         * Category
-         * @description Measurement category: how far from the supply's origin it may be used (IEC 61010-2-030).
-         * @enum {string}
-         */
-        Category: "II" | "III" | "IV";
-        /**
          * CheckOut
          * @description A kept check whole: inputs, verdict and core version of that day.
          */
@@ -5496,12 +5590,6 @@ export interface components {
              */
             observed: components["schemas"]["Observation"][];
         };
-        /**
-         * Observation
-         * @description What is seen, heard or reported of a part, beside its readings.
-         * @enum {string}
-         */
-        Observation: "medium_cold_or_slow" | "heat_never_stops" | "trips" | "drops_out_hot" | "cracked" | "burnt_terminal" | "corroded" | "wet" | "scaled" | "not_pushed_home" | "feed_present_while_commanded" | "diode_mode";
         /**
          * Reckoned
          * @description The result of a sum. ``minutes`` is a wait that can be turned into a clock time [min].
@@ -6458,6 +6546,117 @@ export interface components {
             };
         };
         /**
+         * OwnEntryOut
+         * @description An entry of the shop's own; ``told`` says what belongs to it.
+         */
+        OwnEntryOut: {
+            /** Id */
+            id: number;
+            list: components["schemas"]["OwnList"];
+            /** Label */
+            label: string;
+            /** Told */
+            told: string;
+            /** Retired */
+            retired: boolean;
+        };
+        /**
+         * OwnList
+         * @description The lists that a shop may add to.
+         * @enum {string}
+         */
+        OwnList: "supplies" | "symptoms" | "inspections" | "correction_reasons";
+        /**
+         * OwnInspectionIn
+         * @description Something to look for, on which kinds of part (none: on all), and what a finding makes of it.
+         */
+        OwnInspectionIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            list: "inspections";
+            /** Label */
+            label: string;
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[];
+            observation?: components["schemas"]["Observation"] | null;
+        };
+        /**
+         * OwnReasonIn
+         * @description Why a reading is corrected, for one press.
+         */
+        OwnReasonIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            list: "correction_reasons";
+            /** Label */
+            label: string;
+        };
+        /**
+         * OwnSupplyIn
+         * @description A supply system; pairs of terminals with nominal volts one to a line, limits in % of nominal.
+         */
+        OwnSupplyIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            list: "supplies";
+            /** Label */
+            label: string;
+            /**
+             * Coupling
+             * @enum {string}
+             */
+            coupling: "AC" | "DC";
+            /** Pairs */
+            pairs: string;
+            /**
+             * Earth
+             * @default
+             */
+            earth: string;
+            /** Below */
+            below: number;
+            /** Above */
+            above: number;
+            category?: components["schemas"]["Category"] | null;
+        };
+        /**
+         * OwnSymptomIn
+         * @description A complaint in the shop's words, and which of the table's it is: that lays the route.
+         */
+        OwnSymptomIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            list: "symptoms";
+            /** Label */
+            label: string;
+            means: components["schemas"]["Symptom"];
+        };
+        /**
+         * Symptom
+         * @description The complaint, as the trade sorts it.
+         * @enum {string}
+         */
+        Symptom: "no_heat" | "some_heat" | "too_much_heat" | "will_not_light" | "drops_out" | "trips" | "wrong_temperature" | "does_not_act" | "yearly_check";
+        /**
+         * RetiredIn
+         * @description Whether it is still offered.
+         */
+        RetiredIn: {
+            /** Retired */
+            retired: boolean;
+        };
+        /**
          * WorkshopOut
          * @description The details; ``begun`` once a lead went through the first day's page.
          */
@@ -6476,7 +6675,8 @@ export interface components {
              * @default en-GB
              */
             locale: string;
-            supply_system: components["schemas"]["SupplySystem"];
+            /** Supply System */
+            supply_system: components["schemas"]["SupplySystem"] | string;
             /** Altitude */
             altitude?: string | null;
             /** Lock After */
@@ -6506,7 +6706,8 @@ export interface components {
              * @default en-GB
              */
             locale: string;
-            supply_system: components["schemas"]["SupplySystem"];
+            /** Supply System */
+            supply_system: components["schemas"]["SupplySystem"] | string;
             /** Altitude */
             altitude?: string | null;
             /** Lock After */
@@ -6629,7 +6830,8 @@ export interface components {
             model: string;
             /** Serial */
             serial: string;
-            supply_system: components["schemas"]["SupplySystem"];
+            /** Supply System */
+            supply_system: components["schemas"]["SupplySystem"] | string;
             /** Supply */
             supply: string;
             /** Altitude */
@@ -6707,8 +6909,11 @@ export interface components {
              * @default
              */
             serial: string;
-            /** @default single_phase_230 */
-            supply_system: components["schemas"]["SupplySystem"];
+            /**
+             * Supply System
+             * @default single_phase_230
+             */
+            supply_system: components["schemas"]["SupplySystem"] | string;
             /** Altitude */
             altitude?: number | null;
             /**
@@ -6871,7 +7076,8 @@ export interface components {
             customer: string;
             /** Complaint */
             complaint: string;
-            symptom: components["schemas"]["Symptom"];
+            /** Symptom */
+            symptom: components["schemas"]["Symptom"] | string;
             /** Symptom Label */
             symptom_label: string;
             state: components["schemas"]["JobState"];
@@ -6885,12 +7091,6 @@ export interface components {
             /** Closed At */
             closed_at: string | null;
         };
-        /**
-         * Symptom
-         * @description The complaint, as the trade sorts it.
-         * @enum {string}
-         */
-        Symptom: "no_heat" | "some_heat" | "too_much_heat" | "will_not_light" | "drops_out" | "trips" | "wrong_temperature" | "does_not_act" | "yearly_check";
         /**
          * WaitKind
          * @description What is waited for.
@@ -7097,7 +7297,8 @@ export interface components {
             customer: string;
             /** Complaint */
             complaint: string;
-            symptom: components["schemas"]["Symptom"];
+            /** Symptom */
+            symptom: components["schemas"]["Symptom"] | string;
             /** Symptom Label */
             symptom_label: string;
             state: components["schemas"]["JobState"];
@@ -7433,7 +7634,8 @@ export interface components {
             machine: number;
             /** Complaint */
             complaint: string;
-            symptom: components["schemas"]["Symptom"];
+            /** Symptom */
+            symptom: components["schemas"]["Symptom"] | string;
             /**
              * Error Code
              * @default
@@ -7485,7 +7687,8 @@ export interface components {
             version: number;
             /** Complaint */
             complaint?: string | null;
-            symptom?: components["schemas"]["Symptom"] | null;
+            /** Symptom */
+            symptom?: components["schemas"]["Symptom"] | string | null;
             /** Error Code */
             error_code?: string | null;
             choices?: components["schemas"]["Choices"] | null;
@@ -13474,6 +13677,274 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_own_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnEntryOut"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_own_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSupplyIn"] | components["schemas"]["OwnSymptomIn"] | components["schemas"]["OwnInspectionIn"] | components["schemas"]["OwnReasonIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnEntryOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    retire_own_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetiredIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnEntryOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -28,6 +28,12 @@ export type RuleSet = Schemas["RuleSetOut"];
 export type RuleSetIn = Schemas["RuleSetIn"];
 export type RuleValue = RuleSetting["default"];
 export type Changes = Record<string, RuleValue>;
+export type OwnEntry = Schemas["OwnEntryOut"];
+export type OwnEntryIn =
+  | Schemas["OwnSupplyIn"]
+  | Schemas["OwnSymptomIn"]
+  | Schemas["OwnInspectionIn"]
+  | Schemas["OwnReasonIn"];
 export type TrailLine = Schemas["TrailLine"];
 export type Backups = Schemas["BackupsOut"];
 export type PlanIn = Schemas["PlanIn"];

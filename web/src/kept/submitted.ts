@@ -46,7 +46,9 @@ function specified(spec: KeptCheck["submission"]["spec"]): [string, string][] {
       return count ? [[def.label, `${count} points`]] : [];
     }
     if (!def.label || given === undefined || given === "") return [];
-    return [[def.label, worded(def, given)]];
+    // A supply of the shop's own is told by its name.
+    const own = def.at === "system" ? flat["own.label"] : undefined;
+    return [[def.label, own ?? worded(def, given)]];
   });
 }
 

@@ -57,7 +57,8 @@ export default function ShopPage() {
           </Section>
         )}
         <Section title="Rules">
-          <ButtonLink to="/shop/rules">The figures that verdicts rest on</ButtonLink>
+          <ButtonLink to="/shop/rules">The figures that verdicts rest on</ButtonLink>{" "}
+          <ButtonLink to="/shop/lists">Own supplies, symptoms, words</ButtonLink>
         </Section>
         {isLead && (
           <Section title="Backups">

@@ -9,9 +9,9 @@ from hembit.apps.base.sent import made_at
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.lists.services import SpecIn
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part
-from hembit_core import PartSpec
 from hembit_core.errors import InputError
 from hembit_core.figures import Voltage
 from hembit_core.judging.states import Outcome
@@ -30,7 +30,7 @@ class FittedEntry(EntryIn):
     kind: Literal["fitted"] = "fitted"
     part: PartKey
     serial: Serial = ""
-    spec: PartSpec | None = None
+    spec: SpecIn | None = None
     fitted_on: date | None = None
     unmeasured_because: Reason = ""
 

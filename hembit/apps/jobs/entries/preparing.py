@@ -9,10 +9,11 @@ from pydantic import Field, StringConstraints
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
+from hembit.apps.lists.services import own_inspections
 from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
-from hembit_core.planning.looking import check_seen, labels_of
+from hembit_core.planning.looking import check_seen, labels_of, observations_in
 from hembit_core.planning.meter_check import MeterCheck, check_meter
 from hembit_core.planning.route import MACHINE, SUPPLY
 
@@ -72,8 +73,13 @@ class LookedEntry(EntryIn):
         if self.part == SUPPLY:
             raise InputError("A supply is measured, not looked at. Choose a part.").at("part")
         spec = None if self.part == MACHINE else moment.visit.spec(self.part)
-        check_seen(MACHINE if spec is None else spec.kind, self.seen)
-        return self.data()
+        own = own_inspections()
+        check_seen(MACHINE if spec is None else spec.kind, self.seen, own)
+        # In the words of that day, and as they counted then: a shop's own list may change.
+        return self.data() | {
+            "labels": labels_of(self.seen, own),
+            "observations": observations_in(self.seen, own),
+        }
 
     def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
         """What was seen may change what the evidence says."""
@@ -85,4 +91,4 @@ class LookedEntry(EntryIn):
 def told_looked(data: dict[str, Any]) -> str:
     """One line for the log."""
     note = f" — {data['note']}" if data["note"] else ""
-    return f"Looked: {', '.join(labels_of(data['seen']))}{note}"
+    return f"Looked: {', '.join(data.get('labels') or labels_of(data['seen']))}{note}"

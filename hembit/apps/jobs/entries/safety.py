@@ -25,7 +25,7 @@ class ProvedDeadEntry(EntryIn):
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Only what proves it dead is stored as a proof."""
         try:
-            prove_dead(moment.visit.supply.system, self.isolation, moment.visit.rules)
+            prove_dead(moment.visit.supply, self.isolation, moment.visit.rules)
         except InputError as error:
             raise error.at(f"isolation.{error.field}") from None
         return self.data()
@@ -80,7 +80,7 @@ def _check_meter_in_hand(visit: Visit) -> None:
     checked = visit.last("meter_checked")
     meter = checked.data["meter"] if checked else visit.job.conditions.get("meter")
     try:
-        check_rated(find_meter(meter), visit.supply.system)
+        check_rated(find_meter(meter), visit.supply)
     except InputError as error:
         raise error.at("dead_or_live") from None
 

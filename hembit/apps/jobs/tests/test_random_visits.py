@@ -204,7 +204,7 @@ class RandomVisits(EachOnItsOwn, VisitCase):
     def dead(self, job: dict[str, Any]) -> Any:
         if job["machine_now"]["state"] == "live":
             self.good(self.entry("switched_off"))
-        readings = dict.fromkeys(pairs_to_prove(self.system), "0.0")
+        readings = dict.fromkeys(pairs_to_prove(Supply(system=self.system)), "0.0")
         return self.entry("proved_dead", isolation=self.isolation(readings=readings))
 
     def decided(self, part: str) -> Any:

@@ -16,7 +16,7 @@ from hembit.apps.machines.schemas import CustomerIn, MachineIn, PositionIn
 from hembit.apps.machines.services import add_position, save_customer, save_machine
 from hembit.apps.people.models import Role
 from hembit.apps.people.services import add_person
-from hembit_core.families.supply.spec import SupplySystem
+from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.proving import pairs_to_prove
 
 ELEMENT = {
@@ -96,7 +96,7 @@ class Visits(ApiRequests):
             "switched_off": ["isolator Q1"],
             "locked": True,
             "tester_before": True,
-            "readings": dict.fromkeys(pairs_to_prove(SYSTEM), "0.0"),
+            "readings": dict.fromkeys(pairs_to_prove(Supply(system=SYSTEM)), "0.0"),
             "tester_after": True,
             **changes,
         }

@@ -107,6 +107,7 @@ const NOT_ASKED = [
   "member.rating.judged_by",
   "branch.rating.judged_by",
   "first.rating.judged_by",
+  "own.", // said once for the shop, in its own lists
 ];
 
 /** Asked beside every display that they belong to. */

@@ -1,4 +1,5 @@
 import { errorAt } from "@/api/errors";
+import { useOptions } from "@/api/queries";
 import type { JobReading, ReadingIn } from "@/api/types";
 import { Entry } from "@/check/Entry";
 import { Questions } from "@/check/Questions";
@@ -20,7 +21,6 @@ export type Relation = NonNullable<ReadingIn["relation"]>;
 /** The reading of a test that stands, if there is one. */
 export type Standing = JobReading | undefined;
 
-const REASONS = ["typed wrong", "another range", "leads were not zeroed"];
 /** After these both stand; work on the part ends what was read before it. */
 const BOTH_STAND: [Relation, string][] = [
   ["again", "taken again"],
@@ -107,6 +107,7 @@ type StandsProps = TakingProps & { standing: JobReading; missing: string | undef
 /** A reading of this test stands: does the new one correct it, or do both stand? */
 function StandsHere({ standing, reason, relation, onRelation, missing }: StandsProps) {
   const corrects = relation === "corrects";
+  const reasons = useOptions().data?.correction_reasons ?? [];
   return (
     <section aria-label="Stands here" className="rounded-md border border-hairline p-3">
       <p>
@@ -132,7 +133,7 @@ function StandsHere({ standing, reason, relation, onRelation, missing }: StandsP
             onText={(text) => onRelation("corrects", text)}
           />
         </div>
-        {REASONS.map((one) => (
+        {reasons.map((one) => (
           <Chip
             key={one}
             on={corrects && reason === one}

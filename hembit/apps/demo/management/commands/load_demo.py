@@ -13,6 +13,7 @@ from django.utils import timezone
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
 from hembit.apps.demo.instruments import load_instruments
+from hembit.apps.demo.lists import load_lists
 from hembit.apps.demo.rules import load_rules
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.people.models import Person
@@ -35,6 +36,7 @@ class Command(BaseCommand):
         stored = sum(_keep(one, meters, people, now) for one in checks)
         load_machines()
         load_rules()
+        load_lists()
         machines = load_machines()
         jobs = load_jobs(machines, people, meters["Bench meter 2"])
         self.stdout.write(
