@@ -32,7 +32,7 @@ from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule
-from hembit_core.judging.unsaid import notices_of
+from hembit_core.judging.unsaid import notices_of, used_with
 from hembit_core.rule_settings import own_figures
 from hembit_core.rules import Rules
 
@@ -128,7 +128,7 @@ def judge(
             "Choose one of its own tests."
         ).at("reading.measurand")
     told = notices_of(spec, reading, conditions)
-    own = own_figures(conditions.rules)
+    own = (*used_with(reading, conditions), *own_figures(conditions.rules))
     if not told and not own:
         return verdict
     return verdict.model_copy(

@@ -139,6 +139,12 @@ _CHOICES: dict[str, Callable[[], Iterator[RuleChoice]]] = {
         RuleChoice(value=one.value, label=one.value.replace("_", " ")) for one in DecisionRule
     ),
     "usual_alloy": _alloys,
+    "element_school": lambda: iter(
+        (
+            RuleChoice(value="appliance_input", label="+5/−10 % of its power"),
+            RuleChoice(value="percent_of_resistance", label="a share of its ohms"),
+        )
+    ),
     "igniter_school": lambda: iter(
         (
             RuleChoice(value="strict", label="strict: replace above the usual band"),

@@ -81,7 +81,8 @@ class Rules(Model):
     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
     supplies : limits of each supply system.
     decision_rule : what follows where U reaches a limit, where the reading does not say it.
-    igniter_school, winding_school : where the spec does not say it.
+    element_school, igniter_school, winding_school : where the spec does not say it.
+    element_share : share of R by which an element may differ, where that is the school.
     origins : where each figure that is not as shipped comes from, by its name.
     """
 
@@ -129,6 +130,8 @@ class Rules(Model):
     thermometer_limit_K: dict[str, float]  # noqa: N815
     supplies: dict[str, SupplyLimits]
     decision_rule: DecisionRule = DecisionRule.SIMPLE
+    element_school: Literal["appliance_input", "percent_of_resistance"] = "appliance_input"
+    element_share: float = Field(gt=0, lt=1, default=0.1)
     igniter_school: Literal["strict", "lenient", "function_first"] = "strict"
     winding_school: Literal["reject_band", "never_gains_ohms"] = "reject_band"
     origins: dict[str, str] = Field(default_factory=dict)

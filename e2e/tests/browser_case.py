@@ -26,10 +26,12 @@ AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" 
 class BrowserCase(LiveServerTestCase):
     """One Chromium for a class, a fresh context for each test; page errors fail the test."""
 
+    flags: tuple[str, ...] = ()
+
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        holder = chromium()
+        holder = chromium(*cls.flags)
         cls.browser = holder.__enter__()
         cls.addClassCleanup(holder.__exit__, None, None, None)
 

@@ -54,6 +54,7 @@ def main(words: list[str]) -> None:
         os.environ |= {
             "HEMBIT_PHONE_PAGE": _address("http", typed, serving.plain_port),
             "HEMBIT_FINGERPRINT": authority.fingerprint(),
+            "HEMBIT_AUTHORITY_ENDS": authority.ends().isoformat(),
         }
     _say_where(told, names, serving, typed)
     _again_and_again(A_LITTLE, "backups", lambda: _tonights_backup(told.data))

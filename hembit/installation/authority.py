@@ -69,17 +69,26 @@ class Authority:
         Raises
         ------
         Wrong
-            If a key or a certificate that is there cannot be read.
+            If a key or a certificate that is there cannot be read, or the authority has ended.
         """
         self.folder.mkdir(mode=0o700, parents=True, exist_ok=True)
         if anew or not (self.certificate_file.exists() or self.key_file.exists()):
             self._make(names, now)
         self._pair()
+        if self.ends() <= now:
+            raise Wrong(
+                f"The certificate authority ended on {self.ends():%Y-%m-%d}: nothing trusts it any "
+                "more. Start once with --new-authority, and give every telephone the new one."
+            )
         covered = self.covers()
         served = [one for one in names if one in covered]
         if self._must_renew(served, now):
             self._sign(served, now)
         return tuple(one for one in names if one not in covered)
+
+    def ends(self) -> datetime:
+        """When telephones trust it no more."""
+        return self.certificate().not_valid_after_utc
 
     def renew(self, now: datetime) -> bool:
         """Renew the server's certificate where it ends soon; whether it was."""

@@ -23,6 +23,8 @@ TRUSTED_PROXIES = frozenset(os.environ.get("HEMBIT_PROXIES", "").split())
 # Where telephones take the authority's certificate, and its fingerprint; empty where there is none.
 PHONE_PAGE = os.environ.get("HEMBIT_PHONE_PAGE", "")
 FINGERPRINT = os.environ.get("HEMBIT_FINGERPRINT", "")
+# When telephones trust the authority no more (ISO 8601); empty where there is none.
+AUTHORITY_ENDS = os.environ.get("HEMBIT_AUTHORITY_ENDS", "")
 _SECURE = os.environ.get("HEMBIT_SECURE") == "1"
 INSTALLED_APPS = [
     "hembit.apps.base",

@@ -69,6 +69,17 @@ def _doubts(reading: Any, conditions: Conditions) -> Iterator[Notice]:
             yield Notice(code=_AGAINST[one.code], text=one.told(thermometer.name))
 
 
+def used_with(reading: Any, conditions: Conditions) -> tuple[str, ...]:
+    """What a live reading rests on besides its band: a meter that averages is right on a sine alone."""
+    about, meter = type(reading).about, conditions.meter
+    if meter.true_rms is not False or not about.by_meter or about.dead_or_live != "live":
+        return ()
+    return (
+        f"{meter.name} does not read true RMS: AC is right on a sine alone, not behind a dimmer, "
+        "a triac or an inverter",
+    )
+
+
 def notices_of(spec: Any, reading: Any, conditions: Conditions) -> tuple[Notice, ...]:
     """Notices for doubtful instruments, a connection that was not said, and fields without effect."""
     found = list(_doubts(reading, conditions))

@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 from enum import StrEnum
+from typing import Annotated
+
+from pydantic import BeforeValidator
 
 from hembit_core.data_files import table
+from hembit_core.listed import listed_or_own
 
 
 class Symptom(StrEnum):
@@ -29,6 +33,10 @@ class Symptom(StrEnum):
     def speaks_for_supply(self) -> bool:
         """Whether the supply is measured first although the school is dead first."""
         return bool(table("symptoms")["symptoms"][self]["supply_speaks"])
+
+
+SymptomName = Annotated[Symptom | str, BeforeValidator(listed_or_own(Symptom))]
+"""A symptom of the table, or the name of one in a shop's own list."""
 
 
 def suspicion(symptom: Symptom, kind: str, measurand: str) -> float:

@@ -366,7 +366,12 @@ class BadSpecs(unittest.TestCase):
         self.assertIn("not a figure", self.plate(float("nan"), "230"))
 
     def test_contradictions(self) -> None:
-        self.assertIn("watts", self.refuse(rating={"by": "ohms", "resistance": "24"}))
+        self.assertIn(
+            "watts",
+            self.refuse(
+                rating={"by": "ohms", "resistance": "24"}, tolerance={"school": "appliance_input"}
+            ),
+        )
         self.assertIn("Give a lower", self.refuse(tolerance={"school": "own_limits"}))
         crossed = {"school": "own_limits", "lower": "30", "upper": "20"}
         self.assertIn("wrong order", self.refuse(tolerance=crossed))

@@ -107,6 +107,8 @@ ELSEWHERE = {
     "leads_bad_above_ohm",
     "power_factor_unknown",
 }
+BESIDE = {"element_share": {"element_school": "percent_of_resistance"}}
+"""What else a rule takes to be looked at."""
 EXEMPT = {"kind", "measurand", "name", "by", "school", "answers", "meter", "rules"}
 
 
@@ -258,7 +260,9 @@ class NoDeadOption(unittest.TestCase):
         self.assertEqual(dead, ELSEWHERE)
 
     def reaches(self, name: str) -> bool:
-        for spec, reading, conditions in taken():
+        for spec, reading, taken_under in taken():
+            beside = taken_under.rules.model_copy(update=BESIDE.get(name, {}))
+            conditions = taken_under.model_copy(update={"rules": beside})
             before = said(spec, reading, conditions)
             for other in other_rules(name, getattr(conditions.rules, name)):
                 rules = conditions.rules.model_copy(update={name: other})

@@ -108,6 +108,38 @@ class InAVerdict(TestCase):
                 verdict = judge(spec, READING.validate_python(high), Conditions(rules=rules))
                 self.assertEqual(verdict.state, state)
 
+    def test_an_element_by_the_shops_school_alone_and_in_a_bank(self) -> None:
+        low = {"measurand": "between_terminals", "display": "22.4", "leads_nulled": True}
+        pair = {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]}
+        element = {"kind": "heating_element", "rating": pair, "alloy": "nicr_80_20"}
+        ohms = {"by": "ohms", "resistance": "24.0"}
+        for own, shops, outcome in (
+            (None, "appliance_input", Outcome.REJECT),
+            (None, "percent_of_resistance", Outcome.ACCEPT),
+            ("appliance_input", "percent_of_resistance", Outcome.REJECT),
+            ("percent_of_resistance", "appliance_input", Outcome.ACCEPT),
+        ):
+            rules = changed_rules({"element_school": shops}, "rules “Ovens”")
+            tolerance = {"tolerance": {"school": own} if own else None}
+            spec = PART.validate_python({**element, "alloy": None, "hot_cold_ratio": "1", **tolerance})
+            verdict = judge(spec, READING.validate_python(low), Conditions(rules=rules))
+            accepted = outcome is Outcome.ACCEPT
+            self.assertEqual(verdict.outcome is Outcome.ACCEPT, accepted, (own, shops))
+            member = {"kind": "heating_element", "rating": pair, "hot_cold_ratio": "1", **tolerance}
+            bank = PART.validate_python({"kind": "element_bank", "member": member, "members": 2})
+            half = READING.validate_python({**low, "measurand": "bank_resistance", "display": "11.2"})
+            together = judge(bank, half, Conditions(rules=rules))
+            self.assertEqual(together.outcome is Outcome.ACCEPT, accepted, (own, shops))
+        rules = changed_rules(
+            {"element_school": "percent_of_resistance", "element_share": 0.05}, "rules “Ovens”"
+        )
+        cold = PART.validate_python({"kind": "heating_element", "rating": ohms})
+        read = READING.validate_python({**low, "display": "25.8"})
+        self.assertNotEqual(judge(cold, read, Conditions(rules=rules)).outcome, Outcome.ACCEPT)
+        with self.assertRaises(InputError) as told:
+            judge(cold, read)
+        self.assertEqual(told.exception.field, "spec.tolerance")
+
     def test_a_lenient_shop_is_strict_where_the_part_has_no_limit_for_it(self) -> None:
         rules = changed_rules({"igniter_school": "lenient"}, "rules “Ovens”")
         spec = PART.validate_python({"kind": "igniter", "usual_lower": "50", "usual_upper": "100"})

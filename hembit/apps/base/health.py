@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Iterator
+from datetime import datetime, timedelta
 from pathlib import Path
 
 from django.conf import settings
 from django.db import DatabaseError, connection
 from django.db.migrations.executor import MigrationExecutor
+from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent, record
 
 LEFT_OVER = 3600.0
 """How old a file of an upload is that was never finished [s]."""
+TOLD_BEFORE = timedelta(days=180)
+"""How long before telephones have to be given another authority it is said."""
 
 
 def at_the_start() -> str:
@@ -55,11 +60,23 @@ def look_through() -> list[str]:
     return found
 
 
-def told_to_leads() -> tuple[str, ...]:
-    """What the last look found, in sentences."""
+def told_to_leads(now: datetime | None = None) -> tuple[str, ...]:
+    """What the last look found, and what ends soon, in sentences."""
     last = AuditEvent.objects.filter(what="data_checked").first()
     found = (last.after or {}).get("faults", []) if last else []
-    return tuple(f"The data are damaged: {one}. Keep a copy, and go back to a backup." for one in found)
+    damaged = (f"The data are damaged: {one}. Keep a copy, and go back to a backup." for one in found)
+    return (*damaged, *_what_ends(now or timezone.now()))
+
+
+def _what_ends(now: datetime) -> Iterator[str]:
+    if not settings.AUTHORITY_ENDS:
+        return
+    ends = datetime.fromisoformat(settings.AUTHORITY_ENDS)
+    if ends - now < TOLD_BEFORE:
+        yield (
+            f"The certificate authority that telephones trust ends on {ends:%Y-%m-%d}. Before that, "
+            "Hembit is started once with --new-authority, and every telephone is given the new one."
+        )
 
 
 def clear_leftovers(now: float | None = None) -> int:

@@ -41,17 +41,20 @@ def meters_for(job: Job) -> tuple[MeterForJob, ...]:
     """The shop's meters for every test of the job's parts, the one that decides most first."""
     visit = Visit.load(job)
     asked = [
-        (visit.name(key), test.title, spec, test.measurand)
+        (key, test.title, spec, test.measurand)
         for key, spec in _parts(visit)
         for test in tests_of(spec)
         if not test.side and can_be_judged(spec, test.measurand)
     ]
-    conditions = Conditions(rules=visit.rules)
     meters = [(number, meter) for number, meter in meters_in_use() if number is not None]
     each = [meter for _, meter in meters]
     ranked = [
-        (part, title, meters_that_decide(spec, measurand, conditions, each))
-        for part, title, spec, measurand in asked
+        (
+            visit.name(key),
+            title,
+            meters_that_decide(spec, measurand, Conditions(rules=visit.rules_for(key)), each),
+        )
+        for key, title, spec, measurand in asked
     ]
     needed = needed_category(visit.supply)
     found = []

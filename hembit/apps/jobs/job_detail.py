@@ -65,6 +65,7 @@ class PartOfJob(Model):
     serial: str
     fitted_on: date | None
     part_of: str | None
+    rule_set: int | None
     safety_device: bool
     finding: FindingOut | None
     decision: DecisionOut | None
@@ -165,6 +166,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             serial=part.serial if part else "",
             fitted_on=part.fitted_on if part else None,
             part_of=str(bank) if bank else None,
+            rule_set=rule_set_of(visit.job, position),
             safety_device=bool(position and position.is_safety_device),
             finding=FindingOut(
                 number=found.pk,

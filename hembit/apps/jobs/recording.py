@@ -74,7 +74,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
                     given.reading.measurand,
                     loose=given.loose or given.spare,
                 ),
-                conditions=given.conditions.model_copy(update={"rule_set": rule_set_of(job)}),
+                conditions=given.conditions.model_copy(update={"rule_set": rule_set_of(job, position)}),
                 rule=given.rule,
             ),
             person,

@@ -14,10 +14,9 @@ from hembit.apps.checks.schemas import ConditionsIn
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
-from hembit_core.families.supply.spec import OwnName
 from hembit_core.model import Model
 from hembit_core.planning.route import Choices, School
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.planning.symptoms import SymptomName
 from hembit_core.reckoner.waits import CoolingByTemperature, CoolingByWinding, HeatUpSum
 
 ErrorCode = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60), SHOWN]
@@ -32,7 +31,7 @@ class JobIn(Model):
     id: UUID
     machine: int
     complaint: Sentence
-    symptom: Symptom | OwnName
+    symptom: SymptomName
     error_code: ErrorCode = ""
     school: School = School.DEAD_FIRST
 
@@ -42,7 +41,7 @@ class JobChange(Model):
 
     version: int = Field(ge=1)
     complaint: Sentence | None = None
-    symptom: Symptom | OwnName | None = None
+    symptom: SymptomName | None = None
     error_code: ErrorCode | None = None
     choices: Choices | None = None
     rule_set: int | None = None

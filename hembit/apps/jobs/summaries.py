@@ -7,10 +7,9 @@ from uuid import UUID
 
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
 from hembit.apps.jobs.visit import key_of
-from hembit_core.families.supply.spec import OwnName
 from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.planning.symptoms import Symptom, SymptomName
 
 
 class JobSummary(Model):
@@ -21,7 +20,7 @@ class JobSummary(Model):
     place: str
     customer: str
     complaint: str
-    symptom: Symptom | OwnName
+    symptom: SymptomName
     symptom_label: str
     state: JobState
     technician: str

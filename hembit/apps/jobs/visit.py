@@ -45,9 +45,12 @@ def key_of(position_id: int | None) -> str:
     return SUPPLY if position_id is None else str(position_id)
 
 
-def rule_set_of(job: Job) -> int | None:
-    """The number of the set of rules that holds for a job; None for the default one."""
-    return job.rule_set_id or job.machine.rule_set_id
+def rule_set_of(job: Job, position: Position | None = None) -> int | None:
+    """The number of the set of rules that holds in a job, for what sits in a position; None for the
+    default one. What was said for the visit stands above the position's, and that above the machine's.
+    """
+    own = position.rule_set_id if position else None
+    return job.rule_set_id or own or job.machine.rule_set_id
 
 
 def rules_of_job(job: Job) -> Rules:
@@ -85,7 +88,7 @@ class Visit:
         parts = FittedPart.objects.filter(position__machine=job.machine_id, removed_at__isnull=True)
         return cls(
             job=job,
-            positions=tuple(Position.objects.filter(machine=job.machine_id)),
+            positions=tuple(Position.objects.filter(machine=job.machine_id).select_related("rule_set")),
             parts={one.position_id: one for one in parts},
             readings=tuple(Reading.brief.filter(job=job).values_list(*BRIEF, named=True)),
             findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
@@ -100,6 +103,12 @@ class Visit:
     def rules(self) -> Rules:
         """The shop's rules that hold for the job."""
         return rules_of_job(self.job)
+
+    def rules_for(self, key: str) -> Rules:
+        """The shop's rules by which a part is judged: see :func:`rule_set_of`."""
+        position = self.position(key)
+        own = position.rule_set if position and not self.job.rule_set_id else None
+        return rules_of(own) if own else self.rules
 
     @cached_property
     def supply(self) -> Supply:

@@ -14,7 +14,7 @@ from hembit_core import PartSpec
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem, read_pairs
-from hembit_core.families.supply.spec import OwnName, Supply, SupplySystem
+from hembit_core.families.supply.spec import Supply, SupplySystem, SystemName
 from hembit_core.findings.rules.general import label as observed
 from hembit_core.planning.looking import Inspection, inspections
 from hembit_core.planning.symptoms import Symptom
@@ -88,7 +88,7 @@ def supply_of(code: str) -> Supply:
     return Supply(system=SupplySystem(code))
 
 
-def known_supply(code: SupplySystem | OwnName) -> SupplySystem | OwnName:
+def known_supply(code: SystemName) -> SystemName:
     """The same name, once it is known that there is such a supply; InputError where there is none."""
     supply_of(code)
     return code
@@ -106,7 +106,7 @@ def whole_spec(spec: Any) -> Any:
 
 SpecIn = Annotated[PartSpec, AfterValidator(whole_spec)]
 """A spec as it is sent: it may name a supply system of the shop's own."""
-KnownSupply = Annotated[SupplySystem | OwnName, AfterValidator(known_supply)]
+KnownSupply = Annotated[SystemName, AfterValidator(known_supply)]
 """The name of a supply system that there is."""
 
 

@@ -63,7 +63,8 @@ class Machine(models.Model):
 class Position(models.Model):
     """A place in a machine where a part sits: "top deck, front element".
 
-    ``part_of`` is the bank or set it is a member of. ``held_safety_device`` says that a part that is
+    ``part_of`` is the bank or set it is a member of; ``rule_set`` the shop's rules by which what sits
+    here is judged, where they are not the machine's. ``held_safety_device`` says that a part that is
     one by its kind is or was fitted here; ``safety_device`` is a lead's word against or for it.
     """
 
@@ -72,6 +73,7 @@ class Position(models.Model):
     place = models.PositiveSmallIntegerField(default=0)
     part_of = models.ForeignKey("self", models.SET_NULL, null=True, related_name="members")
     behind_panel = models.BooleanField(default=False)
+    rule_set = models.ForeignKey(RuleSet, models.PROTECT, null=True, related_name="+")
     held_safety_device = models.BooleanField(default=False, editable=False)
     safety_device = models.BooleanField(null=True, default=None)
 

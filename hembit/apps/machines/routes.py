@@ -85,7 +85,7 @@ def add_position(request: HttpRequest, number: int, given: PositionIn) -> Status
 
 @router.patch("/positions/{row:number}", response=MachineOut, operation_id="change_position")
 def change_position(request: HttpRequest, number: int, given: PositionChange) -> MachineOut:
-    """Change a position's name, or whether it sits behind a panel."""
+    """Change a position's name, whether it sits behind a panel, or its rules."""
     position = services.change_position(services.find_position(number), given)
     return services.machine_out(services.find_machine(position.machine_id))
 

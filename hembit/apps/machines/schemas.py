@@ -11,7 +11,7 @@ from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.text import SHOWN
 from hembit.apps.lists.services import KnownSupply, SpecIn
 from hembit_core import PartSpec
-from hembit_core.families.supply.spec import OwnName, SupplySystem
+from hembit_core.families.supply.spec import SupplySystem, SystemName
 from hembit_core.model import Model
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), SHOWN]
@@ -99,10 +99,11 @@ class PositionIn(Model):
 
 
 class PositionChange(Model):
-    """What may change about a position while its part stays."""
+    """What may change about a position while its part stays; ``rule_set`` null: the machine's."""
 
     name: Name | None = None
     behind_panel: bool | None = None
+    rule_set: int | None = None
 
 
 class SafetyIn(Model):
@@ -139,6 +140,7 @@ class PositionOut(Model):
     name: str
     part_of: int | None
     behind_panel: bool
+    rule_set: int | None
     safety_device: bool
     safety_said_by_lead: bool
     part: PartOut | None
@@ -153,7 +155,7 @@ class MachineOut(Model):
     place: str
     model: str
     serial: str
-    supply_system: SupplySystem | OwnName
+    supply_system: SystemName
     supply: str
     altitude: int | None
     note: str

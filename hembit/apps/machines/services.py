@@ -194,9 +194,17 @@ def _saved(position: Position) -> None:
 
 
 def change_position(position: Position, given: PositionChange) -> Position:
-    """Change a position's name or whether it sits behind a panel."""
-    for name, value in given.model_dump(exclude_none=True).items():
+    """Change a position's name, whether it sits behind a panel, or by which rules it is judged.
+
+    Raises
+    ------
+    InputError
+        If the name is taken in its machine, or there is no such set of rules.
+    """
+    for name, value in given.model_dump(exclude_none=True, exclude={"rule_set"}).items():
         setattr(position, name, value)
+    if "rule_set" in given.model_fields_set:
+        position.rule_set = None if given.rule_set is None else find_set(given.rule_set)
     _saved(position)
     return position
 
@@ -274,6 +282,7 @@ def position_out(position: Position, parts: Iterable[FittedPart]) -> PositionOut
         name=position.name,
         part_of=position.part_of_id,
         behind_panel=position.behind_panel,
+        rule_set=position.rule_set_id,
         safety_device=position.is_safety_device,
         safety_said_by_lead=position.safety_device is not None,
         part=now,

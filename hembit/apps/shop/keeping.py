@@ -126,7 +126,7 @@ def change_instrument(
 def calibrate(
     number: int, given: CalibrationIn, file: BinaryIO | None, size: int | None, by: Person
 ) -> Calibration:
-    """Keep a calibration; from then on the instrument is trusted again.
+    """Keep a calibration; one of a later day than it was found off makes it trusted again.
 
     Raises
     ------
@@ -150,7 +150,8 @@ def calibrate(
             by=by,
         )
         kept.save()
-        if one.distrusted_on and given.on >= one.distrusted_on:
+        # One of the same day may have been made before it was found off: a lead says which.
+        if one.distrusted_on and given.on > one.distrusted_on:
             one.distrusted_on, one.distrusted_because = None, ""
             one.save()
     return kept

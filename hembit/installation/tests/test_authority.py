@@ -68,6 +68,14 @@ class Certificates(unittest.TestCase):
         self.assertEqual(self.authority.fingerprint(), fingerprint)
         self.assertTrue(self.trusted_for("bench.local", later + timedelta(days=100)))
 
+    def test_one_that_has_ended_is_said_and_made_anew(self) -> None:
+        self.authority.provide(NAMES, NOW)
+        later = self.authority.ends() + timedelta(days=1)
+        with self.assertRaisesRegex(Wrong, "ended on .*--new-authority"):
+            self.authority.provide(NAMES, later)
+        self.authority.provide(NAMES, later, anew=True)
+        self.assertTrue(self.trusted_for("localhost", later))
+
     def test_no_longer_than_telephones_take_it(self) -> None:
         self.authority.provide(NAMES, NOW)
         served = self.served()

@@ -8,7 +8,6 @@ from functools import lru_cache
 from hembit_core.families.heating_element.alloys import HotCold, hot_cold
 from hembit_core.families.heating_element.input_tolerance import STANDARD, input_tolerance
 from hembit_core.families.heating_element.spec import (
-    ApplianceInput,
     ByPlate,
     HeatingElement,
 )
@@ -48,14 +47,14 @@ def hot_ohms(spec: HeatingElement, rules: Rules) -> HotOhms:
 
     References
     ----------
-    Joule's law; Ct from the alloy's table; tolerance by the school that the spec names.
+    Joule's law; Ct from the alloy's table; tolerance by the school of the spec, or of the shop.
     """
     ratio = hot_cold(spec, rules)
     nominal, lines = _hot_nominal(spec, ratio)
     hot, band_line, policy = _hot_band(spec, nominal, ratio, rules)
     lines.append(band_line)
     cold = hot.scaled(1 / ratio.ratio)
-    by_watts = isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance, OwnLimits)
+    by_watts = isinstance(spec.rating, ByPlate) and not isinstance(spec.tolerance_by(rules), OwnLimits)
     if by_watts:
         lines.append(_ratio_line(cold, ratio))
     return HotOhms(
@@ -119,7 +118,7 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
 def _hot_band(
     spec: HeatingElement, nominal: float, ratio: HotCold, rules: Rules
 ) -> tuple[Band, WorkingLine, str]:
-    tolerance = spec.tolerance
+    tolerance = spec.tolerance_by(rules)
     if isinstance(tolerance, PercentOfResistance):
         band, text = resistance_band(tolerance, nominal)
         return band, _band_line(text, band, "R · (1 ± tolerance)", None, "school: share of R"), text
@@ -134,7 +133,7 @@ def _appliance_band(
     spec: HeatingElement, nominal: float, rules: Rules
 ) -> tuple[Band, WorkingLine, str]:
     volts = spec.rated_voltage
-    assert volts is not None and isinstance(spec.tolerance, ApplianceInput)
+    assert volts is not None
     rated = spec.rating.pair.power.value if isinstance(spec.rating, ByPlate) else volts**2 / nominal
     low, high = input_tolerance(rated)
     shares = percent(high / rated - 1, 0)

@@ -8,9 +8,11 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from hembit_core.errors import InputError
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import HotColdRatio, Power, Resistance, Voltage
 from hembit_core.model import Model
+from hembit_core.rules import Rules
 
 
 class PlatePair(Model):
@@ -82,30 +84,51 @@ class HeatingAlloy(StrEnum):
     FECRAL = "fecral"
 
 
+_ABOUT_WATTS = (
+    "The +5 %/−10 % school is about watts. Give the rated volts as well, "
+    "or choose ±10 % of R or your own limits."
+)
+
+
 class HeatingElement(Model):
     """A heating element's specification.
 
     ``alloy`` gives the hot/cold ratio Ct from the table; ``hot_cold_ratio``
-    stands above it. With neither, Ct = 1 is used and said.
+    stands above it. With neither, Ct = 1 is used and said. Without a ``tolerance``
+    the shop's school holds.
     """
 
     kind: Literal["heating_element"] = "heating_element"
     rating: Annotated[ByPlate | ByOhms, Field(discriminator="by")]
-    tolerance: Annotated[
-        ApplianceInput | PercentOfResistance | OwnLimits, Field(discriminator="school")
-    ] = ApplianceInput()
+    tolerance: (
+        Annotated[ApplianceInput | PercentOfResistance | OwnLimits, Field(discriminator="school")]
+        | None
+    ) = None
     alloy: HeatingAlloy | None = None
     hot_cold_ratio: HotColdRatio | None = None
 
     @model_validator(mode="after")
     def _school_fits_rating(self) -> HeatingElement:
         if isinstance(self.tolerance, ApplianceInput) and self.rated_voltage is None:
-            raise PydanticCustomError(
-                "school",
-                "The +5 %/−10 % school is about watts. Give the rated volts as well, "
-                "or choose ±10 % of R or your own limits.",
-            )
+            raise PydanticCustomError("school", _ABOUT_WATTS)
         return self
+
+    def tolerance_by(self, rules: Rules) -> ApplianceInput | PercentOfResistance | OwnLimits:
+        """The tolerance: the spec's own, else that of the shop's school.
+
+        Raises
+        ------
+        InputError
+            If the shop's school is about watts and the rated volts are not known.
+        """
+        if self.tolerance is not None:
+            return self.tolerance
+        if rules.element_school == "percent_of_resistance":
+            share = f"{100 * rules.element_share:.6g}"
+            return PercentOfResistance.model_validate({"percent": share})
+        if self.rated_voltage is None:
+            raise InputError(_ABOUT_WATTS).at("spec.tolerance")
+        return ApplianceInput()
 
     @classmethod
     def by_plate(cls, power: str | float, voltage: str | float) -> HeatingElement:

@@ -5,13 +5,14 @@ from __future__ import annotations
 from enum import StrEnum
 from typing import Annotated, Any, Literal
 
-from pydantic import StringConstraints
+from pydantic import BeforeValidator
 
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem
 from hembit_core.figures import Percent
 from hembit_core.judging.bands import Band
+from hembit_core.listed import listed_or_own
 from hembit_core.model import Model
 from hembit_core.rules import Rules, SupplyLimits
 
@@ -30,8 +31,8 @@ class SupplySystem(StrEnum):
     DC_24 = "dc_24"
 
 
-OwnName = Annotated[str, StringConstraints(pattern=r"^own_[1-9]\d{0,8}$")]
-"""The name of an entry in a shop's own list."""
+SystemName = Annotated[SupplySystem | str, BeforeValidator(listed_or_own(SupplySystem))]
+"""A system of the table, or the name of one in a shop's own list."""
 
 
 class Supply(Model):
@@ -41,7 +42,7 @@ class Supply(Model):
     """
 
     kind: Literal["supply"] = "supply"
-    system: SupplySystem | OwnName = SupplySystem.SINGLE_PHASE_230
+    system: SystemName = SupplySystem.SINGLE_PHASE_230
     own: OwnSystem | None = None
     percent: Percent | None = None
 

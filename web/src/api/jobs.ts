@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys, showsCustomer, showsVisit } from "./keys";
-import type { CustomerIn, JobChange, MachineIn } from "./types";
+import type { CustomerIn, JobChange, MachineIn, PositionChange } from "./types";
 
 /** How often an open job is asked for again, so that two people see each other's work [ms]. */
 const TOGETHER = 5000;
@@ -192,6 +192,16 @@ export function useSaveCustomer(number: number | undefined) {
         ? ask(client.PUT("/api/v1/customers/{number}", { params: { path: { number } }, body }))
         : ask(client.POST("/api/v1/customers", { body })),
     onSuccess: () => askAgain(store, ...showsCustomer),
+  });
+}
+
+/** Change a position while its part stays. */
+export function useChangePosition(number: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: PositionChange) =>
+      ask(client.PATCH("/api/v1/positions/{number}", { params: { path: { number } }, body })),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
 

@@ -1207,7 +1207,7 @@ export interface paths {
         head?: never;
         /**
          * Change Position
-         * @description Change a position's name, or whether it sits behind a panel.
+         * @description Change a position's name, whether it sits behind a panel, or its rules.
          */
         patch: operations["change_position"];
         trace?: never;
@@ -2351,7 +2351,8 @@ export interface components {
          * @description A heating element's specification.
          *
          *     ``alloy`` gives the hot/cold ratio Ct from the table; ``hot_cold_ratio``
-         *     stands above it. With neither, Ct = 1 is used and said.
+         *     stands above it. With neither, Ct = 1 is used and said. Without a ``tolerance``
+         *     the shop's school holds.
          */
         HeatingElement: {
             /**
@@ -2361,13 +2362,8 @@ export interface components {
             kind: "heating_element";
             /** Rating */
             rating: components["schemas"]["ByPlate"] | components["schemas"]["ByOhms"];
-            /**
-             * Tolerance
-             * @default {
-             *       "school": "appliance_input"
-             *     }
-             */
-            tolerance: components["schemas"]["ApplianceInput"] | components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"];
+            /** Tolerance */
+            tolerance?: (components["schemas"]["ApplianceInput"] | components["schemas"]["PercentOfResistance"] | components["schemas"]["OwnLimits"]) | null;
             alloy?: components["schemas"]["HeatingAlloy"] | null;
             /** Hot Cold Ratio */
             hot_cold_ratio?: string | null;
@@ -5201,7 +5197,8 @@ export interface components {
          *     thermometer_limit_K : limit of a temperature by where it comes from, rectangular.
          *     supplies : limits of each supply system.
          *     decision_rule : what follows where U reaches a limit, where the reading does not say it.
-         *     igniter_school, winding_school : where the spec does not say it.
+         *     element_school, igniter_school, winding_school : where the spec does not say it.
+         *     element_share : share of R by which an element may differ, where that is the school.
          *     origins : where each figure that is not as shipped comes from, by its name.
          */
         Rules: {
@@ -5302,6 +5299,17 @@ export interface components {
             };
             /** @default simple */
             decision_rule: components["schemas"]["DecisionRule"];
+            /**
+             * Element School
+             * @default appliance_input
+             * @enum {string}
+             */
+            element_school: "appliance_input" | "percent_of_resistance";
+            /**
+             * Element Share
+             * @default 0.1
+             */
+            element_share: number;
             /**
              * Igniter School
              * @default strict
@@ -6877,6 +6885,8 @@ export interface components {
             part_of: number | null;
             /** Behind Panel */
             behind_panel: boolean;
+            /** Rule Set */
+            rule_set: number | null;
             /** Safety Device */
             safety_device: boolean;
             /** Safety Said By Lead */
@@ -6950,13 +6960,15 @@ export interface components {
         };
         /**
          * PositionChange
-         * @description What may change about a position while its part stays.
+         * @description What may change about a position while its part stays. A ``rule_set`` of null is the machine's.
          */
         PositionChange: {
             /** Name */
             name?: string | null;
             /** Behind Panel */
             behind_panel?: boolean | null;
+            /** Rule Set */
+            rule_set?: number | null;
         };
         /**
          * SafetyIn
@@ -7463,6 +7475,8 @@ export interface components {
             fitted_on: string | null;
             /** Part Of */
             part_of: string | null;
+            /** Rule Set */
+            rule_set: number | null;
             /** Safety Device */
             safety_device: boolean;
             finding: components["schemas"]["FindingOut"] | null;

@@ -92,6 +92,7 @@ export type CustomerIn = Schemas["CustomerIn"];
 export type MachineWhole = Schemas["MachineOut"];
 export type MachineIn = Schemas["MachineIn"];
 export type Position = Schemas["PositionOut"];
+export type PositionChange = Schemas["PositionChange"];
 export type PositionIn = Schemas["PositionIn"];
 export type Report = Schemas["Report"];
 export type StepKind = Schemas["StepKind"];

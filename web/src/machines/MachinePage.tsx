@@ -12,6 +12,7 @@ import { StateShape } from "@/verdict/states";
 import { MachineSheet } from "./MachineSheet";
 import { PartSheet } from "./PartSheet";
 import { PositionHistory } from "./PositionHistory";
+import { PositionSheet } from "./PositionSheet";
 import { SafetyWord } from "./SafetyWord";
 
 /** A machine: its positions with the part in each and its last verdict, and its jobs. */
@@ -35,7 +36,11 @@ export default function MachinePage() {
   );
 }
 
-type Editing = { sheet: "machine" } | { sheet: "part"; position: Position | null } | null;
+type Editing =
+  | { sheet: "machine" }
+  | { sheet: "part"; position: Position | null }
+  | { sheet: "position"; position: Position }
+  | null;
 
 function Whole({ machine }: { machine: MachineWhole }) {
   const verdicts = useVerdicts(machine.id).data ?? [];
@@ -126,6 +131,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
                 open={opened === position.id}
                 onToggle={() => setOpened(opened === position.id ? null : position.id)}
                 onReplace={() => setEditing({ sheet: "part", position })}
+                onChange={() => setEditing({ sheet: "position", position })}
               />
             );
           })}
@@ -141,6 +147,9 @@ function Whole({ machine }: { machine: MachineWhole }) {
       )}
       {editing?.sheet === "part" && (
         <PartSheet machine={machine} position={editing.position} onClose={close} />
+      )}
+      {editing?.sheet === "position" && (
+        <PositionSheet position={editing.position} onClose={close} />
       )}
     </div>
   );
@@ -163,9 +172,19 @@ type RowProps = {
   open: boolean;
   onToggle: () => void;
   onReplace: () => void;
+  onChange: () => void;
 };
 
-function PositionRow({ position, depth, latest, baseline, open, onToggle, onReplace }: RowProps) {
+function PositionRow({
+  position,
+  depth,
+  latest,
+  baseline,
+  open,
+  onToggle,
+  onReplace,
+  onChange,
+}: RowProps) {
   const { part } = position;
   return (
     <li className="border-hairline border-b">
@@ -224,6 +243,7 @@ function PositionRow({ position, depth, latest, baseline, open, onToggle, onRepl
           ))}
           <div className="my-2 flex flex-wrap gap-2">
             <Button onClick={onReplace}>A new part was fitted</Button>
+            <Button onClick={onChange}>Change the position</Button>
             <SafetyWord position={position} />
           </div>
           <PositionHistory position={position.id} />

@@ -9,6 +9,7 @@ import sys
 import tempfile
 import time
 import unittest
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from unittest.mock import patch
 
@@ -31,6 +32,13 @@ class Looked(VisitCase):
         faults = self.good(self.get("home", self.as_lead()))["faults"]
         self.assertIn("page 7 is wrong", faults[0])
         self.assertEqual(self.good(self.get("home"))["faults"], [])
+
+    def test_an_authority_that_ends_is_told_half_a_year_before(self) -> None:
+        ends = datetime(2036, 11, 1, tzinfo=UTC)
+        with override_settings(AUTHORITY_ENDS=ends.isoformat()):
+            self.assertEqual(health.told_to_leads(ends - timedelta(days=181)), ())
+            told = health.told_to_leads(ends - timedelta(days=179))
+        self.assertIn("2036-11-01", told[0])
 
     def test_leftovers_of_uploads_go_and_those_that_run_stay(self) -> None:
         with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=Path(folder)):

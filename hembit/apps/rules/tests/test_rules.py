@@ -107,6 +107,28 @@ class WhichHolds(Case):
         job = self.good(self.send("patch", f"jobs/{self.number}", back))
         self.assertEqual((job["rule_set"], job["own_rule_set"]), (kilns, None))
 
+    def test_a_positions_stand_above_the_machines_and_below_the_jobs(self) -> None:
+        kilns, strict = self.add()["id"], self.add(name="Strict", changes={})["id"]
+        place = int(self.element)
+        self.good(self.send("patch", f"positions/{place}", {"rule_set": kilns}))
+        job = self.open_job()
+        by_rules = {one["key"]: one["rule_set"] for one in job["parts"]}
+        self.assertEqual(by_rules.pop(self.element), kilns)
+        self.assertEqual(set(by_rules.values()), {None})
+        self.prove_dead()
+        self.assertEqual(self.state(self.to_case()), "within")
+        self.good(self.get(f"jobs/{self.number}/meters"))
+        changed = {"version": self.whole()["version"], "rule_set": strict}
+        self.good(self.send("patch", f"jobs/{self.number}", changed))
+        again = self.reading(
+            self.element, "5.0M", measurand="terminal_to_case", relation="again",
+            supersedes=self.whole()["readings"][-1]["id"], reason="by other rules",
+        )  # fmt: skip
+        self.assertEqual(self.state(self.good(again)), "leaking")
+        self.good(self.send("patch", f"positions/{place}", {"rule_set": None}))
+        told = self.refused(self.send("patch", f"positions/{place}", {"rule_set": 9999}))
+        self.assertIn("rule_set", told)
+
     def test_a_proof_of_dead_lapses_by_them(self) -> None:
         self.add(is_default=True, changes={"proof_of_dead_minutes": 45})
         self.open_job()

@@ -13,7 +13,7 @@ from django.test import override_settings
 
 from hembit.apps.base.audit import AuditEvent
 from hembit.apps.jobs.tests.visits import VisitCase
-from hembit.apps.shop.models import InstrumentRevision
+from hembit.apps.shop.models import Instrument, InstrumentRevision
 from hembit.apps.workshop.clock import day_here
 
 TABLE = "Ω  600.0 Ω  0.1 Ω  ±(0.8 % + 3)\nΩ  6.000 kΩ\nV  600.0 V  0.1 V  ±(0.8 % + 3)"
@@ -184,6 +184,10 @@ class Doubted(Case):
         self.standing(number, trusted=False, because="it fell")
         self.calibrate(number, day_here() - timedelta(days=10))
         self.assertIn("distrusted", self.whole(number)["doubts"])
+        # One of the day it was found off may have been made before that: a lead says which.
+        self.calibrate(number, day_here())
+        self.assertIn("distrusted", self.whole(number)["doubts"])
+        Instrument.objects.update(distrusted_on=day_here() - timedelta(days=1))
         self.calibrate(number, day_here())
         self.assertEqual(self.whole(number)["doubts"], [])
 

@@ -1,5 +1,8 @@
 import { choice, type FieldDef, is, text } from "./fields";
 
+/** What an element is judged by where its spec does not say is a rule of the shop. */
+const SHOPS = "shop";
+
 /** A share of R, or own limits; an element may also be judged by its input. */
 export function resistanceTolerance(prefix = "", byInput = false, percent = "10"): FieldDef[] {
   const school = `${prefix}tolerance.school`;
@@ -8,9 +11,11 @@ export function resistanceTolerance(prefix = "", byInput = false, percent = "10"
       school,
       "School",
       (options) =>
-        options.tolerance_schools.filter((one) => byInput || one.value !== "appliance_input"),
-      byInput ? "appliance_input" : "percent_of_resistance",
-      { group: "tolerance" },
+        byInput
+          ? [{ value: SHOPS, label: "the shop’s school" }, ...options.tolerance_schools]
+          : options.tolerance_schools.filter((one) => one.value !== "appliance_input"),
+      byInput ? SHOPS : "percent_of_resistance",
+      { group: "tolerance", ...(byInput ? { unsent: [SHOPS] } : {}) },
     ),
     text(`${prefix}tolerance.percent`, "±", "%", {
       group: "tolerance",

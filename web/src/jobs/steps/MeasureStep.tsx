@@ -1,8 +1,16 @@
 import { useCallback, useMemo, useState } from "react";
-import type { CheckIn, Job, Measurand, ReadingIn, RouteItem, Spec, WaitIn } from "@/api/types";
+import type {
+  CheckIn,
+  Job,
+  Measurand,
+  PartOfJob,
+  ReadingIn,
+  RouteItem,
+  Spec,
+  WaitIn,
+} from "@/api/types";
 import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
-import type { Kind } from "@/check/forms/forms";
 import { HowWarm } from "@/check/HowWarm";
 import { READINGS } from "@/check/readings";
 import { Expect } from "@/check/Tests";
@@ -50,7 +58,7 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
     const still = stillSo(stored, ended);
     return spare ? still : settledWithAll(still, today, ended);
   }, [stored, ended, today, spare]);
-  const { draft, setDraft } = useJoined(visit, there?.spec.kind, measurand, own, setOwn);
+  const { draft, setDraft } = useJoined(visit, there, measurand, own, setOwn);
   const standing = standingOf(job, part, measurand, spare);
   const gate = useJobGate(visit, deadOrLive, spare || own.loose);
   const send = useCallback(
@@ -233,7 +241,7 @@ function afterRecording({ loose, entries }: PartDraft): Partial<PartDraft> {
 /** The part's own entry and the job's conditions, as one draft that the entry understands. */
 function useJoined(
   visit: Visit,
-  kind: Kind | undefined,
+  there: PartOfJob | undefined,
   measurand: Measurand,
   own: PartDraft,
   setOwn: (next: (now: PartDraft) => PartDraft) => void,
@@ -244,10 +252,11 @@ function useJoined(
       ...newDraft(),
       ...today,
       ...own,
-      kind: kind ?? "heating_element",
+      kind: there?.spec.kind ?? "heating_element",
+      ruleSet: there?.rule_set ? String(there.rule_set) : "",
       measurand,
     }),
-    [today, own, kind, measurand],
+    [today, own, there, measurand],
   );
   const setDraft = useCallback(
     (next: Draft | ((now: Draft) => Draft)) => {
