@@ -25,6 +25,15 @@ class Technician:
         expect(self.page.get_by_role("heading", name="Open jobs")).to_be_visible()
         return self
 
+    def see_arrived(self, *words: str) -> Technician:
+        """What waited here is with the server now, and marked with what it said; seen, the mark goes."""
+        kept = self.page.get_by_role("region", name="Kept here")
+        for one in ("Sent", *words):
+            expect(kept).to_contain_text(one, timeout=15_000)
+        kept.get_by_role("button", name="Seen").click()
+        expect(kept).to_have_count(0)
+        return self
+
     def go_to(self, place: str) -> Technician:
         """Go to a place by its link, or on a phone by the menu."""
         link = self.page.get_by_role("navigation", name="Places").get_by_role("link", name=place)
