@@ -26,7 +26,7 @@ class Technician:
         return self
 
     def see_arrived(self, *words: str) -> Technician:
-        """What waited here is with the server now, and marked with what it said; seen, the mark goes."""
+        """What waited here is with the server now, and marked with what it said; seen, it goes."""
         kept = self.page.get_by_role("region", name="Kept here")
         for one in ("Sent", *words):
             expect(kept).to_contain_text(one, timeout=15_000)

@@ -54,7 +54,10 @@ class BrowserCase(LiveServerTestCase):
         """A person who is signed in at a browser of their own."""
         client = Client()
         client.force_login(self.people[name], "django.contrib.auth.backends.ModelBackend")
-        opened = self.browser.new_context(**{"viewport": DESKTOP, **context})
+        # Each context would fetch all of the app again for its worker; what the worker does has tests
+        # of its own.
+        plain = {"viewport": DESKTOP, "service_workers": "block"}
+        opened = self.browser.new_context(**{**plain, **context})
         cookie = {"name": "sessionid", "value": client.cookies["sessionid"].value}
         opened.add_cookies([{**cookie, "url": self.live_server_url}])
         page = opened.new_page()

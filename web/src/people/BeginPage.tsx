@@ -13,7 +13,7 @@ import { Door } from "./Door";
 const FIELDS = ["name", "username", "password"];
 
 /** Where the first lead of a new shop begins, by the word in the address that its start printed. */
-export function BeginPage() {
+export default function BeginPage() {
   const [given, setGiven] = useState<FirstLeadIn>({
     word: window.location.hash.slice(1),
     name: "",

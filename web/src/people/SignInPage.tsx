@@ -8,7 +8,7 @@ import { Door } from "./Door";
 import { useSignIn } from "./session";
 
 /** The sign at the door: who is it? In the demo it names the two people who work there. */
-export function SignInPage({ session }: { session: Session }) {
+export default function SignInPage({ session }: { session: Session }) {
   const [username, setUsername] = useState("");
   const [password, setPassword] = useState("");
   const [code, setCode] = useState("");

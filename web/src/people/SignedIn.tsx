@@ -1,14 +1,16 @@
-import { type ReactNode, useEffect } from "react";
+import { lazy, type ReactNode, useEffect } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { useComingBack } from "@/offline/useComingBack";
 import { useLastSeen } from "@/offline/useLastSeen";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
-import { BeginPage } from "./BeginPage";
-import { Door } from "./Door";
-import { OwnPasswordForm } from "./OwnPasswordForm";
-import { SignInPage } from "./SignInPage";
+import { OnDemand } from "@/ui/OnDemand";
 import { useSession } from "./session";
+
+// Whoever is signed in already does not wait for the door's pages.
+const BeginPage = lazy(() => import("./BeginPage"));
+const ChoosePasswordPage = lazy(() => import("./ChoosePasswordPage"));
+const SignInPage = lazy(() => import("./SignInPage"));
 
 /** Everything but the sign-in page is for people who are signed in. */
 export function SignedIn({ children }: { children: ReactNode }) {
@@ -26,16 +28,17 @@ export function SignedIn({ children }: { children: ReactNode }) {
   }, [person, atTheDoor, search, navigate]);
   if (person?.must_choose_password) {
     return (
-      <Door about={`${person.name}: choose a password of your own`}>
-        <div className="mt-5">
-          <OwnPasswordForm once />
-        </div>
-      </Door>
+      <OnDemand>
+        <ChoosePasswordPage name={person.name} />
+      </OnDemand>
     );
   }
   if (person) return atTheDoor ? null : children;
-  if (session?.nobody_yet) return <BeginPage />;
-  if (session) return <SignInPage session={session} />;
+  if (session) {
+    return (
+      <OnDemand>{session.nobody_yet ? <BeginPage /> : <SignInPage session={session} />}</OnDemand>
+    );
+  }
   return (
     <main className="mx-auto max-w-[34rem] p-6">
       {failed && !looking ? (

@@ -7,7 +7,7 @@ const HEIGHT = 176;
 const MARGIN = { left: 58, right: 14, top: 12, bottom: 34 };
 
 /** A small plot: the curve with its band and the reading on it, or a series. */
-export function Plot({ plot }: { plot: PlotData }) {
+export default function Plot({ plot }: { plot: PlotData }) {
   const [frame, width] = useWidth();
   return (
     <figure className="w-full">

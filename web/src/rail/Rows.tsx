@@ -7,7 +7,7 @@ const HEIGHT = 28;
 const BAR = 16;
 
 /** Several figures at once, a strip each; strips of one band share one scale, so that they compare. */
-export function Rows({ rows }: { rows: RowData[] }) {
+export default function Rows({ rows }: { rows: RowData[] }) {
   const shared = sharedScale(rows);
   return (
     <ul aria-label="Every figure" className="flex flex-col">
