@@ -6960,7 +6960,7 @@ export interface components {
         };
         /**
          * PositionChange
-         * @description What may change about a position while its part stays. A ``rule_set`` of null is the machine's.
+         * @description What may change about a position while its part stays; ``rule_set`` null: the machine's.
          */
         PositionChange: {
             /** Name */

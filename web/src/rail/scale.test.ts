@@ -66,7 +66,8 @@ describe("railScale", () => {
 
   test("never starts below zero", () => {
     const scale = railScale({ ...rail, band: { ...band, lower: 0.2, upper: 9 } }, 500);
-    expect(scale.at.domain()[0]).toBe(0);
+    expect(placeOn(scale, 0)).toBe(0);
+    expect(scale.ticks[0]).toBe(0);
   });
 });
 

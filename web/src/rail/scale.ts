@@ -1,4 +1,4 @@
-import { type ScaleLinear, type ScaleLogarithmic, scaleLinear, scaleLog } from "d3-scale";
+import { ticks as ticksBetween } from "d3-array";
 import type { RailData } from "@/api/types";
 
 /** Where a value stands: what is not above zero has no place on a logarithmic scale but its start. */
@@ -8,7 +8,8 @@ export function placeOn(scale: RailScale, value: number): number {
 
 export type RailScale = {
   kind: "linear" | "log";
-  at: ScaleLinear<number, number> | ScaleLogarithmic<number, number>;
+  /** Where a value stands, from the left [px]. */
+  at: (value: number) => number;
   ticks: number[];
 };
 
@@ -44,28 +45,36 @@ export function railScale(rail: RailData, width: number): RailScale {
       width,
     );
   }
-  const at = scaleLinear([from, to], [0, width]);
-  return { kind: "linear", at, ticks: at.ticks(Math.max(3, Math.min(9, Math.round(width / 70)))) };
+  const count = Math.max(3, Math.min(9, Math.round(width / 70)));
+  return {
+    kind: "linear",
+    at: (value) => ((value - from) / (to - from)) * width,
+    ticks: ticksBetween(from, to, count),
+  };
 }
 
 function logScale(from: number, to: number, width: number): RailScale {
-  const at = scaleLog([from, to], [0, width]);
-  const decades = at.ticks().filter((tick) => isPowerOfTen(tick));
-  const ticks =
-    decades.length >= 3 ? decades : at.ticks(6).filter((tick) => [1, 2, 5].includes(leading(tick)));
-  return { kind: "log", at, ticks };
+  const reach = Math.log(to / from);
+  const decades = steps(from, to, [1]);
+  return {
+    kind: "log",
+    at: (value) => (Math.log(value / from) / reach) * width,
+    ticks: decades.length >= 3 ? decades : steps(from, to, [1, 2, 5]),
+  };
+}
+
+/** The multiples of the powers of ten that lie between two values. */
+function steps(from: number, to: number, multiples: number[]): number[] {
+  const first = Math.floor(Math.log10(from));
+  const last = Math.ceil(Math.log10(to));
+  const powers = Array.from({ length: last - first + 1 }, (_, place) => first + place);
+  return powers
+    .flatMap((power) => multiples.map((one) => Number(`${one}e${power}`)))
+    .filter((one) => one >= from && one <= to);
 }
 
 function isPositive(value: number | null | undefined): value is number {
   return value != null && value > 0;
-}
-
-function leading(value: number): number {
-  return Math.round(value / 10 ** Math.floor(Math.log10(value) + 1e-9));
-}
-
-function isPowerOfTen(value: number): boolean {
-  return Math.abs(Math.log10(value) - Math.round(Math.log10(value))) < 1e-9;
 }
 
 /** A tick's label: the unit stands once, at the axis' end; prefixes where thousands would crowd. */
