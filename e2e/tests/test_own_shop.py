@@ -18,6 +18,7 @@ from playwright.sync_api import Error, Page, expect
 
 from e2e.browser import PHONE, chromium
 from e2e.technician import Technician
+from e2e.tests.test_without_the_server import READY
 
 ROOT = Path(__file__).resolve().parents[2]
 NAME = "bench.skerrow.test"
@@ -183,6 +184,13 @@ class OwnShop(unittest.TestCase):
         page.locator("#entry").fill("24.6")
         technician.see_verdict("Within")
         expect(page.get_by_text("0.5 % · 24.6 Ω + 3 · 0.1 Ω").first).to_be_attached()
+        # On a home screen it opens without the network: its worker has all of the app by now.
+        for _ in range(200):
+            if page.evaluate(READY):
+                break
+            page.wait_for_timeout(100)
+        self.assertTrue(page.evaluate("isSecureContext"))
+        self.assertTrue(page.evaluate(READY))
 
     def everything_is_its_owners_alone(self) -> None:
         for one in [self.data, *self.data.rglob("*")]:

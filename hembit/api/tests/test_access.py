@@ -2,12 +2,22 @@
 
 from __future__ import annotations
 
+from functools import cache
+from typing import Any
+
 from hembit.api.api import api
 from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.people.access import leads_only
 
 DOOR = ("/api/v1/session", "/api/v1/first-lead")
 """For whoever is not signed in yet."""
+
+
+@cache
+def paths() -> dict[str, Any]:
+    """Every path of the schema, which takes seconds to make."""
+    return dict(api.get_openapi_schema()["paths"])
 
 
 class Access(VisitCase):
@@ -21,10 +31,30 @@ class Access(VisitCase):
         opens = ("/api/v1/session/unlock", "/api/v1/session/password")
         self.refused_everywhere(client, token, (423, 404), (*DOOR, *opens))
 
+    def test_every_route_of_a_leads_refuses_a_technician(self) -> None:
+        asked = 0
+        auth = api._auth()
+        for path, methods in paths().items():
+            for method, operation in methods.items():
+                if leads_only not in auth[operation["operationId"]]:
+                    continue
+                asked += 1
+                url = path.replace("{number}", "1").replace("{size}", "full")
+                with self.subTest(f"{method} {url}"):
+                    answer = self.client.generic(
+                        method.upper(),
+                        url,
+                        b"{}",
+                        "application/json",
+                        headers={"X-CSRFToken": self.token},
+                    )
+                    self.assertIn(answer.status_code, (403, 404))
+        self.assertGreater(asked, 25)
+
     def refused_everywhere(
         self, client: ContractClient, token: str, statuses: tuple[int, ...], but: tuple[str, ...]
     ) -> None:
-        for path, methods in api.get_openapi_schema()["paths"].items():
+        for path, methods in paths().items():
             for method in methods:
                 if path in but:
                     continue
