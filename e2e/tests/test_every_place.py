@@ -17,6 +17,18 @@ from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Customer, Machine, Position
 from hembit.apps.shop.models import Instrument
 
+MAIN = Path(__file__).resolve().parents[2] / "web" / "src" / "main.tsx"
+LEADS = (
+    ("first-day", "First day, 1 of 4"),
+    ("shop/backups", "How they are made"),
+    ("shop/rules", "Dead, insulation, earth"),
+    ("shop/lists", "A finding takes it as"),
+    ("shop/trail", "Find"),
+    ("me", "Time codes"),
+    ("shop", "Ilse Fennick"),
+)
+"""What a lead alone sees, or sees more of."""
+
 
 class Accessible(DemoVisits):
     def places(self) -> list[tuple[str, str]]:
@@ -48,8 +60,19 @@ class Accessible(DemoVisits):
             (f"shop/instruments/{bench}", "Daily check"),
             ("shop/instruments/new/meter", "Add a meter"),
             ("shop/instruments/new/thermometer", "Add a thermometer"),
+            ("shop/lists", "Own lists"),
             ("me", "Signed in"),
         ]
+
+    def test_no_place_is_left_out(self) -> None:
+        routes = re.findall(r'<Route path="([^"*]+)"', MAIN.read_text("utf-8"))
+        self.assertGreater(len(routes), 15)
+        seen = [path.partition("?")[0] for path, _ in (*self.places(), *LEADS)]
+        for route in routes:
+            if route.startswith(("check", "kept", "reckoner")):
+                continue  # in test_every_screen
+            like = re.sub(r":\w+", "[^/]+", route)
+            self.assertTrue(any(re.fullmatch(like, path) for path in seen), route)
 
     def test_every_place(self) -> None:
         page = self.page
@@ -86,13 +109,7 @@ class Accessible(DemoVisits):
     def test_a_leads_own_places(self) -> None:
         maud = visitor(self.new_technician("Maud Fennick"))
         page = maud.page
-        for path, words in (
-            ("first-day", "First day, 1 of 4"),
-            ("shop/backups", "How they are made"),
-            ("shop/rules", "Dead, insulation, earth"),
-            ("shop/trail", "Find"),
-            ("shop", "Ilse Fennick"),
-        ):
+        for path, words in LEADS:
             page.goto(f"{self.live_server_url}/{path}")
             maud.see(words)
             self.assert_accessible(page, f"a lead's {path}")
