@@ -70,6 +70,18 @@ class AtTheDoor(BrowserCase):
         page.get_by_role("link", name="Shop").click()
         expect(page.get_by_role("radio", name="2 min")).to_be_checked()
 
+    def test_opened_in_one_tab_it_is_open_in_the_other(self) -> None:
+        page = self.signs_in("maud")
+        expect(page.get_by_role("navigation", name="Places")).to_be_visible()
+        other = page.context.new_page()
+        other.goto(f"{self.live_server_url}/shop")
+        other.get_by_role("button", name="Lock it now").click()
+        for one in (page, other):
+            expect(one.get_by_text("Locked. Maud Fennick is signed in here.")).to_be_visible()
+        self.opens(page)
+        for one in (page, other):
+            expect(one.get_by_role("navigation", name="Places")).to_be_visible()
+
     def test_locked_without_the_server_too(self) -> None:
         page = self.signs_in("maud")
         expect(page.get_by_role("navigation", name="Places")).to_be_visible()

@@ -10,7 +10,7 @@ from pydantic import TypeAdapter
 from hembit_core import BetweenTerminals, Conditions, DecisionRule, HeatingElement, Outcome, judge
 from hembit_core.errors import InputError
 from hembit_core.families.to_case import TerminalToCase
-from hembit_core.judge import PartReading, PartSpec
+from hembit_core.judge import PartReading, PartSpec, expectations
 from hembit_core.judging.states import State
 from hembit_core.rule_settings import changed_rules, own_figures, rule_settings, value_of
 from hembit_core.rules import Rules, default_rules
@@ -136,9 +136,32 @@ class InAVerdict(TestCase):
         cold = PART.validate_python({"kind": "heating_element", "rating": ohms})
         read = READING.validate_python({**low, "display": "25.8"})
         self.assertNotEqual(judge(cold, read, Conditions(rules=rules)).outcome, Outcome.ACCEPT)
-        with self.assertRaises(InputError) as told:
-            judge(cold, read)
-        self.assertEqual(told.exception.field, "spec.tolerance")
+
+    def test_no_school_of_a_shop_leaves_a_stored_spec_that_cannot_be_judged(self) -> None:
+        """A machine's specs are kept for years, and its job must open by whatever rules hold then."""
+        bare = {"kind": "heating_element", "rating": {"by": "ohms", "resistance": "24"}}
+        specs = [one[1] for one in every_reading()]
+        specs += [PART.validate_python(bare)]
+        specs += [PART.validate_python({"kind": "element_bank", "members": 2, "member": bare})]
+        for setting in rule_settings():
+            for choice in setting.choices:
+                rules = changed_rules({setting.name: choice.value}, "rules “Another”")
+                for spec in specs:
+                    with self.subTest(setting=setting.name, choice=choice.value, spec=spec.kind):
+                        expectations(spec, Conditions(rules=rules))
+
+    def test_ohms_alone_are_judged_by_the_narrowest_of_the_watts_steps(self) -> None:
+        """Not saying the plate accepts nothing that any plate of these ohms would not."""
+        cold = {"kind": "heating_element", "hot_cold_ratio": "1"}
+        bare = PART.validate_python({**cold, "rating": {"by": "ohms", "resistance": "24.0"}})
+        told = expectations(bare)[0]
+        self.assertIn("narrowest", " ".join(told.policy))
+        self.assertEqual(told.text, "22.86–26.67 Ω")
+        for volts in ("12", "24", "48", "120", "230", "400"):
+            rating = {"by": "ohms", "resistance": "24.0", "voltage": volts}
+            known = expectations(PART.validate_python({**cold, "rating": rating}))[0]
+            self.assertLessEqual(known.rail.band.lower or 0, told.rail.band.lower or 0)
+            self.assertGreaterEqual(known.rail.band.upper or 1e9, told.rail.band.upper or 0)
 
     def test_a_lenient_shop_is_strict_where_the_part_has_no_limit_for_it(self) -> None:
         rules = changed_rules({"igniter_school": "lenient"}, "rules “Ovens”")

@@ -6,7 +6,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from hembit_core.families.heating_element.alloys import HotCold, hot_cold
-from hembit_core.families.heating_element.input_tolerance import STANDARD, input_tolerance
+from hembit_core.families.heating_element.input_tolerance import (
+    STANDARD,
+    input_tolerance,
+    narrowest_shares,
+)
 from hembit_core.families.heating_element.spec import (
     ByPlate,
     HeatingElement,
@@ -133,7 +137,8 @@ def _appliance_band(
     spec: HeatingElement, nominal: float, rules: Rules
 ) -> tuple[Band, WorkingLine, str]:
     volts = spec.rated_voltage
-    assert volts is not None
+    if volts is None:
+        return _narrowest_band(nominal)
     rated = spec.rating.pair.power.value if isinstance(spec.rating, ByPlate) else volts**2 / nominal
     low, high = input_tolerance(rated)
     shares = percent(high / rated - 1, 0)
@@ -153,6 +158,17 @@ def _appliance_band(
     figures = f"({volts:g} V)² / {high:.6g} W … ({volts:g} V)² / {low:.6g} W"
     line = _band_line(shares, band, "U² / P_high … U² / P_low", figures, STANDARD)
     return band, line, f"{shares} ({STANDARD}, borrowed from appliances)"
+
+
+def _narrowest_band(nominal: float) -> tuple[Band, WorkingLine, str]:
+    """By the school about watts where neither watts nor volts are known: P goes with 1/R."""
+    low, high = narrowest_shares()
+    band = Band(lower=nominal / high, upper=nominal / low, nominal=nominal)
+    shares = f"{percent(high - 1, 0)} / {percent(low - 1, 0)} of power"
+    figures = f"{nominal:.6g} Ω / {high:g} … {nominal:.6g} Ω / {low:g}"
+    line = _band_line(shares, band, "R / share_high … R / share_low", figures, STANDARD)
+    why = "the narrowest: rated watts and volts are not given"
+    return band, line, f"{shares} ({STANDARD}, borrowed from appliances; {why})"
 
 
 def _band_line(

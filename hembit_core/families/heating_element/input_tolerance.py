@@ -31,3 +31,12 @@ def input_tolerance(rated: float) -> tuple[float | None, float]:
             minus = step["minus_percent"]
             return None if minus is None else rated * (1 - minus / 100), rated + plus
     raise AssertionError("the last step has no upper end")
+
+
+def narrowest_shares() -> tuple[float, float]:
+    """Lowest and highest power input as shares of rated [1], where the rated watts are not known.
+
+    The narrowest of all steps, so that not knowing them accepts nothing that knowing them would not.
+    """
+    least = min(one["minus_percent"] for one in _STEPS if one["minus_percent"] is not None)
+    return 1 - least / 100, 1 + min(one["plus_percent"] for one in _STEPS) / 100

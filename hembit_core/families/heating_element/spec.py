@@ -8,7 +8,6 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.errors import InputError
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import HotColdRatio, Power, Resistance, Voltage
 from hembit_core.model import Model
@@ -84,12 +83,6 @@ class HeatingAlloy(StrEnum):
     FECRAL = "fecral"
 
 
-_ABOUT_WATTS = (
-    "The +5 %/−10 % school is about watts. Give the rated volts as well, "
-    "or choose ±10 % of R or your own limits."
-)
-
-
 class HeatingElement(Model):
     """A heating element's specification.
 
@@ -110,24 +103,23 @@ class HeatingElement(Model):
     @model_validator(mode="after")
     def _school_fits_rating(self) -> HeatingElement:
         if isinstance(self.tolerance, ApplianceInput) and self.rated_voltage is None:
-            raise PydanticCustomError("school", _ABOUT_WATTS)
+            raise PydanticCustomError(
+                "school",
+                "The +5 %/−10 % school is about watts. Give the rated volts as well, "
+                "or choose ±10 % of R or your own limits.",
+            )
         return self
 
     def tolerance_by(self, rules: Rules) -> ApplianceInput | PercentOfResistance | OwnLimits:
         """The tolerance: the spec's own, else that of the shop's school.
 
-        Raises
-        ------
-        InputError
-            If the shop's school is about watts and the rated volts are not known.
+        A spec that leaves its school open can always be judged, whatever the shop's rules say later.
         """
         if self.tolerance is not None:
             return self.tolerance
         if rules.element_school == "percent_of_resistance":
             share = f"{100 * rules.element_share:.6g}"
             return PercentOfResistance.model_validate({"percent": share})
-        if self.rated_voltage is None:
-            raise InputError(_ABOUT_WATTS).at("spec.tolerance")
         return ApplianceInput()
 
     @classmethod

@@ -18,6 +18,7 @@ EXTRA_LOW = {"AC": 50.0, "DC": 120.0}
 """Up to these volts a supply asks for no category (IEC 61140, band I; in dry places) [V]."""
 SYSTEM_STEPS = (150.0, 300.0, 600.0, 1000.0)
 """The standard steps of volts to earth (IEC 60664-1, table F.1) [V]."""
+_GROUNDED = {"N", "PE"}
 _PAIR = re.compile(
     r"^(?P<a>[^\s:=–—-]{1,15}(?: [^\s:=–—-]{1,10})?)\s*[–—-]\s*(?P<b>[^\s:=–—-]{1,15})"
     r"\s*[:=]?\s+(?P<volts>\d{1,4}(?:[.,]\d{1,2})?)\s*V?$",
@@ -62,10 +63,18 @@ class OwnSystem(Model):
 
     @property
     def volts_to_earth(self) -> float:
-        """The standard step that holds what stands to earth or neutral, else between lines [V]."""
+        """The standard step that holds what the conductors stand at to earth or neutral [V].
+
+        Unless that is given for each of them, the volts between conductors count.
+        """
         named = {**self.pairs, **self.earth}
-        grounded = [volts for name, volts in named.items() if {"PE", "N"} & set(name.split("–"))]
-        to_earth = max(grounded, default=0.0) or self.highest
+        conductors = {end for name in named for end in name.split("–")} - _GROUNDED
+        known: dict[str, float] = {}
+        for name, volts in named.items():
+            ends = set(name.split("–"))
+            if ends & _GROUNDED:
+                known |= {end: max(volts, known.get(end, 0.0)) for end in ends - _GROUNDED}
+        to_earth = max(known.values()) if conductors and known.keys() >= conductors else self.highest
         return next(step for step in SYSTEM_STEPS if step >= to_earth)
 
 
@@ -92,6 +101,8 @@ def read_pairs(text: str) -> dict[str, float]:
                 f"Line {number}, “{line.strip()[:40]}”, is no pair with its volts. "
                 "Write two terminals and the volts between them: L1-L2 400."
             )
+        if read["a"] == read["b"]:
+            raise InputError(f"Line {number}: {read['a']} to itself is no pair. Name two terminals.")
         name = f"{read['a']}–{read['b']}"
         other = f"{read['b']}–{read['a']}"
         if name in found or other in found:

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { ask, client } from "@/api/client";
-import { keys } from "@/api/keys";
+import { askAgain, keys } from "@/api/keys";
 import { useSession } from "@/people/session";
 import { shared, useShared } from "@/stored/shared";
 
@@ -77,6 +77,12 @@ export function useScreenLock() {
   useEffect(() => {
     if (tell) mutate();
   }, [tell, mutate]);
+  // Opened in another tab: the server is asked, since it may be so for this one too.
+  const before = useRef(here);
+  useEffect(() => {
+    if (before.current && !here) void askAgain(store, keys.session);
+    before.current = here;
+  }, [here, store]);
   return { locked: here || there, opening };
 }
 

@@ -103,7 +103,14 @@ class BadInput(ApiTestCase):
             ({"spec__rating__pairs": plate(None, "230")}, power, "figure"),
             ({"spec__rating__pairs": plate({"a": 1}, "230")}, power, "figure"),
             ({"spec__rating__pairs": []}, "spec.rating.pairs", "Nothing is given"),
-            ({"spec__rating": {"by": "ohms", "resistance": "24"}}, "spec.tolerance", "watts"),
+            (
+                {
+                    "spec__rating": {"by": "ohms", "resistance": "24"},
+                    "spec__tolerance": {"school": "appliance_input"},
+                },
+                "spec",
+                "watts",
+            ),
             ({"spec__rating": {"by": "guess"}}, "spec.rating", "Choose one of"),
             ({"spec__tolerance": {"school": "own_limits"}}, "spec.tolerance", "Give a lower"),
             ({"spec__alloy": "tin"}, "spec.alloy", "Choose one of"),
