@@ -13,13 +13,14 @@ from typing import Any, TextIO
 from pydantic import TypeAdapter, ValidationError
 
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
+from hembit_core.documents import DocumentError
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import PartSpec
 from hembit_core.judging.brief import Brief
 from hembit_core.judging.summary import figure_of
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import judge_rows
-from hembit_core.sheets.sheet import CheckSheet, SheetError, read_sheet, write_sheet
+from hembit_core.sheets.sheet import CheckSheet, read_sheet, write_sheet
 
 ALL_ACCEPTED, SOMETHING_REJECTED, INPUT_ERROR, SOMETHING_UNDECIDED = 0, 1, 2, 3
 
@@ -50,7 +51,7 @@ def judge_file(options: dict[str, Any], out: TextIO, err: TextIO) -> int:
     """
     try:
         return _csv(options, out, err) if options["spec"] else _sheet(options, out)
-    except SheetError as error:
+    except DocumentError as error:
         err.write(f"{error.message}\n")
         for place, sentence in error.problems:
             err.write(f"  {place}: {sentence}\n")
@@ -120,7 +121,7 @@ def _parsed(adapter: TypeAdapter[Any], given: str, option: str) -> Any:
         return adapter.validate_python(json.loads(text))
     except ValidationError as error:
         problems = tuple((".".join(map(str, one["loc"])), one["msg"]) for one in error.errors())
-        raise SheetError(f"{option} cannot be used.", problems) from None
+        raise DocumentError(f"{option} cannot be used.", problems) from None
     except ValueError as error:
         raise InputError(f"{option} is not JSON: {error}.") from None
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
 from hembit_core.findings.find import find
 from hembit_core.judge import judge
 from hembit_core.judging.states import Outcome
-from hembit_core.sheets.sheet import CheckSheet, SheetError, SheetPart, SheetReading
+from hembit_core.sheets.sheet import CheckSheet, SheetPart, SheetReading
 
 
 def judge_sheet(sheet: CheckSheet) -> CheckSheet:
@@ -17,13 +18,13 @@ def judge_sheet(sheet: CheckSheet) -> CheckSheet:
 
     Raises
     ------
-    SheetError
+    DocumentError
         If a reading cannot be used; ``problems`` names the part, the field and why.
     """
     problems: list[tuple[str, str]] = []
     parts = tuple(_judge_part(sheet, part, problems) for part in sheet.parts)
     if problems:
-        raise SheetError(f"{len(problems)} readings of this sheet cannot be used.", tuple(problems))
+        raise DocumentError(f"{len(problems)} readings of this sheet cannot be used.", tuple(problems))
     return sheet.model_copy(update={"parts": parts})
 
 

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import json
 from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints, ValidationError
+from pydantic import Field, StringConstraints
 
 from hembit_core.conditions import Conditions
-from hembit_core.errors import InputError
+from hembit_core.documents import read_document, write_document
 from hembit_core.figures import Voltage
 from hembit_core.findings.finding import Finding, Observation
 from hembit_core.judge import PartReading, PartSpec
@@ -58,45 +57,18 @@ class CheckSheet(Model):
     parts: tuple[SheetPart, ...] = Field(min_length=1, max_length=1000)
 
 
-class SheetError(InputError):
-    """The text is not a check sheet that can be read. ``problems`` lists field and sentence."""
-
-    def __init__(self, message: str, problems: tuple[tuple[str, str], ...] = ()) -> None:
-        super().__init__(message)
-        self.problems = problems
-
-
 def read_sheet(text: str) -> CheckSheet:
     """Read a check sheet from JSON text.
 
     Raises
     ------
-    SheetError
+    DocumentError
         If it is not JSON, not a check sheet, of a version not known here, or if
         fields are wrong; ``problems`` names each.
     """
-    try:
-        document = json.loads(text)
-    except (ValueError, RecursionError) as error:
-        raise SheetError(f"This is not JSON: {error}.") from None
-    if not isinstance(document, dict) or document.get("format") != FORMAT:
-        raise SheetError(f'This is not a check sheet: it does not say "format": "{FORMAT}".')
-    if document.get("version") != VERSION:
-        raise SheetError(
-            f"This check sheet is of version {document.get('version')!r}; version {VERSION} is "
-            "read here. A newer Hembit may read it."
-        )
-    try:
-        return CheckSheet.model_validate(document)
-    except ValidationError as error:
-        problems = tuple((_place(one["loc"]), one["msg"]) for one in error.errors())
-        raise SheetError(f"{len(problems)} fields of this sheet cannot be used.", problems) from None
-
-
-def _place(location: tuple[str | int, ...]) -> str:
-    return ".".join(str(part) for part in location)
+    return read_document(text, CheckSheet, FORMAT, VERSION, "check sheet")
 
 
 def write_sheet(sheet: CheckSheet) -> str:
     """Write a check sheet as JSON text, readable, with a newline at its end."""
-    return sheet.model_dump_json(indent=2) + "\n"
+    return write_document(sheet)

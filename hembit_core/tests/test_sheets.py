@@ -10,11 +10,12 @@ from pathlib import Path
 from typing import Any
 
 from hembit_core import Conditions, DecisionRule, InputError, Outcome
+from hembit_core.documents import DocumentError
 from hembit_core.sheets.command import main
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import Row, judge_rows
 from hembit_core.sheets.schema import schema_text
-from hembit_core.sheets.sheet import SheetError, read_sheet, write_sheet
+from hembit_core.sheets.sheet import read_sheet, write_sheet
 from hembit_core.tests.parts import DECK_OVEN
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -87,14 +88,14 @@ class Sheets(unittest.TestCase):
             (document(colour="red"), "cannot be used"),
         ]
         for text, words in cases:
-            with self.subTest(words), self.assertRaises(SheetError) as caught:
+            with self.subTest(words), self.assertRaises(DocumentError) as caught:
                 read_sheet(text)
             self.assertIn(words, caught.exception.message)
 
     def test_a_bad_reading_is_named_by_its_part(self) -> None:
         sheet = json.loads(document())
         sheet["parts"][0]["readings"][0]["reading"]["display"] = "warm"
-        with self.assertRaises(SheetError) as caught:
+        with self.assertRaises(DocumentError) as caught:
             judge_sheet(read_sheet(json.dumps(sheet)))
         place, sentence = caught.exception.problems[0]
         self.assertEqual(place, "Pick-up coil, reading 1, reading.display")

@@ -1,0 +1,1 @@
+"""How a part's readings move over the years."""
