@@ -8,6 +8,8 @@ from hembit.api.contract import Api
 from hembit.api.errors import register
 from hembit.api.parser import StrictJson
 from hembit.apps.backups.routes import router as backups
+from hembit.apps.catalog.chart_routes import router as charts
+from hembit.apps.catalog.routes import router as catalog
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
@@ -49,6 +51,8 @@ api.add_router("", instruments)
 api.add_router("", backups)
 api.add_router("", rules)
 api.add_router("", lists)
+api.add_router("", catalog)
+api.add_router("", charts)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

@@ -49,6 +49,8 @@ def bring_up_to_date(folder: Path, now: datetime) -> Path | None:
             f"The database could not be brought up to date: {said}. Nothing was changed: the Hembit "
             "that served it before still can."
         )
+    # An empty library is filled with what ships; without it a shop can go on all the same.
+    manage(folder, "load_starter_library", database=aside)
     _fold(aside)
     before = None
     if was_there:

@@ -16,7 +16,7 @@ from hembit.site.wsgi import application
 wrong = import_string("hembit.apps.base.health.at_the_start")()
 if wrong:
     sys.exit(f"Hembit does not start. {wrong}")
-import_string("hembit.apps.base.health.clear_leftovers")()
+import_string("hembit.apps.base.kept_files.clear_leftovers")()
 _ = get_resolver().url_patterns  # every route now: the first who asks does not wait for them
 nightly.start(import_string("hembit.apps.base.health.look_through"))
 bridge = Bridge(

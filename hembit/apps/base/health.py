@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from collections.abc import Iterator
 from datetime import datetime, timedelta
 from pathlib import Path
@@ -13,9 +12,8 @@ from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent, record
+from hembit.apps.base.kept_files import clear_leftovers, clear_unknown
 
-LEFT_OVER = 3600.0
-"""How old a file of an upload is that was never finished [s]."""
 TOLD_BEFORE = timedelta(days=180)
 """How long before telephones have to be given another authority it is said."""
 
@@ -57,6 +55,7 @@ def look_through() -> list[str]:
     found = broken_parts()
     record("data_checked", after={"faults": found})
     clear_leftovers()
+    clear_unknown()
     return found
 
 
@@ -77,13 +76,3 @@ def _what_ends(now: datetime) -> Iterator[str]:
             f"The certificate authority that telephones trust ends on {ends:%Y-%m-%d}. Before that, "
             "Hembit is started once with --new-authority, and every telephone is given the new one."
         )
-
-
-def clear_leftovers(now: float | None = None) -> int:
-    """Remove what uploads left that were interrupted; how many files."""
-    cleared = 0
-    for part in Path(settings.MEDIA_ROOT).rglob("*.part"):
-        if (now or time.time()) - part.stat().st_mtime > LEFT_OVER:
-            part.unlink(missing_ok=True)
-            cleared += 1
-    return cleared

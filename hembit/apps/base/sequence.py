@@ -29,6 +29,14 @@ def next_sequence() -> int:
         return int(cursor.fetchone()[0])
 
 
+def next_sequences(count: int) -> range:
+    """The next so many numbers at once."""
+    with connection.cursor() as cursor:
+        cursor.execute(_NEXT.replace("(1, 1)", "(1, %s)").replace("last + 1", "last + %s"), [count] * 2)
+        last = int(cursor.fetchone()[0])
+    return range(last - count + 1, last + 1)
+
+
 def last_sequence() -> int:
     """The last number given out; 0 where none was."""
     return Counter.objects.filter(pk=1).values_list("last", flat=True).first() or 0

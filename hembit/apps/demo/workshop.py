@@ -12,6 +12,8 @@ from uuid import UUID, uuid5
 from django.utils import timezone
 from pydantic import TypeAdapter
 
+from hembit.apps.catalog.models import Spec
+from hembit.apps.demo.library import load_specs
 from hembit.apps.demo.pictures import picture
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up
@@ -51,6 +53,7 @@ def load_people() -> dict[str, Person]:
 
 def load_machines() -> dict[str, Machine]:
     """Customers and machines with their positions; those that are there stay as they are."""
+    load_specs()
     for customer in _read("workshop.json")["customers"]:
         machines = customer.pop("machines")
         if not Customer.objects.filter(name=customer["name"]).exists():
@@ -67,6 +70,8 @@ def _add_machine(customer: Customer, given: dict[str, Any]) -> None:
     for one in positions:
         bank = one.pop("part_of", None)
         known = {**one, "part_of": numbers.get(bank) if bank else None}
+        if "library" in known:
+            known["revision"] = Spec.objects.get(name=known.pop("library")).current_id
         numbers[one["name"]] = add_position(machine, PositionIn.model_validate(known)).pk
 
 

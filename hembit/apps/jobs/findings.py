@@ -5,14 +5,16 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
+from hembit.apps.checks.models import Check
+from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
-from hembit_core import CORE_VERSION, Conditions
+from hembit_core import CORE_VERSION, Conditions, Judgement, judge
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
-from hembit_core.families.registry import about
+from hembit_core.families.registry import about, readings_of
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.states import Outcome, State
@@ -52,7 +54,7 @@ def refresh_finding(
     last = readings[-1].check_kept.submission["conditions"] if readings else None
     found = find(
         spec,
-        [judgement_of(one.check_kept) for one in readings],
+        [one for one in (judged_by(spec, row.check_kept) for row in readings) if one],
         seen,
         Conditions.model_validate(last) if last else None,
     )
@@ -72,6 +74,22 @@ def refresh_finding(
     )
     finding.save()
     return finding
+
+
+def judged_by(spec: Any, check: Check) -> Judgement | None:
+    """What a reading says by the figures that hold for the part now.
+
+    Where the part's spec was mended since, it is judged again under the conditions of its day; what
+    was said that day stays on record. None where such a part has no such test.
+    """
+    if check.submission["spec"] == spec.model_dump(mode="json"):
+        return judgement_of(check)
+    kept = Submission.model_validate(check.submission)
+    if kept.spec == spec:  # stored when a spec had fewer fields
+        return judgement_of(check)
+    if type(kept.reading) not in readings_of(type(spec)):
+        return None
+    return judge(spec, kept.reading, kept.conditions, kept.rule)
 
 
 def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) -> Entry | None:

@@ -39,7 +39,9 @@ def standing_of(machine: int) -> dict[int, Standing]:
     A part's baseline is its first good reading from end to end, in ohms: the one taken
     before it was fitted, where there is one. A new part starts anew.
     """
-    parts = FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True)
+    parts = FittedPart.objects.filter(
+        position__machine=machine, position__retired_at__isnull=True, removed_at__isnull=True
+    )
     mine = Reading.objects.filter(part=OuterRef("pk"), superseded_by__isnull=True)
     good = {"measurand__in": with_role(Role.ALONG), "check_kept__outcome": Outcome.ACCEPT}
     before = Reading.objects.filter(

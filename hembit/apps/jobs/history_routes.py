@@ -6,9 +6,14 @@ from django.http import HttpRequest
 from ninja import Router
 
 from hembit.apps.base.paging import After, Page, page_of
+from hembit.apps.jobs.drift import PartDrift, drift_of
 from hembit.apps.jobs.history import readings_of, standing_of
+from hembit.apps.jobs.mending import mend
 from hembit.apps.jobs.summaries import ReadingOut, reading_out
+from hembit.apps.machines.schemas import MachineOut, MendIn
 from hembit.apps.machines.services import find_machine, find_position
+from hembit.apps.machines.shown import machine_out
+from hembit.apps.people.access import asking
 from hembit_core.model import Model
 
 router = Router(tags=["jobs"])
@@ -36,6 +41,22 @@ def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
         )
         for position, found in standing_of(number).items()
     ]
+
+
+@router.put("/positions/{row:number}/spec", response=MachineOut, operation_id="mend_spec")
+def mend_spec(request: HttpRequest, number: int, given: MendIn) -> MachineOut:
+    """Say what the part in a position should have been all along."""
+    position = find_position(number)
+    mend(position, given, asking(request))
+    return machine_out(find_machine(position.machine_id))
+
+
+@router.get(
+    "/positions/{row:number}/drift", response=PartDrift | None, operation_id="get_position_drift"
+)
+def get_position_drift(request: HttpRequest, number: int) -> PartDrift | None:
+    """How the part in a position moved over the years."""
+    return drift_of(find_position(number))
 
 
 @router.get(

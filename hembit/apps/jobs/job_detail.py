@@ -166,7 +166,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
             serial=part.serial if part else "",
             fitted_on=part.fitted_on if part else None,
             part_of=str(bank) if bank else None,
-            rule_set=rule_set_of(visit.job, position),
+            rule_set=rule_set_of(visit.job, position, visit.part_in(position)),
             safety_device=bool(position and position.is_safety_device),
             finding=FindingOut(
                 number=found.pk,

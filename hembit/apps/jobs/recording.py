@@ -62,6 +62,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
         _check_superseding(given, standing, visit)
         _check_category(given, visit)
+        rule_set = rule_set_of(job, position, visit.part_in(position))
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
         check = keep(
             CheckIn(
@@ -74,7 +75,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
                     given.reading.measurand,
                     loose=given.loose or given.spare,
                 ),
-                conditions=given.conditions.model_copy(update={"rule_set": rule_set_of(job, position)}),
+                conditions=given.conditions.model_copy(update={"rule_set": rule_set}),
                 rule=given.rule,
             ),
             person,

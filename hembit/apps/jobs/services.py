@@ -14,7 +14,7 @@ from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
-from hembit.apps.jobs.models import Entry, Job, JobState
+from hembit.apps.jobs.models import Entry, Job, JobState, Reading
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.lists.models import OwnEntry
@@ -54,11 +54,11 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Store
 
 
 def _meter_in_hand(person: Person) -> dict[str, Any]:
-    """The meter this person read with last, in whichever job."""
+    """The meter this person read with last, as the job they did it in has it."""
     before = (
-        Job.objects.filter(technician=person, conditions__meter__isnull=False)
-        .order_by("-changed_at")
-        .values_list("conditions__meter", flat=True)
+        Reading.objects.filter(by=person, job__conditions__meter__isnull=False)
+        .order_by("-sequence")
+        .values_list("job__conditions__meter", flat=True)
         .first()
     )
     return {} if before is None else {"meter": before}

@@ -45,12 +45,16 @@ def key_of(position_id: int | None) -> str:
     return SUPPLY if position_id is None else str(position_id)
 
 
-def rule_set_of(job: Job, position: Position | None = None) -> int | None:
-    """The number of the set of rules that holds in a job, for what sits in a position; None for the
-    default one. What was said for the visit stands above the position's, and that above the machine's.
+def rule_set_of(
+    job: Job, position: Position | None = None, part: FittedPart | None = None
+) -> int | None:
+    """The number of the set of rules that holds in a job, for a part in a position; None for the
+    default one. What was said for the visit stands above the position's, that above the one of the
+    part's spec in the library, and that above the machine's.
     """
     own = position.rule_set_id if position else None
-    return job.rule_set_id or own or job.machine.rule_set_id
+    spec = part.revision.rule_set_id if part and part.revision else None
+    return job.rule_set_id or own or spec or job.machine.rule_set_id
 
 
 def rules_of_job(job: Job) -> Rules:
@@ -85,11 +89,19 @@ class Visit:
             .annotate(last=Max("id"))
             .values("last")
         )
-        parts = FittedPart.objects.filter(position__machine=job.machine_id, removed_at__isnull=True)
+        positions = {
+            one.pk: one
+            for one in Position.objects.filter(machine=job.machine_id).select_related("rule_set")
+            # One that was taken away since still stands in the records of the visits before.
+            if one.retired_at is None or one.retired_at > job.opened_at
+        }
+        parts = FittedPart.objects.filter(
+            position__machine=job.machine_id, removed_at__isnull=True
+        ).select_related("revision__rule_set")
         return cls(
             job=job,
-            positions=tuple(Position.objects.filter(machine=job.machine_id).select_related("rule_set")),
-            parts={one.position_id: one for one in parts},
+            positions=tuple(positions.values()),
+            parts={one.position_id: one for one in parts if one.position_id in positions},
             readings=tuple(Reading.brief.filter(job=job).values_list(*BRIEF, named=True)),
             findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
             entries=tuple(Entry.objects.filter(job=job)),
@@ -107,7 +119,10 @@ class Visit:
     def rules_for(self, key: str) -> Rules:
         """The shop's rules by which a part is judged: see :func:`rule_set_of`."""
         position = self.position(key)
-        own = position.rule_set if position and not self.job.rule_set_id else None
+        if position is None or self.job.rule_set_id:
+            return self.rules
+        part = self.parts.get(position.pk)
+        own = position.rule_set or (part.revision.rule_set if part and part.revision else None)
         return rules_of(own) if own else self.rules
 
     @cached_property
@@ -139,6 +154,10 @@ class Visit:
         if found is None:
             raise InputError("This part is not in the machine. Choose one of the route.").at("part")
         return found
+
+    def part_in(self, position: Position | None) -> FittedPart | None:
+        """What is fitted in a position now."""
+        return self.parts.get(position.pk) if position else None
 
     def spec(self, key: str) -> Any:
         """The spec of the part with that key, as it is fitted now."""

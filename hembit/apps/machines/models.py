@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.db import models
 from pydantic import TypeAdapter
 
+from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
+from hembit.apps.catalog.models import Revision
 from hembit.apps.rules.models import RuleSet
 from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem
@@ -63,6 +66,8 @@ class Machine(models.Model):
 class Position(models.Model):
     """A place in a machine where a part sits: "top deck, front element".
 
+    One that is not in the machine any more is ``retired_at`` a time: its history stays.
+
     ``part_of`` is the bank or set it is a member of; ``rule_set`` the shop's rules by which what sits
     here is judged, where they are not the machine's. ``held_safety_device`` says that a part that is
     one by its kind is or was fitted here; ``safety_device`` is a lead's word against or for it.
@@ -76,11 +81,16 @@ class Position(models.Model):
     rule_set = models.ForeignKey(RuleSet, models.PROTECT, null=True, related_name="+")
     held_safety_device = models.BooleanField(default=False, editable=False)
     safety_device = models.BooleanField(null=True, default=None)
+    retired_at = models.DateTimeField(null=True, editable=False)
 
     class Meta:
         ordering = ["machine", "place", "id"]
         constraints = [
-            models.UniqueConstraint(fields=["machine", "name"], name="position_named_once"),
+            models.UniqueConstraint(
+                fields=["machine", "name"],
+                condition=models.Q(retired_at__isnull=True),
+                name="position_named_once",
+            ),
         ]
 
     def __str__(self) -> str:
@@ -96,11 +106,13 @@ class Position(models.Model):
 class FittedPart(models.Model):
     """A part in a position from the day it was fitted to the day it was taken out.
 
-    ``job_number`` is the visit it was fitted in; a part that was there before has none.
+    ``job_number`` is the visit it was fitted in; a part that was there before has none. ``revision``
+    is the library's that its ``spec`` is from; a spec of its own has none.
     """
 
     position = models.ForeignKey(Position, models.CASCADE, related_name="parts")
     spec = models.JSONField()
+    revision = models.ForeignKey(Revision, models.PROTECT, null=True, related_name="parts")
     serial = models.CharField(max_length=80, blank=True)
     fitted_on = models.DateField(null=True)
     removed_at = models.DateTimeField(null=True)
@@ -123,3 +135,20 @@ class FittedPart(models.Model):
     def part_spec(self) -> Any:
         """The spec for the core."""
         return _SPEC.validate_python(self.spec)
+
+
+class SpecMended(AppendOnly):
+    """The spec of a fitted part was not the right one: what stood before, and why it was mended."""
+
+    part = models.ForeignKey(FittedPart, models.CASCADE, related_name="mended")
+    spec = models.JSONField()
+    revision = models.ForeignKey(Revision, models.PROTECT, null=True, related_name="+")
+    why = models.CharField(max_length=400)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["sequence"]
+
+    def __str__(self) -> str:
+        return f"{self.part}: {self.why}"

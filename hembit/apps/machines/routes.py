@@ -7,22 +7,41 @@ from ninja import Router
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.machines import services
+from hembit.apps.catalog.schemas import FoundSpec
+from hembit.apps.machines import finding_specs, positions, services
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import (
     CustomerIn,
     CustomerOut,
+    FittedBySpec,
+    MachineCopyIn,
     MachineIn,
     MachineOut,
     MachineSummary,
     PartIn,
     PositionChange,
     PositionIn,
+    PositionsIn,
     SafetyIn,
 )
+from hembit.apps.machines.shown import machine_out
 from hembit.apps.people.access import leads_only
 
 router = Router(tags=["machines"])
+
+
+@router.get("/specs/found", response=list[FoundSpec], operation_id="find_specs")
+def find_specs(request: HttpRequest, text: Text = "", machine: int | None = None) -> list[FoundSpec]:
+    """Specs of the library, of a machine and of the checks of these days that fit a few letters."""
+    return finding_specs.find_specs(text, machine)
+
+
+@router.get(
+    "/specs/{row:number}/positions", response=list[FittedBySpec], operation_id="list_spec_positions"
+)
+def list_spec_positions(request: HttpRequest, number: int) -> list[FittedBySpec]:
+    """Where parts by a spec are fitted now."""
+    return finding_specs.fitted_by(number)
 
 
 @router.get("/customers", response=Page[CustomerOut], operation_id="list_customers")
@@ -58,19 +77,19 @@ def list_machines(
 @router.post("/machines", response={201: MachineOut}, operation_id="add_machine")
 def add_machine(request: HttpRequest, given: MachineIn) -> Status[MachineOut]:
     """Add a machine."""
-    return Status(201, services.machine_out(services.save_machine(given)))
+    return Status(201, machine_out(services.save_machine(given)))
 
 
 @router.get("/machines/{row:number}", response=MachineOut, operation_id="get_machine")
 def get_machine(request: HttpRequest, number: int) -> MachineOut:
     """A machine with its positions and the part in each."""
-    return services.machine_out(services.find_machine(number))
+    return machine_out(services.find_machine(number))
 
 
 @router.put("/machines/{row:number}", response=MachineOut, operation_id="change_machine")
 def change_machine(request: HttpRequest, number: int, given: MachineIn) -> MachineOut:
     """Change a machine."""
-    return services.machine_out(services.save_machine(given, number))
+    return machine_out(services.save_machine(given, number))
 
 
 @router.post(
@@ -80,14 +99,41 @@ def add_position(request: HttpRequest, number: int, given: PositionIn) -> Status
     """Add a position with the part in it."""
     machine = services.find_machine(number)
     services.add_position(machine, given)
-    return Status(201, services.machine_out(machine))
+    return Status(201, machine_out(machine))
+
+
+@router.post(
+    "/machines/{row:number}/positions/several",
+    response={201: MachineOut},
+    operation_id="add_positions",
+)
+def add_positions(request: HttpRequest, number: int, given: PositionsIn) -> Status[MachineOut]:
+    """Add several positions, all or none."""
+    machine = services.find_machine(number)
+    positions.add_positions(machine, given)
+    return Status(201, machine_out(machine))
+
+
+@router.post("/machines/{row:number}/copies", response={201: MachineOut}, operation_id="copy_machine")
+def copy_machine(request: HttpRequest, number: int, given: MachineCopyIn) -> Status[MachineOut]:
+    """Add another machine of the same kind, with the same positions."""
+    copied = positions.copy_machine(services.find_machine(number), given)
+    return Status(201, machine_out(services.find_machine(copied.pk)))
+
+
+@router.delete("/positions/{row:number}", response=MachineOut, operation_id="take_position_away")
+def take_position_away(request: HttpRequest, number: int) -> MachineOut:
+    """Remove a position that was never used; one that was is retired."""
+    position = services.find_position(number)
+    positions.take_away(position)
+    return machine_out(services.find_machine(position.machine_id))
 
 
 @router.patch("/positions/{row:number}", response=MachineOut, operation_id="change_position")
 def change_position(request: HttpRequest, number: int, given: PositionChange) -> MachineOut:
     """Change a position's name, whether it sits behind a panel, or its rules."""
     position = services.change_position(services.find_position(number), given)
-    return services.machine_out(services.find_machine(position.machine_id))
+    return machine_out(services.find_machine(position.machine_id))
 
 
 @router.put(
@@ -99,7 +145,7 @@ def change_position(request: HttpRequest, number: int, given: PositionChange) ->
 def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOut:
     """A lead says whether the part is a safety device."""
     position = services.mark_safety(services.find_position(number), given.safety_device, given.reason)
-    return services.machine_out(services.find_machine(position.machine_id))
+    return machine_out(services.find_machine(position.machine_id))
 
 
 @router.post("/positions/{row:number}/parts", response={201: MachineOut}, operation_id="fit_part")
@@ -108,4 +154,4 @@ def fit_part(request: HttpRequest, number: int, given: PartIn) -> Status[Machine
     position = services.find_position(number)
     services.fit_part(position, given)
     machine = services.find_machine(position.machine_id)
-    return Status(201, services.machine_out(machine))
+    return Status(201, machine_out(machine))

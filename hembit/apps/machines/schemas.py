@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Annotated
+from typing import Annotated, Self
 
-from pydantic import ConfigDict, Field, StringConstraints, field_validator
+from pydantic import ConfigDict, Field, StringConstraints, field_validator, model_validator
+from pydantic_core import PydanticCustomError
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.text import SHOWN
@@ -80,13 +81,24 @@ class MachineSummary(Model):
     open_job_count: int
 
 
-class PositionIn(Model):
-    """A position as typed, with the part that is in it. ``part_of`` is the bank it belongs to."""
+class SpecGiven(Model):
+    """What a part should be: a ``revision`` of the library's, or a ``spec`` of its own."""
 
-    name: Name
-    part_of: int | None = None
-    behind_panel: bool = False
-    spec: SpecIn
+    spec: SpecIn | None = None
+    revision: int | None = None
+
+    @model_validator(mode="after")
+    def _one_of_them(self) -> Self:
+        if (self.spec is None) == (self.revision is None):
+            raise PydanticCustomError(
+                "spec", "Choose a spec of the library, or give the part's own figures."
+            )
+        return self
+
+
+class PartIn(SpecGiven):
+    """A part: what it should be, its serial and the day it was fitted."""
+
     serial: Serial = ""
     fitted_on: date | None = None
 
@@ -96,6 +108,41 @@ class PositionIn(Model):
         if day and day.year < 1900:
             raise ValueError("The day it was fitted lies before 1900. Check the year.")
         return day
+
+
+class PositionIn(PartIn):
+    """A position as typed, with the part that is in it. ``part_of`` is the bank it belongs to."""
+
+    name: Name
+    part_of: int | None = None
+    behind_panel: bool = False
+
+
+class PositionRow(PositionIn):
+    """One of several; ``member_of`` names a bank among those before it, or in the machine."""
+
+    member_of: Name | None = None
+
+
+class PositionsIn(Model):
+    """Several positions at once, all of them or none."""
+
+    positions: Annotated[tuple[PositionRow, ...], Field(min_length=1, max_length=100)]
+
+
+class MachineCopyIn(Model):
+    """Another machine of the same kind: its own names, the positions of the one that is copied."""
+
+    customer: int
+    name: Name
+    place: Line = ""
+    serial: Serial = ""
+
+
+class MendIn(SpecGiven):
+    """What the part in a position should have been all along, and why it was not so before."""
+
+    why: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN] = ""
 
 
 class PositionChange(Model):
@@ -113,12 +160,24 @@ class SafetyIn(Model):
     reason: Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN] = ""
 
 
-class PartIn(Model):
-    """A part fitted outside a job: its spec, serial and date."""
+class OfLibrary(Model):
+    """Which spec of the library a part is by; ``newer`` says that there is a newer revision."""
 
-    spec: SpecIn
-    serial: Serial = ""
-    fitted_on: date | None = None
+    spec: int
+    revision: int
+    number: int
+    name: str
+    proposed: bool
+    newer: int | None
+    handling: str
+
+
+class SpecBefore(Model):
+    """What a part's spec was before it was mended, and why."""
+
+    description: str
+    why: str
+    at: datetime
 
 
 class PartOut(Model):
@@ -127,6 +186,8 @@ class PartOut(Model):
     id: int
     description: str
     spec: PartSpec
+    library: OfLibrary | None
+    mended: tuple[SpecBefore, ...]
     serial: str
     fitted_on: date | None
     removed_at: datetime | None
@@ -162,6 +223,17 @@ class MachineOut(Model):
     rule_set: int | None
     customer: CustomerOut
     positions: tuple[PositionOut, ...]
+    retired: tuple[PositionOut, ...]
+
+
+class FittedBySpec(Model):
+    """A position whose part is by a spec of the library, and by which of its revisions."""
+
+    position: int
+    name: str
+    machine: int
+    machine_name: str
+    number: int
 
 
 def not_here(what: str) -> NotFound:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable
 from datetime import date, datetime
 from typing import Any, TypeVar
 
@@ -13,25 +13,22 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.lists.services import supply_of
+from hembit.apps.catalog.models import Revision
+from hembit.apps.catalog.services import find_revision
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.schemas import (
     CustomerIn,
-    CustomerOut,
     MachineIn,
-    MachineOut,
     PartIn,
-    PartOut,
     PositionChange,
     PositionIn,
-    PositionOut,
+    SpecGiven,
     not_here,
 )
 from hembit.apps.rules.services import find_set
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
-from hembit_core.judge import describe
 from hembit_core.planning.bypass import is_safety_device
 
 Found = TypeVar("Found")
@@ -92,7 +89,7 @@ def list_machines(text: str = "", customer: int | None = None) -> QuerySet[Machi
     """Machines by name, with their customer and how many positions they have."""
     found = Machine.objects.annotate(
         customer_name=F("customer__name"),
-        position_count=_count_of("positions"),
+        position_count=_count_of("positions", retired_at__isnull=True),
         open_job_count=_count_of("jobs", state="open"),
     )
     if customer:
@@ -137,7 +134,7 @@ def save_machine(given: MachineIn, number: int | None = None) -> Machine:
 
 def find_position(number: int, machine: Machine | None = None) -> Position:
     """The position with that number, in ``machine`` where one is given."""
-    found = Position.objects.select_related("machine").filter(pk=number)
+    found = Position.objects.select_related("machine").filter(pk=number, retired_at__isnull=True)
     if machine is not None:
         found = found.filter(machine=machine)
     position = found.first()
@@ -166,16 +163,36 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
         part_of=bank,
         behind_panel=given.behind_panel,
     )
+    spec, revision = spec_given(given)
     with transaction.atomic():
         _saved(position)
-        _note_safety(position, given.spec)
+        note_safety(position, spec)
         FittedPart.objects.create(
             position=position,
-            spec=given.spec.model_dump(mode="json"),
+            spec=spec.model_dump(mode="json"),
+            revision=revision,
             serial=given.serial,
             fitted_on=given.fitted_on,
         )
     return position
+
+
+def spec_given(given: SpecGiven) -> tuple[AnySpec, Revision | None]:
+    """The figures themselves, and the library's revision they are from.
+
+    Raises
+    ------
+    InputError
+        If the library has none of that number, or it was declined.
+    """
+    if given.revision is None:
+        assert given.spec
+        return given.spec, None
+    try:
+        revision = find_revision(given.revision)
+    except InputError as error:
+        raise error.at("revision") from None
+    return revision.entry.spec, revision
 
 
 def _not_ahead(day: date | None, today: date | None) -> None:
@@ -228,7 +245,7 @@ def mark_safety(position: Position, safety: bool, reason: str) -> Position:
     return position
 
 
-def _note_safety(position: Position, spec: AnySpec) -> None:
+def note_safety(position: Position, spec: AnySpec) -> None:
     """A position that once held a safety device is one, whatever is fitted there later.
 
     One that is fitted anew ends a lead's word that it is none.
@@ -245,66 +262,17 @@ def fit_part(
     now = now or timezone.now()
     day = given.fitted_on or day_here(now)
     _not_ahead(given.fitted_on, day_here(now))
+    spec, revision = spec_given(given)
     with transaction.atomic():
-        _note_safety(position, given.spec)
+        note_safety(position, spec)
         for part in position.parts.filter(removed_at__isnull=True):
             part.removed_at = now
             part.save(update_fields=["removed_at"])
         return FittedPart.objects.create(
             position=position,
-            spec=given.spec.model_dump(mode="json"),
+            spec=spec.model_dump(mode="json"),
+            revision=revision,
             serial=given.serial,
             fitted_on=day,
             job_number=job_number,
         )
-
-
-def part_out(part: FittedPart) -> PartOut:
-    """A part as it is shown."""
-    spec = part.part_spec
-    return PartOut(
-        id=part.pk,
-        description=describe(spec),
-        spec=spec,
-        serial=part.serial,
-        fitted_on=part.fitted_on,
-        removed_at=part.removed_at,
-        job_number=part.job_number,
-    )
-
-
-def position_out(position: Position, parts: Iterable[FittedPart]) -> PositionOut:
-    """A position as it is shown."""
-    shown = [part_out(one) for one in parts]
-    now = next((one for one in shown if one.removed_at is None), None)
-    return PositionOut(
-        id=position.pk,
-        name=position.name,
-        part_of=position.part_of_id,
-        behind_panel=position.behind_panel,
-        rule_set=position.rule_set_id,
-        safety_device=position.is_safety_device,
-        safety_said_by_lead=position.safety_device is not None,
-        part=now,
-        earlier=tuple(one for one in shown if one.removed_at is not None),
-    )
-
-
-def machine_out(machine: Machine) -> MachineOut:
-    """A machine whole, with positions and parts."""
-    supply = supply_of(machine.supply_system)
-    positions: Any = machine.positions.prefetch_related("parts")
-    return MachineOut(
-        id=machine.pk,
-        name=machine.name,
-        place=machine.place,
-        model=machine.model,
-        serial=machine.serial,
-        supply_system=supply.system,
-        supply=supply.entry["label"],
-        altitude=machine.altitude,
-        note=machine.note,
-        rule_set=machine.rule_set_id,
-        customer=CustomerOut.model_validate(machine.customer),
-        positions=tuple(position_out(one, one.parts.all()) for one in positions),
-    )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth.models import AbstractUser
@@ -9,6 +10,8 @@ from django.core.exceptions import ValidationError
 from django.db import models
 
 from hembit.apps.base.audit import audited
+
+ONE_TIME_HOLDS = timedelta(days=3)
 
 
 class Role(models.TextChoices):
@@ -48,6 +51,15 @@ class Person(AbstractUser):
     def must_choose_password(self) -> bool:
         """Whether the password is one that a lead gave out, for once."""
         return self.one_time_until is not None
+
+    def one_time_lapsed(self, now: datetime) -> bool:
+        """Whether a password for once was not used in time.
+
+        A clock that was set back since it was given does not make it hold longer.
+        """
+        if self.one_time_until is None:
+            return False
+        return not timedelta(0) <= self.one_time_until - now <= ONE_TIME_HOLDS
 
     def clean(self) -> None:
         """The shop keeps a lead, whoever changes it."""

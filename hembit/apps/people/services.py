@@ -54,7 +54,7 @@ def sign_in(request: HttpRequest, username: str, password: str, code: str = "") 
                     locked(username)
                 raise InputError(second_factor.NOT_IT).at("code")
         door.was_right()
-    if person.one_time_until and person.one_time_until < timezone.now():
+    if person.one_time_lapsed(timezone.now()):
         raise OneTimeLapsed
     begin_session(request, person)
     return person

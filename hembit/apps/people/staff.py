@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from django.contrib.auth import update_session_auth_hash
 from django.db import transaction
@@ -11,14 +11,12 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.people.models import LAST_LEAD, Person, Role, is_last_lead
+from hembit.apps.people.models import LAST_LEAD, ONE_TIME_HOLDS, Person, Role, is_last_lead
 from hembit.apps.people.passwords import must_be_good, one_time_password
 from hembit.apps.people.schemas import OwnPassword, WorkerIn
 from hembit.apps.people.services import says_own_password
 from hembit.apps.people.sessions import end_sessions
 from hembit_core import InputError
-
-ONE_TIME_HOLDS = timedelta(days=3)
 
 
 def list_staff() -> list[Person]:

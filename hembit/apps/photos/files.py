@@ -90,22 +90,27 @@ def remove(number: UUID) -> None:
         path_of(number, size).unlink(missing_ok=True)
 
 
-@dataclass(frozen=True)
+@dataclass
 class Staged:
     """Both sizes on the disk, not yet where they are served from."""
 
     number: UUID
     parts: dict[Size, Path]
+    published: bool = False
 
     def publish(self) -> None:
         """Lay them where they are served from; quick, since they are written already."""
+        self.published = True
         for size, part in self.parts.items():
             part.replace(path_of(self.number, size))
 
 
 @contextmanager
 def staged(number: UUID, encoded: Encoded) -> Iterator[Staged]:
-    """Both sizes written to the disk; what is not published within goes again."""
+    """Both sizes written to the disk; what is not published within goes again.
+
+    So does what was published, where its row could not be stored.
+    """
     contents: dict[Size, bytes] = {"full": encoded.full, "small": encoded.small}
     folder = path_of(number, "full").parent
     folder.mkdir(parents=True, exist_ok=True)
@@ -116,7 +121,13 @@ def staged(number: UUID, encoded: Encoded) -> Iterator[Staged]:
                 file.write(contents[size])
                 file.flush()
                 os.fsync(file.fileno())
-        yield Staged(number, parts)
+        files = Staged(number, parts)
+        try:
+            yield files
+        except BaseException:
+            if files.published:
+                remove(number)
+            raise
     finally:
         for part in parts.values():
             part.unlink(missing_ok=True)

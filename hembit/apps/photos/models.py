@@ -5,10 +5,12 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from hembit.apps.base.kept_files import keeps_files
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Position
 
 
+@keeps_files("??/*.jpg", "id")
 class Photo(models.Model):
     """A photo, re-encoded here. ``pair`` is the photo from before that this one shows after.
 

@@ -17,7 +17,7 @@ from django.db.models import Model, Q, QuerySet
 from hembit.apps.base.full_text import plain_runs, sieve
 from hembit.apps.checks.models import Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, EntryWords, FollowUp, Job, PartFinding, Reading, Wait
-from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
+from hembit.apps.machines.models import Customer, FittedPart, Machine, Position, SpecMended
 from hembit.apps.photos.models import Photo
 
 Path = tuple[str | int, ...]
@@ -117,6 +117,7 @@ WORDS: tuple[Words, ...] = (
     Words(Machine, "serial", "A machine's serial", "customer"),
     Words(Machine, "note", "Note on a machine", "customer"),
     Words(Position, "name", "Position", _MACHINE, "Position {pk}"),
+    Words(SpecMended, "why", "Why a spec was mended", f"part__position__{_MACHINE}", "(erased)"),
     Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
     Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
     Words(Job, "error_code", "Error code", _MACHINE),
@@ -153,6 +154,7 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     Machine: {"supply_system": "a choice"},
     Position: {},
     FittedPart: {"spec": "a spec"},
+    SpecMended: {"spec": "a spec"},
     Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
     EntryWords: {"data": "an index of the entries, which follows them"},
     Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},

@@ -141,7 +141,7 @@ def calibrate(
     if given.due and given.due <= given.on:
         raise InputError("The next one is due after this one.").at("due")
     paper = papers.keep(file, size) if file else None
-    with transaction.atomic():
+    with papers.gone_again(paper), transaction.atomic():
         kept = Calibration(
             instrument_id=one.pk,
             **given.model_dump(),

@@ -9,6 +9,7 @@ from django.db import models
 
 from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
+from hembit.apps.base.kept_files import keeps_files
 
 PERSON = settings.AUTH_USER_MODEL
 
@@ -70,6 +71,7 @@ class InstrumentRevision(AppendOnly):
         return f"{self.instrument}, revision {self.number}"
 
 
+@keeps_files("papers/*.pdf", "file")
 class Calibration(AppendOnly):
     """A calibration: when, by whom, until when; ``file`` names the certificate that was kept."""
 

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import os
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import BinaryIO
 from uuid import UUID, uuid4
@@ -45,3 +47,14 @@ def keep(file: BinaryIO, size: int | None) -> UUID:
         os.fsync(out.fileno())
     part.replace(path)
     return number
+
+
+@contextmanager
+def gone_again(number: UUID | None) -> Iterator[None]:
+    """Take a certificate away again if what it belongs to cannot be stored."""
+    try:
+        yield
+    except BaseException:
+        if number:
+            path_of(number).unlink(missing_ok=True)
+        raise

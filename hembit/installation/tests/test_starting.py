@@ -133,6 +133,8 @@ class UpToDate(InFolder):
         self.assertIsNone(database.bring_up_to_date(self.folder, NOW))
         self.assertEqual(self.file.read_bytes(), before)
         self.assertFalse((self.folder / database.BACKUPS).exists())
+        # Its library is not empty: what ships is in it.
+        self.assertGreater(self.answer("SELECT count(*) FROM catalog_spec"), [(40,)])
 
     def make_older(self) -> None:
         self.say(

@@ -15,7 +15,7 @@ from unittest.mock import patch
 
 from django.test import override_settings
 
-from hembit.apps.base import health
+from hembit.apps.base import health, kept_files
 from hembit.apps.jobs.tests.visits import VisitCase
 
 ROOT = Path(__file__).resolve().parents[4]
@@ -46,7 +46,7 @@ class Looked(VisitCase):
             for one in (old, new, photo):
                 one.write_bytes(b"x")
             os.utime(old, (time.time() - 7200,) * 2)
-            self.assertEqual(health.clear_leftovers(), 1)
+            self.assertEqual(kept_files.clear_leftovers(), 1)
             self.assertEqual([one.exists() for one in (old, new, photo)], [False, True, True])
 
 

@@ -6,12 +6,13 @@ from datetime import date
 from typing import Any, Literal
 
 from hembit.apps.base.sent import made_at
+from hembit.apps.catalog.services import standing_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.lists.services import SpecIn
 from hembit.apps.machines.schemas import PartIn, Serial
-from hembit.apps.machines.services import fit_part
+from hembit.apps.machines.services import fit_part, spec_given
 from hembit_core.errors import InputError
 from hembit_core.figures import Voltage
 from hembit_core.judging.states import Outcome
@@ -22,7 +23,8 @@ from hembit_core.planning.route import Choices
 
 
 class FittedEntry(EntryIn):
-    """A new part in a position: the same spec as before, unless another is given.
+    """A new part in a position: the same spec as before, unless another is given, of the
+    library or its own.
 
     ``unmeasured_because`` is the reason for fitting it without a good reading of it.
     """
@@ -31,6 +33,7 @@ class FittedEntry(EntryIn):
     part: PartKey
     serial: Serial = ""
     spec: SpecIn | None = None
+    revision: int | None = None
     fitted_on: date | None = None
     unmeasured_because: Reason = ""
 
@@ -43,12 +46,12 @@ class FittedEntry(EntryIn):
         position = visit.position(self.part)
         if position is None:
             raise InputError("A supply is not fitted. Choose a part.").at("part")
-        spec = self.spec or visit.spec(self.part)
+        given = self._given(visit, position.pk)
+        spec, _ = spec_given(given)
         readings = visit.spare_readings(self.part)
         because = self.unmeasured_because or _why_skipped(visit, self.part, readings)
         if not because:
             _check_spare(position.name, spec, readings)
-        given = PartIn(spec=spec, serial=self.serial, fitted_on=self.fitted_on)
         part = fit_part(position, given, moment.now, visit.job.number)
         FollowUp.objects.filter(
             job=visit.job,
@@ -61,6 +64,16 @@ class FittedEntry(EntryIn):
             "fitted_part": part.pk,
             "spares": [str(one.pk) for one in readings],
         }
+
+    def _given(self, visit: Visit, position: int) -> PartIn:
+        """The part as it is typed here, else as the one before it was."""
+        about = {"serial": self.serial, "fitted_on": self.fitted_on}
+        if self.spec is not None or self.revision is not None:
+            return PartIn(spec=self.spec, revision=self.revision, **about)
+        before = visit.parts.get(position)
+        if before and before.revision and standing_of(before.revision) != "declined":
+            return PartIn(revision=before.revision_id, **about)
+        return PartIn(spec=visit.spec(self.part), **about)
 
 
 def _why_skipped(visit: Visit, part: str, readings: list[Any]) -> str:

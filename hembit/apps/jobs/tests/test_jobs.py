@@ -341,5 +341,6 @@ class History(VisitCase):
         self.good(self.reading(self.element, "24.6", loose=True))
         with self.assertNumQueries(6):  # session, person, machine, parts, their latest, readings
             self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
-        with self.assertNumQueries(5):  # session, person, machine, positions, parts
+        # Session, person, machine, positions, parts, what was mended of them.
+        with self.assertNumQueries(6):
             self.good(self.get(f"machines/{self.machine.pk}"))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
+from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.tests.visits import VisitCase
 
 
@@ -175,6 +176,8 @@ class FitAndClose(VisitCase):
 
     def test_a_job_starts_with_the_meter_its_technician_read_with_last(self) -> None:
         self.broken()
+        # Whatever the clock says of another job of theirs that was changed, but not read in.
+        Job.objects.filter(number=self.number).update(changed_at=None)
         self.assertEqual(self.open_job()["conditions"], {"meter": self.meter})
 
     def test_an_overflow_is_taken_without_a_word_on_its_connection(self) -> None:

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import io
 import tempfile
+import time
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.db import connection
+from django.db import OperationalError, connection
 from django.test import override_settings
 from PIL import Image
 
+from hembit.apps.base.kept_files import clear_unknown
 from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.photos import files, services
@@ -123,6 +125,20 @@ class Photos(VisitCase):
                 self.refused(self.send_photo(jpeg()))
         self.assertEqual(depth, [outside, outside])
         self.assertEqual(list(self.folder.rglob("*.part")), [])
+
+    def test_files_that_no_row_knows_do_not_stay(self) -> None:
+        """At once where the row cannot be stored; in the night where the server was killed between."""
+        kept = self.good(self.send_photo(jpeg()))["id"]
+        with patch.object(Photo.objects, "create", side_effect=OperationalError("database is locked")):
+            self.assertEqual(self.send_photo(jpeg()).status_code, 503)
+        self.assertEqual(len(list(self.folder.rglob("*.jpg"))), 2)
+        left = files.path_of(uuid4(), "full")
+        left.parent.mkdir(exist_ok=True)
+        left.write_bytes(b"x")
+        self.assertEqual(clear_unknown(), 0)  # it may be on its way just now
+        self.assertEqual(clear_unknown(time.time() + 7200), 1)
+        stored = {one.name for one in self.folder.rglob("*.jpg")}
+        self.assertEqual(stored, {files.path_of(UUID(kept), size).name for size in files.SIZES})
 
     def test_a_name_with_a_path_goes_nowhere(self) -> None:
         self.good(self.send_photo(jpeg(), "../../../etc/passwd.jpg"))

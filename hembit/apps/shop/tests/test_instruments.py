@@ -6,14 +6,16 @@ import tempfile
 from datetime import date, timedelta
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import OperationalError
 from django.test import override_settings
 
 from hembit.apps.base.audit import AuditEvent
 from hembit.apps.jobs.tests.visits import VisitCase
-from hembit.apps.shop.models import Instrument, InstrumentRevision
+from hembit.apps.shop.models import Calibration, Instrument, InstrumentRevision
 from hembit.apps.workshop.clock import day_here
 
 TABLE = "Ω  600.0 Ω  0.1 Ω  ±(0.8 % + 3)\nΩ  6.000 kΩ\nV  600.0 V  0.1 V  ±(0.8 % + 3)"
@@ -206,6 +208,10 @@ class Doubted(Case):
             self.assertIn("attachment", handed["Content-Disposition"])
             html = SimpleUploadedFile("c.pdf", b"<script>alert(1)</script>", "application/pdf")
             self.assertIn("file", self.refused(self.calibrate(number, day_here(), file=html)))
+            paper.seek(0)
+            with patch.object(Calibration, "save", side_effect=OperationalError("database is locked")):
+                self.assertEqual(self.calibrate(number, day_here(), file=paper).status_code, 503)
+            self.assertEqual(len(list(Path(folder).rglob("*.pdf"))), 1)
             self.client.logout()
             self.assertEqual(self.client.get(f"/api/v1/certificates/{kept['file']}").status_code, 401)
 

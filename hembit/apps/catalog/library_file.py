@@ -1,0 +1,176 @@
+"""The library as a file: taken out whole, brought in after a look at what each row would do."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from hembit.apps.catalog.models import Spec
+from hembit.apps.catalog.schemas import (
+    BroughtIn,
+    RowBroughtIn,
+    SpecRevisionIn,
+    as_stored,
+)
+from hembit.apps.catalog.services import add_many, can_be_judged, in_use, revise_spec
+from hembit.apps.people.models import Person
+from hembit.apps.rules.services import rules_here
+from hembit_core.catalog.entry import LibrarySpec
+from hembit_core.catalog.library import Library, read_library, write_library
+from hembit_core.catalog.spec_csv import ReadSpec, read_specs, write_specs
+from hembit_core.documents import DocumentError
+from hembit_core.errors import InputError
+from hembit_core.rules import Rules
+
+WHY = "brought in from a file"
+_SHOWN = 500
+
+
+def as_json() -> str:
+    """Every spec that is in use, as one document of the published schema."""
+    return write_library(Library(specs=tuple(_in_use())))
+
+
+def as_csv() -> str:
+    """The same as a table."""
+    return write_specs(_in_use())
+
+
+def _in_use() -> Iterator[LibrarySpec]:
+    yield from (one.current.entry for one in in_use().order_by("name", "id") if one.current)
+
+
+@dataclass(frozen=True)
+class _Planned:
+    """A row and what it would do; ``there`` is the spec that it is about."""
+
+    row: ReadSpec
+    what: str
+    why: str = ""
+    there: Spec | None = None
+
+
+def look_at(text: str) -> BroughtIn:
+    """What each row of a file would do: new, same, changed, or refused and why. Nothing is kept.
+
+    Raises
+    ------
+    InputError
+        If it is no library and no table of specs.
+    """
+    return _told(_plan(text))
+
+
+def bring_in(text: str, by: Person) -> BroughtIn:
+    """Bring in a file: all its rows, or none.
+
+    Raises
+    ------
+    InputError
+        If it is no library and no table of specs, or a row is refused.
+    """
+    with transaction.atomic():
+        planned = _plan(text)
+        refused = [one for one in planned if one.what == "refused"]
+        if refused:
+            raise InputError(
+                f"{len(refused)} rows are refused, the first at line {refused[0].row.line}: "
+                f"{refused[0].why} Nothing was brought in."
+            )
+        add_many([one.row.entry for one in planned if one.what == "new" and one.row.entry], by)
+        for one in planned:
+            if one.what == "changed":
+                _revise(one, by)
+    return _told(planned)
+
+
+def _revise(one: _Planned, by: Person) -> None:
+    assert one.row.entry and one.there and one.there.current
+    base = one.there.current
+    given = SpecRevisionIn(entry=one.row.entry, base=base.pk, why=WHY, rule_set=base.rule_set_id)
+    try:
+        revise_spec(one.there.pk, given, by)
+    except InputError as error:
+        raise InputError(
+            f"Line {one.row.line}, “{one.row.name}”: {error.message} Nothing was brought in."
+        ) from None
+
+
+def _plan(text: str) -> list[_Planned]:
+    there = {one.key: one for one in _known()}
+    planned = []
+    before: dict[str, int] = {}
+    for row in _rows(text):
+        entry = row.entry
+        if entry is None:
+            planned.append(_Planned(row, "refused", row.problem))
+            continue
+        key = entry.key
+        spec = there.get(key)
+        if key in before:
+            planned.append(_Planned(row, "refused", f"It is the same part as line {before[key]}."))
+        elif spec is None:
+            planned.append(_Planned(row, "new"))
+        elif spec.current and spec.current.entry.is_alike(entry):
+            planned.append(_Planned(row, "same", there=spec))
+        else:
+            planned.append(_Planned(row, "changed", there=spec))
+        before.setdefault(key, row.line)
+    return planned
+
+
+def _known() -> Iterable[Spec]:
+    return in_use()
+
+
+def _rows(text: str) -> list[ReadSpec]:
+    if text.lstrip("\ufeff \r\n\t").startswith("{"):
+        try:
+            specs = read_library(text).specs
+        except DocumentError as error:
+            told = "; ".join(f"{at}: {what}" for at, what in error.problems[:5])
+            raise InputError(f"{error.message} {told}".strip()).at("text") from None
+        rows = [ReadSpec(place, one.name, one) for place, one in enumerate(specs, 1)]
+    else:
+        try:
+            rows = read_specs(text)
+        except InputError as error:
+            raise error.at("text") from None
+    rules = rules_here()
+    return [_fit_to_keep(one, rules) for one in rows]
+
+
+def _fit_to_keep(row: ReadSpec, rules: Rules) -> ReadSpec:
+    """The same row; refused where it cannot be stored, or nothing could be judged by it."""
+    if row.entry is None:
+        return row
+    try:
+        entry = as_stored(row.entry)
+        can_be_judged(entry, rules)
+        return ReadSpec(row.line, row.name, entry)
+    except (ValueError, InputError) as error:
+        return ReadSpec(row.line, row.name, None, str(error))
+
+
+def _told(planned: list[_Planned]) -> BroughtIn:
+    counts = {
+        what: sum(one.what == what for one in planned) for what in ("new", "same", "changed", "refused")
+    }
+    # What has to be looked at stands first.
+    order = {"refused": 0, "changed": 1, "new": 2, "same": 3}
+    rows = sorted(planned, key=lambda one: (order[one.what], one.row.line))
+    return BroughtIn(
+        **counts,
+        rows=tuple(
+            RowBroughtIn(
+                line=one.row.line,
+                name=one.row.name,
+                what=one.what,
+                why=one.why,
+                of=one.there.pk if one.there else None,
+            )
+            for one in rows[:_SHOWN]
+        ),
+    )

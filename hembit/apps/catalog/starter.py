@@ -1,0 +1,18 @@
+"""What every shop's library begins with: usual curves, bands and rules without a maker."""
+
+from __future__ import annotations
+
+from hembit.apps.catalog.models import Spec
+from hembit.apps.catalog.schemas import SpecIn
+from hembit.apps.catalog.services import add_spec
+from hembit_core.catalog.library import starter_library
+
+
+def load_starter() -> int:
+    """Add what ships to a library that is empty; how many specs."""
+    if Spec.objects.exists():
+        return 0
+    specs = starter_library().specs
+    for entry in specs:
+        add_spec(SpecIn(entry=entry), None)
+    return len(specs)
