@@ -87,9 +87,18 @@ class Technician:
         return self
 
     def find_kind(self, words: str) -> Technician:
-        """Say what kind of part it is by what people call it: the finder's key, its name, Return."""
+        """Say what kind of part it is by what people call it: the finder's key, its name, a press."""
         self.page.keyboard.press("Alt+f")
-        self.page.get_by_role("combobox", name="What you call it").fill(words)
+        self.page.get_by_role("combobox", name="Part number").fill(words)
+        kinds = self.page.get_by_role("group", name="Kinds of part")
+        kinds.get_by_role("option").first.click()
+        expect(self.page.get_by_role("dialog")).to_have_count(0)
+        return self
+
+    def find_part(self, words: str) -> Technician:
+        """Take a spec by a few letters: the finder's key, the letters, Return."""
+        self.page.keyboard.press("Alt+f")
+        self.page.get_by_role("combobox", name="Part number").fill(words)
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_role("dialog")).to_have_count(0)
         return self

@@ -13,6 +13,7 @@ from playwright.sync_api import expect
 from e2e.browser import PHONE
 from e2e.tests.test_job_journeys import CURING_ROOM, DECK_OVEN, RACK_OVEN, RETORT, DemoVisits
 from e2e.visitor import visitor
+from hembit.apps.catalog.models import Spec
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Customer, Machine, Position
 from hembit.apps.shop.models import Instrument
@@ -23,6 +24,7 @@ LEADS = (
     ("shop/backups", "How they are made"),
     ("shop/rules", "Dead, insulation, earth"),
     ("shop/lists", "A finding takes it as"),
+    ("specs/library", "A document or a table"),
     ("shop/trail", "Find"),
     ("me", "Time codes"),
     ("shop", "Ilse Fennick"),
@@ -61,6 +63,11 @@ class Accessible(DemoVisits):
             ("shop/instruments/new/meter", "Add a meter"),
             ("shop/instruments/new/thermometer", "Add a thermometer"),
             ("shop/lists", "Own lists"),
+            ("specs", "What parts should be"),
+            ("specs/new", "The figures are from"),
+            ("specs/chart", "A sensor’s chart"),
+            ("specs/library", "Take out"),
+            (f"specs/{Spec.objects.get(name='Deck element, 1500 W').pk}", "Fitted now"),
             ("me", "Signed in"),
         ]
 
@@ -97,7 +104,10 @@ class Accessible(DemoVisits):
             (f"machines/{job.machine_id}", "Add a position"),
             (f"machines/{job.machine_id}", "Upper deck, bank", "A new part was fitted"),
             ("machines", "Add a customer"),
-            ("check", "Find it by name"),
+            ("check", "Number, maker"),
+            (f"machines/{job.machine_id}", "Contactor K1, coil", "Its spec is not right"),
+            (f"machines/{job.machine_id}", "Contactor K1, coil", "Take it away"),
+            (f"machines/{job.machine_id}", "Another of its kind"),
         ):
             page.goto(f"{self.live_server_url}/{path}")
             for opener in openers:

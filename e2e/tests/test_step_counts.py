@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from uuid import uuid4
 
-from django.utils import timezone
 from playwright.sync_api import expect
 
 from e2e.steps import counted
@@ -12,6 +11,9 @@ from e2e.tests.browser_case import BrowserCase
 from e2e.visitor import Visitor, visitor
 from hembit.apps.demo.workshop import load_machines
 from hembit.apps.jobs.models import Job
+from hembit.apps.jobs.recording import record
+from hembit.apps.jobs.schemas import JobIn, ReadingIn
+from hembit.apps.jobs.services import open_job
 from hembit.apps.shop.models import Instrument
 
 MINUTE = 60_000
@@ -153,16 +155,18 @@ class AtTheMachine(BrowserCase):
     def used_bench_meter_2_last(self) -> None:
         machine = load_machines()["Curing room"]
         meter = Instrument.objects.get(name="Bench meter 2")
-        Job.objects.create(
-            client_id=uuid4(),
-            machine=machine,
-            symptom="yearly_check",
-            technician=self.people["Ilse Fennick"],
-            opened_by=self.people["Ilse Fennick"],
-            opened_at=timezone.now(),
-            changed_at=timezone.now(),
-            conditions={"meter": meter.pk},
-        )
+        ilse = self.people["Ilse Fennick"]
+        job = open_job(
+            JobIn(id=uuid4(), machine=machine.pk, complaint="Yearly.", symptom="yearly_check"), ilse
+        ).row
+        given = {
+            "id": uuid4(),
+            "part": str(machine.positions.get(name="Defrost element").pk),
+            "reading": {"measurand": "terminal_to_case", "display": "OL"},
+            "conditions": {"meter": meter.pk},
+            "loose": True,
+        }
+        record(job.number, ReadingIn.model_validate(given), ilse)
 
     def test_a_machine_that_trips(self) -> None:
         page = self.page

@@ -35,6 +35,11 @@ const InstrumentPage = lazy(() => import("@/instruments/InstrumentPage"));
 const NewInstrumentPage = lazy(() => import("@/instruments/NewInstrumentPage"));
 const FirstDayPage = lazy(() => import("@/shop/FirstDayPage"));
 const OwnPage = lazy(() => import("@/people/OwnPage"));
+const SpecsPage = lazy(() => import("@/specs/SpecsPage"));
+const SpecPage = lazy(() => import("@/specs/SpecPage"));
+const ChartPage = lazy(() => import("@/specs/ChartPage"));
+const LibraryPage = lazy(() => import("@/specs/LibraryPage"));
+const NewSpecPage = lazy(() => import("@/specs/NewSpecPage"));
 const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
 const MachinePage = lazy(() => import("@/machines/MachinePage"));
 
@@ -95,6 +100,11 @@ createRoot(root).render(
                       <Route path="shop/instruments/new/:what" element={<NewInstrumentPage />} />
                       <Route path="first-day" element={<FirstDayPage />} />
                       <Route path="me" element={<OwnPage />} />
+                      <Route path="specs" element={<SpecsPage />} />
+                      <Route path="specs/chart" element={<ChartPage />} />
+                      <Route path="specs/library" element={<LibraryPage />} />
+                      <Route path="specs/new" element={<NewSpecPage />} />
+                      <Route path="specs/:number" element={<SpecPage />} />
                       <Route path="machines" element={<MachinesPage />} />
                       <Route path="machines/:number" element={<MachinePage />} />
                       <Route path="*" element={<NotFound />} />

@@ -48,19 +48,30 @@ export const keys = {
     "machines",
     ...which,
   ],
+  specs: (...which: [] | [wanted: object]) => ["specs", ...which],
+  spec: (...which: [] | [number: number]) => ["spec", ...which],
+  foundSpecs: (...which: [] | [text: string, machine: number | null]) => ["found-specs", ...which],
+  chart: (body: unknown) => ["chart", body],
+  specPositions: (...which: [] | [number: number]) => ["spec-positions", ...which],
   machine: (...which: [] | [number: number]) => ["machine", ...which],
   verdicts: (...which: [] | [machine: number]) => ["verdicts", ...which],
+  drift: (...which: [] | [position: number]) => ["position-drift", ...which],
   readings: (...which: [] | [position: number, after: string]) => ["position-readings", ...which],
 } as const;
 
 /** What shows something of a visit besides the job itself, which came back with the change. */
 export const showsVisitBeside: readonly QueryKey[] = [
   ...[keys.home, keys.live, keys.waits, keys.followUps(), keys.jobs(), keys.report()],
-  ...[keys.machines(), keys.machine(), keys.verdicts(), keys.readings()],
+  ...[keys.machines(), keys.machine(), keys.verdicts(), keys.readings(), keys.drift()],
 ];
 
 /** What shows something of a visit: its log, a wait, a follow-up, the machine's parts. */
 export const showsVisit: readonly QueryKey[] = [...showsVisitBeside, keys.job()];
+
+/** What shows a spec of the library, or offers it. */
+export const showsSpec: readonly QueryKey[] = [
+  ...[keys.specs(), keys.spec(), keys.foundSpecs(), keys.specPositions(), keys.machine()],
+];
 
 /** What shows a customer: every list that names one. */
 export const showsCustomer: readonly QueryKey[] = [keys.customers(), ...showsVisit];

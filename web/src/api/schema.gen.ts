@@ -1016,6 +1016,210 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/specs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Specs
+         * @description Specs by name; retired ones where they are asked for.
+         */
+        get: operations["list_specs"];
+        put?: never;
+        /**
+         * Add Spec
+         * @description Add a spec, or propose one.
+         */
+        post: operations["add_spec"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/library.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Library
+         * @description Every spec in use as one document.
+         */
+        get: operations["export_library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/library.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Library Table
+         * @description Every spec in use as a table.
+         */
+        get: operations["export_library_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/library/looked-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Library
+         * @description What bringing in a file would do. Nothing is kept.
+         */
+        post: operations["look_at_library"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring In Library
+         * @description Bring in a file, whole or not at all.
+         */
+        post: operations["bring_in_library"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Spec
+         * @description A spec with all its revisions.
+         */
+        get: operations["get_spec"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/{number}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Revise Spec
+         * @description Revise a spec, or propose a revision.
+         */
+        post: operations["revise_spec"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/revisions/{number}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Settle Revision
+         * @description Accept or decline what was proposed.
+         */
+        put: operations["settle_revision"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/{number}/retired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Retire Spec
+         * @description Offer a spec no more, or again.
+         */
+        put: operations["retire_spec"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read A Chart
+         * @description Read a pasted chart.
+         */
+        post: operations["read_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workshop": {
         parameters: {
             query?: never;
@@ -1074,6 +1278,46 @@ export interface paths {
          * @description The first day's page is done with.
          */
         post: operations["end_first_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Specs
+         * @description Specs of the library, of a machine and of the checks of these days that fit a few letters.
+         */
+        get: operations["find_specs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/specs/{number}/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Spec Positions
+         * @description Where parts by a spec are fitted now.
+         */
+        get: operations["list_spec_positions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1192,6 +1436,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/machines/{number}/positions/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Positions
+         * @description Add several positions, all or none.
+         */
+        post: operations["add_positions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{number}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Machine
+         * @description Add another machine of the same kind, with the same positions.
+         */
+        post: operations["copy_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/positions/{number}": {
         parameters: {
             query?: never;
@@ -1202,7 +1486,11 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Take Position Away
+         * @description Remove a position that was never used; one that was is retired.
+         */
+        delete: operations["take_position_away"];
         options?: never;
         head?: never;
         /**
@@ -1552,6 +1840,46 @@ export interface paths {
          * @description The last verdict of each test of every part of a machine, and the parts' baselines.
          */
         get: operations["list_verdicts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/positions/{number}/spec": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mend Spec
+         * @description Say what the part in a position should have been all along.
+         */
+        put: operations["mend_spec"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/positions/{number}/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Position Drift
+         * @description How the part in a position moved over the years.
+         */
+        get: operations["get_position_drift"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6665,6 +6993,459 @@ export interface components {
             retired: boolean;
         };
         /**
+         * Standing
+         * @description Whether a spec counts: proposed by a technician, accepted by a lead, or used no more.
+         * @enum {string}
+         */
+        Standing: "proposed" | "accepted" | "retired";
+        /** Page[SpecSummary] */
+        Page_SpecSummary_: {
+            /** Items */
+            items: components["schemas"]["SpecSummary"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * SpecSummary
+         * @description A spec in a list. ``waiting`` counts proposals that no lead has settled.
+         */
+        SpecSummary: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Maker */
+            maker: string;
+            /** Part Number */
+            part_number: string;
+            /** Described */
+            described: string;
+            standing: components["schemas"]["Standing"];
+            /** Waiting */
+            waiting: number;
+        };
+        /**
+         * FromDocument
+         * @description A manual, a data sheet, a standard: its title, and the page or clause.
+         */
+        FromDocument: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "document";
+            /** Title */
+            title: string;
+            /**
+             * Page
+             * @default
+             */
+            page: string;
+        };
+        /**
+         * FromGoodParts
+         * @description Good parts that were measured: how many, by whom, and how warm they were.
+         */
+        FromGoodParts: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "measured";
+            /** Count */
+            count: number;
+            /** By */
+            by: string;
+            /** Temperature */
+            temperature?: string | null;
+        };
+        /**
+         * FromPlate
+         * @description The plate of a part or of its machine; ``seen_on`` says which.
+         */
+        FromPlate: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plate";
+            /**
+             * Seen On
+             * @default
+             */
+            seen_on: string;
+        };
+        /**
+         * LibrarySpec
+         * @description A spec as a library keeps it.
+         *
+         *     ``name`` says what it is; ``maker`` and ``part_number`` stand on it or on its bag; ``handling``
+         *     is what to mind when it is measured or fitted.
+         */
+        LibrarySpec: {
+            /** Name */
+            name: string;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            /**
+             * Handling
+             * @default
+             */
+            handling: string;
+            /** Source */
+            source?: components["schemas"]["FromDocument"] | components["schemas"]["FromPlate"] | components["schemas"]["FromGoodParts"] | components["schemas"]["SaidBy"] | components["schemas"]["NotKnown"];
+        };
+        /**
+         * NotKnown
+         * @description Nobody said where the figures are from.
+         */
+        NotKnown: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "not_known";
+        };
+        /**
+         * SaidBy
+         * @description Somebody's word: a colleague's, a supplier's.
+         */
+        SaidBy: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "said";
+            /** By */
+            by: string;
+        };
+        /**
+         * SpecOut
+         * @description A spec whole: its current revision, and every other, the newest first.
+         */
+        SpecOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Maker */
+            maker: string;
+            /** Part Number */
+            part_number: string;
+            /** Described */
+            described: string;
+            standing: components["schemas"]["Standing"];
+            /** Waiting */
+            waiting: number;
+            current: components["schemas"]["SpecRevisionOut"];
+            /** Revisions */
+            revisions: components["schemas"]["SpecRevisionOut"][];
+        };
+        /**
+         * SpecRevisionOut
+         * @description One revision. ``settled`` is what became of a proposal; a lead's own needs none.
+         */
+        SpecRevisionOut: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            entry: components["schemas"]["LibrarySpec"];
+            /** Described */
+            described: string;
+            /** Source */
+            source: string;
+            /** Rule Set */
+            rule_set: number | null;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "accepted" | "proposed" | "declined";
+            /** Job Number */
+            job_number: number | null;
+            /** Why */
+            why: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Settled By */
+            settled_by: string;
+            /** Settled Because */
+            settled_because: string;
+        };
+        /**
+         * SpecIn
+         * @description A spec for the library; what a technician sends is proposed. ``job`` is the visit they are in.
+         */
+        SpecIn: {
+            entry: components["schemas"]["LibrarySpec"];
+            /** Rule Set */
+            rule_set?: number | null;
+            /** Job */
+            job?: number | null;
+        };
+        /**
+         * BroughtIn
+         * @description What a file does, counted, and its rows, those to be looked at first; five hundred at most.
+         */
+        BroughtIn: {
+            /** New */
+            new: number;
+            /** Same */
+            same: number;
+            /** Changed */
+            changed: number;
+            /** Refused */
+            refused: number;
+            /** Rows */
+            rows: components["schemas"]["RowBroughtIn"][];
+        };
+        /**
+         * RowBroughtIn
+         * @description What a row of a file does, and why where it is refused; ``of`` is the spec it is about.
+         */
+        RowBroughtIn: {
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "new" | "same" | "changed" | "refused";
+            /** Why */
+            why: string;
+            /** Of */
+            of: number | null;
+        };
+        /**
+         * LibraryIn
+         * @description A library's file: its JSON document, or its table as CSV.
+         */
+        LibraryIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SpecRevisionIn
+         * @description A spec as it should be from now on, and why. ``base`` is the revision that was looked at.
+         */
+        SpecRevisionIn: {
+            entry: components["schemas"]["LibrarySpec"];
+            /** Rule Set */
+            rule_set?: number | null;
+            /** Job */
+            job?: number | null;
+            /** Base */
+            base: number;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * SpecSettledIn
+         * @description A lead's word on what was proposed; why, where it is declined.
+         */
+        SpecSettledIn: {
+            /** Accepted */
+            accepted: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * SpecRetiredIn
+         * @description Whether a spec is offered no more.
+         */
+        SpecRetiredIn: {
+            /** Retired */
+            retired: boolean;
+        };
+        /**
+         * Chart
+         * @description A chart that was read. ``usable`` says that it is a curve; a spec may be made of it then.
+         *
+         *     ``sensor`` is the sensor by the chart's own rows.
+         */
+        Chart: {
+            /** How */
+            how: string[];
+            /** Questions */
+            questions: components["schemas"]["ChartQuestion"][];
+            /** Unread */
+            unread: components["schemas"]["ChartLine"][];
+            /** Flags */
+            flags: components["schemas"]["ChartFlag"][];
+            /** Rows */
+            rows: components["schemas"]["ChartRow"][];
+            /** Count */
+            count: number;
+            /** Usable */
+            usable: boolean;
+            /** Sensor */
+            sensor: components["schemas"]["NtcByBeta"] | components["schemas"]["SteinhartHart"] | components["schemas"]["ByChart"] | components["schemas"]["Silicon"] | components["schemas"]["Platinum"] | components["schemas"]["Nickel"] | null;
+            /** Fits */
+            fits: components["schemas"]["ChartFit"][];
+            plot: components["schemas"]["Plot"] | null;
+        };
+        /**
+         * ChartFit
+         * @description A formula fitted to the chart: the sensor by it, and what it is off at most and in the mean.
+         */
+        ChartFit: {
+            /** Sensor */
+            sensor: components["schemas"]["NtcByBeta"] | components["schemas"]["SteinhartHart"] | components["schemas"]["ByChart"] | components["schemas"]["Silicon"] | components["schemas"]["Platinum"] | components["schemas"]["Nickel"];
+            /** Text */
+            text: string;
+            /** Worst */
+            worst: number;
+            /** Rms */
+            rms: number;
+            /** Off */
+            off: string;
+        };
+        /**
+         * ChartFlag
+         * @description What looks wrong at a line. ``off`` is how far the row is from its neighbours' curve [K].
+         */
+        ChartFlag: {
+            /** Line */
+            line: number;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "twice" | "contradiction" | "order" | "direction" | "gap" | "off";
+            /** Text */
+            text: string;
+            /** Blocks */
+            blocks: boolean;
+            /** Off */
+            off?: number | null;
+        };
+        /**
+         * ChartLine
+         * @description A line that was no point of the chart: why.
+         */
+        ChartLine: {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * ChartOption
+         * @description One way to read it.
+         */
+        ChartOption: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * ChartQuestion
+         * @description What can be read in two ways, and which was taken; ``taken`` is empty until it is answered.
+         */
+        ChartQuestion: {
+            /**
+             * Asks
+             * @enum {string}
+             */
+            asks: "decimal" | "degrees" | "ohms" | "temperature_column" | "resistance_column";
+            /** Text */
+            text: string;
+            /** Options */
+            options: components["schemas"]["ChartOption"][];
+            /** Taken */
+            taken: string;
+        };
+        /**
+         * ChartRow
+         * @description A row of the chart as a spec has it, and what each formula is off there [K].
+         */
+        ChartRow: {
+            /** Line */
+            line: number;
+            /** Celsius */
+            celsius: string;
+            /** Ohms */
+            ohms: string;
+            /** Beta Off */
+            beta_off?: number | null;
+            /** Steinhart Hart Off */
+            steinhart_hart_off?: number | null;
+        };
+        /**
+         * ChartAnswers
+         * @description How somebody said that a chart is to be read; columns count from 0.
+         */
+        ChartAnswers: {
+            decimal?: components["schemas"]["Mark"] | null;
+            degrees?: components["schemas"]["Degrees"] | null;
+            ohms?: components["schemas"]["Ohms"] | null;
+            /** Temperature Column */
+            temperature_column?: number | null;
+            /** Resistance Column */
+            resistance_column?: number | null;
+        };
+        /**
+         * ChartIn
+         * @description A chart's text, and what was answered about how it is to be read.
+         */
+        ChartIn: {
+            /** Text */
+            text: string;
+            /**
+             * @default {
+             *       "decimal": null,
+             *       "degrees": null,
+             *       "ohms": null,
+             *       "temperature_column": null,
+             *       "resistance_column": null
+             *     }
+             */
+            answers: components["schemas"]["ChartAnswers"];
+        };
+        /**
+         * Degrees
+         * @description What temperatures are in.
+         * @enum {string}
+         */
+        Degrees: "°C" | "°F";
+        /**
+         * Ohms
+         * @description What resistances are in.
+         * @enum {string}
+         */
+        Ohms: "Ω" | "kΩ" | "MΩ";
+        /**
          * WorkshopOut
          * @description The details; ``begun`` once a lead went through the first day's page.
          */
@@ -6735,6 +7516,57 @@ export interface components {
             drawn: string;
             /** Fingerprint */
             fingerprint: string;
+        };
+        /**
+         * FoundSpec
+         * @description A spec that was found: in the library, on this machine, or in a check of these days.
+         *
+         *     ``revision`` and ``of`` are those of the library's, by their numbers there.
+         */
+        FoundSpec: {
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "library" | "machine" | "check";
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            /** Of */
+            of?: number | null;
+            /** Revision */
+            revision?: number | null;
+            /**
+             * Proposed
+             * @default false
+             */
+            proposed: boolean;
+            /** Rule Set */
+            rule_set?: number | null;
+            /**
+             * Handling
+             * @default
+             */
+            handling: string;
+        };
+        /**
+         * FittedBySpec
+         * @description A position whose part is by a spec of the library, and by which of its revisions.
+         */
+        FittedBySpec: {
+            /** Position */
+            position: number;
+            /** Name */
+            name: string;
+            /** Machine */
+            machine: number;
+            /** Machine Name */
+            machine_name: string;
+            /** Number */
+            number: number;
         };
         /**
          * CustomerOut
@@ -6851,6 +7683,28 @@ export interface components {
             customer: components["schemas"]["CustomerOut"];
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
+            /** Retired */
+            retired: components["schemas"]["PositionOut"][];
+        };
+        /**
+         * OfLibrary
+         * @description Which spec of the library a part is by; ``newer`` says that there is a newer revision.
+         */
+        OfLibrary: {
+            /** Spec */
+            spec: number;
+            /** Revision */
+            revision: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Proposed */
+            proposed: boolean;
+            /** Newer */
+            newer: number | null;
+            /** Handling */
+            handling: string;
         };
         /**
          * PartOut
@@ -6863,6 +7717,9 @@ export interface components {
             description: string;
             /** Spec */
             spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            library: components["schemas"]["OfLibrary"] | null;
+            /** Mended */
+            mended: components["schemas"]["SpecBefore"][];
             /** Serial */
             serial: string;
             /** Fitted On */
@@ -6894,6 +7751,21 @@ export interface components {
             part: components["schemas"]["PartOut"] | null;
             /** Earlier */
             earlier: components["schemas"]["PartOut"][];
+        };
+        /**
+         * SpecBefore
+         * @description What a part's spec was before it was mended, and why.
+         */
+        SpecBefore: {
+            /** Description */
+            description: string;
+            /** Why */
+            why: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
         };
         /**
          * MachineIn
@@ -6939,6 +7811,17 @@ export interface components {
          * @description A position as typed, with the part that is in it. ``part_of`` is the bank it belongs to.
          */
         PositionIn: {
+            /** Spec */
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
+            /** Revision */
+            revision?: number | null;
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
+            /** Fitted On */
+            fitted_on?: string | null;
             /** Name */
             name: string;
             /** Part Of */
@@ -6948,8 +7831,16 @@ export interface components {
              * @default false
              */
             behind_panel: boolean;
+        };
+        /**
+         * PositionRow
+         * @description One of several; ``member_of`` names a bank among those before it, or in the machine.
+         */
+        PositionRow: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
+            /** Revision */
+            revision?: number | null;
             /**
              * Serial
              * @default
@@ -6957,6 +7848,45 @@ export interface components {
             serial: string;
             /** Fitted On */
             fitted_on?: string | null;
+            /** Name */
+            name: string;
+            /** Part Of */
+            part_of?: number | null;
+            /**
+             * Behind Panel
+             * @default false
+             */
+            behind_panel: boolean;
+            /** Member Of */
+            member_of?: string | null;
+        };
+        /**
+         * PositionsIn
+         * @description Several positions at once, all of them or none.
+         */
+        PositionsIn: {
+            /** Positions */
+            positions: components["schemas"]["PositionRow"][];
+        };
+        /**
+         * MachineCopyIn
+         * @description Another machine of the same kind: its own names, the positions of the one that is copied.
+         */
+        MachineCopyIn: {
+            /** Customer */
+            customer: number;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Serial
+             * @default
+             */
+            serial: string;
         };
         /**
          * PositionChange
@@ -6985,11 +7915,13 @@ export interface components {
         };
         /**
          * PartIn
-         * @description A part fitted outside a job: its spec, serial and date.
+         * @description A part: what it should be, its serial and the day it was fitted.
          */
         PartIn: {
             /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
+            /** Revision */
+            revision?: number | null;
             /**
              * Serial
              * @default
@@ -7867,7 +8799,8 @@ export interface components {
         };
         /**
          * FittedEntry
-         * @description A new part in a position: the same spec as before, unless another is given.
+         * @description A new part in a position: the same spec as before, unless another is given, of the
+         *     library or its own.
          *
          *     ``unmeasured_because`` is the reason for fitting it without a good reading of it.
          */
@@ -7892,6 +8825,8 @@ export interface components {
             serial: string;
             /** Spec */
             spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
+            /** Revision */
+            revision?: number | null;
             /** Fitted On */
             fitted_on?: string | null;
             /**
@@ -8353,6 +9288,76 @@ export interface components {
             /** Latest */
             latest: components["schemas"]["ReadingOut"][];
             baseline: components["schemas"]["ReadingOut"] | null;
+        };
+        /**
+         * MendIn
+         * @description What the part in a position should have been all along, and why it was not so before.
+         */
+        MendIn: {
+            /** Spec */
+            spec?: (components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"]) | null;
+            /** Revision */
+            revision?: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * DriftCode
+         * @description What the readings say over time.
+         * @enum {string}
+         */
+        DriftCode: "too few" | "steady" | "drifts" | "reaches a limit";
+        /**
+         * DriftHistory
+         * @description How a part moved: its points, what they say, when a limit is met, and the picture.
+         *
+         *     ``unit`` is % of what was due, or K for a temperature. ``day``, ``earliest`` and ``latest`` are
+         *     when the line, and the edges of its 95 % interval, meet the limit.
+         */
+        DriftHistory: {
+            code: components["schemas"]["DriftCode"];
+            /** Unit */
+            unit: string;
+            /** Points */
+            points: components["schemas"]["DriftPoint"][];
+            /** Told */
+            told: string;
+            /** Day */
+            day?: string | null;
+            /** Earliest */
+            earliest?: string | null;
+            /** Latest */
+            latest?: string | null;
+            plot?: components["schemas"]["Plot"] | null;
+        };
+        /**
+         * DriftPoint
+         * @description A reading's distance from what was due that day, and its U, in ``unit`` of the history.
+         */
+        DriftPoint: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Away */
+            away: number;
+            /** Expanded */
+            expanded: number;
+        };
+        /**
+         * PartDrift
+         * @description The history of one test of the part that is in a position now; ``checks`` are its readings.
+         */
+        PartDrift: {
+            /** Title */
+            title: string;
+            /** Checks */
+            checks: string[];
+            history: components["schemas"]["DriftHistory"];
         };
         /** Page[ReadingOut] */
         Page_ReadingOut_: {
@@ -14013,6 +15018,1010 @@ export interface operations {
             };
         };
     };
+    list_specs: {
+        parameters: {
+            query?: {
+                /** @description Letters to be found */
+                text?: string;
+                /** @description Letters to be found */
+                kind?: string;
+                standing?: components["schemas"]["Standing"] | null;
+                /** @description ``next`` of the page before; none for the first */
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_SpecSummary_"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_spec: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpecIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    export_library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    export_library_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    bring_in_library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_spec: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    revise_spec: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpecRevisionIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    settle_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpecSettledIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    retire_spec: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpecRetiredIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chart"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     get_workshop: {
         parameters: {
             query?: never;
@@ -14277,6 +16286,169 @@ export interface operations {
             };
             /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    find_specs: {
+        parameters: {
+            query?: {
+                /** @description Letters to be found */
+                text?: string;
+                machine?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundSpec"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_spec_positions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittedBySpec"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15025,6 +17197,305 @@ export interface operations {
             };
             /** @description Of a media type that is not taken here */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_positions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionsIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    copy_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineCopyIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    take_position_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16942,6 +19413,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PositionStanding"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    mend_spec: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_position_drift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartDrift"] | null;
                 };
             };
             /** @description The request cannot be read */

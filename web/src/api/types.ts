@@ -35,6 +35,19 @@ export type OwnEntryIn =
   | Schemas["OwnInspectionIn"]
   | Schemas["OwnReasonIn"];
 export type TrailLine = Schemas["TrailLine"];
+export type PartIn = Schemas["PartIn"];
+export type PositionIn = Schemas["PositionRow"];
+export type Chart = Schemas["Chart"];
+export type ChartAnswers = Partial<Schemas["ChartAnswers"]>;
+export type BroughtIn = Schemas["BroughtIn"];
+export type OfLibrary = Schemas["OfLibrary"];
+export type MendIn = Schemas["MendIn"];
+export type SpecSummary = Schemas["SpecSummary"];
+export type SpecWhole = Schemas["SpecOut"];
+export type SpecRevision = Schemas["SpecRevisionOut"];
+export type LibrarySpec = Schemas["SpecIn"]["entry"];
+export type SpecSource = NonNullable<LibrarySpec["source"]>;
+export type FoundSpec = Schemas["FoundSpec"];
 export type Backups = Schemas["BackupsOut"];
 export type PlanIn = Schemas["PlanIn"];
 export type Decider = Schemas["DeciderOut"];
@@ -93,7 +106,6 @@ export type MachineWhole = Schemas["MachineOut"];
 export type MachineIn = Schemas["MachineIn"];
 export type Position = Schemas["PositionOut"];
 export type PositionChange = Schemas["PositionChange"];
-export type PositionIn = Schemas["PositionIn"];
 export type Report = Schemas["Report"];
 export type StepKind = Schemas["StepKind"];
 

@@ -37,6 +37,7 @@ export default function PersonMenu({ theme, toggleTheme }: MenuProps) {
           {[
             { to: "/", label: "Open, waiting, due" },
             { to: "/follow-ups", label: "Follow-ups" },
+            { to: "/specs", label: "Specs" },
             { to: "/kept", label: "Kept checks" },
             { to: "/reckoner", label: "Reckoner" },
             { to: "/shop", label: "Shop" },

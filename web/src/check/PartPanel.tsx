@@ -1,4 +1,4 @@
-import { lazy, useEffect, useState } from "react";
+import { lazy, useEffect, useRef, useState } from "react";
 import { useOptions } from "@/api/queries";
 import { useKeys } from "@/keys/shortcuts";
 import { RuleSetSelect } from "@/rules/RuleSetSelect";
@@ -8,7 +8,10 @@ import { Group } from "@/ui/Group";
 import { OnDemand } from "@/ui/OnDemand";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
+import { firstField } from "./FormField";
+import { FoundLine } from "./FoundLine";
 import { FAMILIES, familyOf, type Kind } from "./forms/forms";
+import { KeepAsSpec } from "./KeepAsSpec";
 import { SpecFields } from "./SpecFields";
 import { TodayGroup } from "./TodayGroup";
 import type { Check } from "./useCheck";
@@ -27,8 +30,8 @@ export function PartPanel({ check }: { check: Check }) {
   return (
     <div className="flex flex-col max-lg:gap-0 lg:gap-4">
       <Group title="Part" firstOpen>
+        <FindFirst check={check} />
         <FamilyChoice check={check} />
-        <FindKind check={check} />
         <KindChoice check={check} />
         <Field id="label" label="Which one">
           <TextInput
@@ -89,12 +92,13 @@ function FamilyChoice({ check }: { check: Check }) {
   );
 }
 
-const finder = () => import("./KindFinder");
-const KindFinder = lazy(finder);
+const finder = () => import("./FindPart");
+const FindPart = lazy(finder);
 
-/** The finder behind its key and its button; fetched when it is wanted, or when nothing else is to do. */
-function FindKind({ check }: { check: Check }) {
+/** The one field that a part begins with; fetched when it is wanted, or when nothing else is to do. */
+function FindFirst({ check }: { check: Check }) {
   const [open, setOpen] = useState(false);
+  const after = useRef<Kind | "entry">("entry");
   useEffect(() => fetchLater([finder]), []);
   useKeys({ kind: () => setOpen(true) });
   return (
@@ -103,20 +107,43 @@ function FindKind({ check }: { check: Check }) {
         type="button"
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
-        className="flex min-h-9 items-center justify-between rounded-md px-2 text-left text-action-text max-sm:min-h-[44px]"
+        className="flex min-h-9 items-center justify-between gap-2 rounded-md border border-edge bg-well px-2.5 py-1 text-left text-muted max-sm:min-h-[44px]"
       >
-        Find it by name
+        Number, maker, what it is …
         <span aria-hidden="true" className="keycap">
           F
         </span>
       </button>
       {open && (
         <OnDemand>
-          <KindFinder onClose={() => setOpen(false)} onChoose={check.chooseKind} />
+          <FindPart
+            onClose={() => setOpen(false)}
+            onKind={(kind) => {
+              after.current = kind;
+              check.chooseKind(kind);
+            }}
+            onSpec={(found) => {
+              after.current = "entry";
+              check.takeUp(found);
+            }}
+            focusAfter={() => {
+              const to = after.current;
+              return document.getElementById(
+                to === "entry" ? "partTemperature" : firstField(to, {}),
+              );
+            }}
+          />
         </OnDemand>
       )}
+      <Found check={check} />
     </>
   );
+}
+
+/** Which spec it is by, or the way to keep what was typed. */
+function Found({ check }: { check: Check }) {
+  const { found } = check.draft;
+  return found ? <FoundLine found={found} /> : <KeepAsSpec check={check} />;
 }
 
 function KindChoice({ check }: { check: Check }) {

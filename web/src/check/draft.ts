@@ -1,8 +1,10 @@
-import type { ConditionsIn, Expectation, Measurand, Reading, Spec } from "@/api/types";
+import type { ConditionsIn, Expectation, FoundSpec, Measurand, Reading, Spec } from "@/api/types";
 import { newId } from "@/stored/newId";
-import { built, type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
+import { type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
+import { finished } from "./forms/finished";
 import { formOf, type Kind } from "./forms/forms";
 import { listIn } from "./forms/lists";
+import { typedOf } from "./forms/typed";
 import { boxesOf, MEASURANDS, READINGS, type Series } from "./readings";
 
 export type Connection = "isolated" | "in_circuit";
@@ -26,6 +28,8 @@ export type Draft = {
   label: string;
   kind: Kind;
   specs: Partial<Record<Kind, Fields>>;
+  /** The spec that was found, as long as nothing of it is changed. */
+  found: FoundSpec | null;
   rule: "shop" | "simple" | "guarded_acceptance" | "guarded_rejection";
   /** A set of the shop's rules; empty for the one that holds here. */
   ruleSet: string;
@@ -91,6 +95,7 @@ export function newDraft(): Draft {
     label: "",
     kind: "heating_element",
     specs: {},
+    found: null,
     rule: "shop",
     ruleSet: "",
     room: "",
@@ -121,7 +126,19 @@ function answered(draft: Draft): Connection | null {
 }
 
 /** A kind of part and what was typed of it. */
-export type SpecDraft = Pick<Draft, "kind" | "specs">;
+export type SpecDraft = Pick<Draft, "kind" | "specs"> & Partial<Pick<Draft, "found">>;
+
+/** A spec that was found, as if it had been typed, and still whole while nothing of it is changed. */
+export function takenUp(found: FoundSpec): Required<SpecDraft> {
+  const { kind } = found.spec;
+  return { kind, specs: { [kind]: typedOf(found.spec) ?? {} }, found };
+}
+
+/** With another text at a place of its form: it is no longer the spec that was found. */
+export function retyped(draft: SpecDraft, at: string, value: string | boolean) {
+  const specs = { ...draft.specs, [draft.kind]: { ...draft.specs[draft.kind], [at]: value } };
+  return { specs, found: null };
+}
 
 export function specFields(draft: SpecDraft): Fields {
   return draft.specs[draft.kind] ?? {};
@@ -139,7 +156,8 @@ export function nextPart(draft: Draft): Draft {
 /** The draft for another kind of part, with its first test. */
 export function ofKind(draft: Draft, kind: Kind): Draft {
   const { kept, observed } = { kept: [], observed: [] };
-  return { ...draft, ...NO_TEMPERATURE, kind, measurand: MEASURANDS[kind][0], kept, observed };
+  const measurand = MEASURANDS[kind][0];
+  return { ...draft, ...NO_TEMPERATURE, kind, found: null, measurand, kept, observed };
 }
 
 /** After a check was kept: the entry is empty again, and the next one has a name of its own. */
@@ -155,34 +173,9 @@ export function afterKeeping(draft: Draft): Draft {
 
 /** The spec as typed; null while nothing is given yet. The server says what is wrong with it. */
 export function specOf(draft: SpecDraft): Spec | null {
+  if (draft.found && draft.found.spec.kind === draft.kind) return draft.found.spec;
   const fields = specFields(draft);
-  const form = formOf(draft.kind, fields);
-  if (isBlank(form, fields)) return null;
-  const spec: Record<string, unknown> = { kind: draft.kind, ...built(form, fields) };
-  const finish = FINISHED[draft.kind];
-  return (finish ? finish(spec) : spec) as Spec;
-}
-
-type Finish = (spec: Record<string, unknown>) => Record<string, unknown>;
-const FINISHED: Partial<Record<Kind, Finish>> = {
-  tapped_element: sharingTolerance,
-  ignition_sequence: withItsStages,
-};
-
-/** A stage whose volts were cleared is one that this machine has not. */
-function withItsStages(spec: Record<string, unknown>): Record<string, unknown> {
-  const stages = spec.stages as { voltage: string }[];
-  const there = stages.filter((one) => one.voltage.trim());
-  return { ...spec, stages: there.length > 0 ? there : stages };
-}
-
-type Half = Record<"tolerance" | "alloy" | "hot_cold_ratio", unknown>;
-
-/** Both halves of a tapped element are judged alike: the form asks once. */
-function sharingTolerance(spec: Record<string, unknown>): Record<string, unknown> {
-  const { first, second, ...rest } = spec as { first: Half; second: object };
-  const { tolerance, alloy, hot_cold_ratio } = first;
-  return { ...rest, first, second: { ...second, tolerance, alloy, hot_cold_ratio } };
+  return isBlank(formOf(draft.kind, fields), fields) ? null : finished(draft.kind, fields);
 }
 
 export function conditionsOf(draft: Draft): ConditionsIn {

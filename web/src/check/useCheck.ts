@@ -2,13 +2,23 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef } from "react";
 import { askAgain, keys } from "@/api/keys";
 import { useMeters } from "@/api/queries";
-import type { CheckIn, KeptCheck } from "@/api/types";
+import type { CheckIn, FoundSpec, KeptCheck } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
 import { useDeadOrLive } from "@/app/deadOrLive";
 import { useSend } from "@/outbox/useSend";
 import { useStored } from "@/stored/stored";
-import { type Draft, newDraft, ofKind, specOf, UNKNOWN_METER } from "./draft";
+import {
+  type Draft,
+  newDraft,
+  nextPart,
+  ofKind,
+  retyped,
+  specOf,
+  takenUp,
+  UNKNOWN_METER,
+} from "./draft";
 import type { Kind } from "./forms/forms";
+import { MEASURANDS } from "./readings";
 import { useMeasuring } from "./useMeasuring";
 
 /** All that the Check screen knows: one part of any kind, measured on the bench or anywhere. */
@@ -44,8 +54,7 @@ export function useCheck() {
   const { change } = measuring;
   const changeSpec = useCallback(
     (at: string, value: string | boolean) => {
-      const specs = { ...draft.specs, [draft.kind]: { ...draft.specs[draft.kind], [at]: value } };
-      change({ kept: [], specs });
+      change({ kept: [], ...retyped(draft, at, value) });
     },
     [change, draft],
   );
@@ -63,7 +72,15 @@ export function useCheck() {
     if (stated?.state !== "live") state(null);
   }
 
-  return { ...measuring, changeSpec, chooseKind, startPart };
+  /** A part that was found: its spec whole, called as it is, by the rules that go with it. */
+  function takeUp(found: FoundSpec) {
+    const next = { ...nextPart(draft), ...takenUp(found) };
+    const ruleSet = found.rule_set === null ? draft.ruleSet : String(found.rule_set);
+    startPart({ ...next, measurand: MEASURANDS[next.kind][0], label: found.title, ruleSet });
+    if (stated?.state !== "live") state(null);
+  }
+
+  return { ...measuring, changeSpec, chooseKind, startPart, takeUp };
 }
 
 /** Where the shop has one meter, it is in hand until somebody says otherwise: once, and for all to see. */

@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef } from "react";
 export const KEYS = {
   entry: { key: "e", text: "go to the entry" },
   overload: { key: "o", text: "OL, in an empty entry or outside fields" },
-  kind: { key: "f", text: "find the kind of part" },
+  kind: { key: "f", text: "find the part: its number, its maker, what it is" },
   test1: { key: "1", text: "first test" },
   test2: { key: "2", text: "second test" },
   test3: { key: "3", text: "third test" },
@@ -29,6 +29,8 @@ export const KEYS = {
   check: { key: "c", text: "Check" },
   jobs: { key: "p", text: "Jobs" },
   machines: { key: "9", text: "Machines" },
+  addPosition: { key: "a", text: "at a machine: add a position" },
+  specs: { key: "s", text: "Specs" },
   kept: { key: "k", text: "Kept checks" },
   reckoner: { key: "m", text: "Reckoner" },
   dark: { key: "g", text: "light or dark" },

@@ -5,15 +5,21 @@ import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";
+import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
+import { ByLibrary } from "./ByLibrary";
+import { CopySheet } from "./CopySheet";
 import { MachineSheet } from "./MachineSheet";
+import { MendSheet } from "./MendSheet";
+import { PartDrift } from "./PartDrift";
 import { PartSheet } from "./PartSheet";
 import { PositionHistory } from "./PositionHistory";
 import { PositionSheet } from "./PositionSheet";
 import { SafetyWord } from "./SafetyWord";
+import { TakeAway } from "./TakeAway";
 
 /** A machine: its positions with the part in each and its last verdict, and its jobs. */
 export default function MachinePage() {
@@ -40,6 +46,8 @@ type Editing =
   | { sheet: "machine" }
   | { sheet: "part"; position: Position | null }
   | { sheet: "position"; position: Position }
+  | { sheet: "mend"; position: Position }
+  | { sheet: "copy" }
   | null;
 
 function Whole({ machine }: { machine: MachineWhole }) {
@@ -50,6 +58,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
   const [opened, setOpened] = useState<number | null>(null);
   const tree = inTree(machine.positions);
   const close = () => setEditing(null);
+  useKeys({ addPosition: () => setEditing({ sheet: "part", position: null }) });
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)]">
       <div className="flex flex-col gap-3 border-hairline px-4.5 py-4 lg:border-r">
@@ -82,6 +91,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
             Open a job
           </Link>
           <Button onClick={() => setEditing({ sheet: "machine" })}>Change</Button>
+          <Button onClick={() => setEditing({ sheet: "copy" })}>Another of its kind</Button>
         </div>
         <section aria-label="Jobs">
           <h2 className="legend mb-1">Jobs</h2>
@@ -132,10 +142,16 @@ function Whole({ machine }: { machine: MachineWhole }) {
                 onToggle={() => setOpened(opened === position.id ? null : position.id)}
                 onReplace={() => setEditing({ sheet: "part", position })}
                 onChange={() => setEditing({ sheet: "position", position })}
+                onMend={() => setEditing({ sheet: "mend", position })}
               />
             );
           })}
         </ul>
+        {machine.retired.length > 0 && (
+          <p className="mt-3 text-muted">
+            Not there any more: {machine.retired.map((one) => one.name).join("; ")}.
+          </p>
+        )}
       </section>
       {editing?.sheet === "machine" && (
         <MachineSheet
@@ -148,6 +164,8 @@ function Whole({ machine }: { machine: MachineWhole }) {
       {editing?.sheet === "part" && (
         <PartSheet machine={machine} position={editing.position} onClose={close} />
       )}
+      {editing?.sheet === "mend" && <MendSheet position={editing.position} onClose={close} />}
+      {editing?.sheet === "copy" && <CopySheet machine={machine} onClose={close} />}
       {editing?.sheet === "position" && (
         <PositionSheet position={editing.position} onClose={close} />
       )}
@@ -173,6 +191,7 @@ type RowProps = {
   onToggle: () => void;
   onReplace: () => void;
   onChange: () => void;
+  onMend: () => void;
 };
 
 function PositionRow({
@@ -184,6 +203,7 @@ function PositionRow({
   onToggle,
   onReplace,
   onChange,
+  onMend,
 }: RowProps) {
   const { part } = position;
   return (
@@ -234,6 +254,12 @@ function PositionRow({
               ? `Baseline of this part: ${baseline.figure}, ${inside(baseline.title)}, ${day(baseline.at)}.`
               : "This part has no baseline yet: its first good reading will be it."}
           </p>
+          {part?.library && <ByLibrary library={part.library} position={position.id} />}
+          {part?.mended.map((one) => (
+            <p key={one.at} className="text-muted">
+              Till {day(one.at)} taken for: {one.description} (“{one.why}”).
+            </p>
+          ))}
           {position.earlier.map((one) => (
             <p key={one.id} className="text-muted">
               Before: {one.description}
@@ -243,9 +269,12 @@ function PositionRow({
           ))}
           <div className="my-2 flex flex-wrap gap-2">
             <Button onClick={onReplace}>A new part was fitted</Button>
+            {part && <Button onClick={onMend}>Its spec is not right</Button>}
             <Button onClick={onChange}>Change the position</Button>
+            <TakeAway position={position} />
             <SafetyWord position={position} />
           </div>
+          <PartDrift position={position.id} />
           <PositionHistory position={position.id} />
         </div>
       )}

@@ -1,39 +1,45 @@
 import { NotReached, Refused } from "@/api/client";
 import { useExpectations } from "@/api/queries";
 import type { FieldError } from "@/api/types";
-import { conditionsOf, newDraft, type SpecDraft, specOf } from "@/check/draft";
-import { FAMILIES, type Kind } from "@/check/forms/forms";
+import { conditionsOf, newDraft, retyped, type SpecDraft, specOf, takenUp } from "@/check/draft";
+import { FindBox } from "@/check/FindBox";
+import { firstField } from "@/check/FormField";
+import { FoundLine } from "@/check/FoundLine";
+import type { Kind } from "@/check/forms/forms";
+import { KINDS } from "@/check/forms/kinds";
 import { SpecFields } from "@/check/SpecFields";
 import { Field } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Select } from "@/ui/Select";
 
-type Props = { draft: SpecDraft; onChange: (draft: SpecDraft) => void; error: Error | null };
+type Props = {
+  draft: SpecDraft;
+  onChange: (draft: SpecDraft) => void;
+  error: Error | null;
+  /** The machine whose parts are meant first. */
+  machine?: number | null;
+  /** Where the keyboard goes once a spec was found whole. */
+  onFound?: () => void;
+};
+const SUPPLY: Kind[] = ["supply"];
 
-const KINDS = FAMILIES.flatMap((family) =>
-  family.kinds.map(({ kind, label }) => ({
-    value: kind,
-    label: family.kinds.length > 1 ? `${family.label}, ${label}` : family.label,
-  })),
-).filter(({ value }) => value !== "supply");
 const PLAIN = conditionsOf(newDraft());
 
 /** What a part should be: its kind and its figures, with what it should then read. */
-export function SpecEditor({ draft, onChange, error }: Props) {
+export function SpecEditor({ draft, onChange, error, machine = null, onFound }: Props) {
   const spec = specOf(draft);
   const expected = useExpectations(spec, PLAIN);
   const refused = [error, expected.error]
     .filter((one) => one instanceof Refused)
-    .flatMap((one) => one.errors);
+    .flatMap((one) => one.errors)
+    // In the library a spec is one part of its entry.
+    .map((one) => ({ ...one, field: one.field.replace(/^entry\./, "") }));
   const find = (field: string, text: string): FieldError | undefined =>
     text.trim() || error ? refused.find((one) => one.field === field) : undefined;
   const under = (field: string, text: string): FieldError | undefined =>
     text.trim() ? refused.find((one) => one.field.startsWith(`${field}.`)) : undefined;
   const change = (at: string, value: string | boolean) =>
-    onChange({
-      ...draft,
-      specs: { ...draft.specs, [draft.kind]: { ...draft.specs[draft.kind], [at]: value } },
-    });
+    onChange({ ...draft, ...retyped(draft, at, value) });
   const props = {
     draft,
     refusal: find,
@@ -44,12 +50,26 @@ export function SpecEditor({ draft, onChange, error }: Props) {
   const told = spec && !expected.error ? expected.data?.[0] : undefined;
   return (
     <div className="flex flex-col gap-1.5">
+      <FindBox
+        machine={machine}
+        leaveOut={SUPPLY}
+        onKind={(kind) => {
+          onChange({ ...draft, kind, found: null });
+          // Its field is there once this is drawn.
+          setTimeout(() => document.getElementById(firstField(kind, {}))?.focus());
+        }}
+        onSpec={(found) => {
+          onChange(takenUp(found));
+          onFound?.();
+        }}
+      />
+      {draft.found && <FoundLine found={draft.found} />}
       <Field id="spec-kind" label="It is a">
         <Select
           id="spec-kind"
           value={draft.kind}
           items={KINDS}
-          onChoose={(kind) => onChange({ ...draft, kind: kind as Kind })}
+          onChoose={(kind) => onChange({ ...draft, kind: kind as Kind, found: null })}
         />
       </Field>
       <SpecFields group={undefined} {...props} />

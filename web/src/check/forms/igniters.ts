@@ -30,7 +30,7 @@ export const SPARK_IGNITER: FieldDef[] = [
   ...shares("tolerance", "10"),
 ];
 
-const STAGES = [
+export const STAGES = [
   "call for heat",
   "fan proves flow",
   "igniter powered",

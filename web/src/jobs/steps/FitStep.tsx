@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from "react";
-import type { PartOfJob, Spec } from "@/api/types";
-import { type SpecDraft, specOf } from "@/check/draft";
+import type { PartOfJob } from "@/api/types";
+import type { SpecDraft } from "@/check/draft";
+import { partSent } from "@/machines/partSent";
 import { SpecEditor } from "@/machines/SpecEditor";
 import { newId } from "@/stored/newId";
 import { useDraft } from "@/stored/stored";
@@ -29,7 +30,7 @@ export function FitStep({ visit, part }: { visit: Visit; part: string }) {
     serial: "",
     unmeasured: "",
     other: false,
-    spec: { kind: there?.spec.kind ?? "heating_element", specs: {} },
+    spec: { kind: there?.spec.kind ?? "heating_element", specs: {}, found: null },
   });
   const entry = useEntry(visit, ["serial", "unmeasured_because"]);
   if (!there) return <Notice>This part is not in the machine any more.</Notice>;
@@ -43,7 +44,7 @@ export function FitStep({ visit, part }: { visit: Visit; part: string }) {
         part,
         serial: draft.serial,
         unmeasured_because: draft.unmeasured,
-        spec: draft.other ? (specOf(draft.spec) as Spec) : null,
+        ...(draft.other ? partSent(draft.spec) : {}),
       },
       `fitting ${there.name}`,
       draft.id,

@@ -1,0 +1,184 @@
+"""The workshop's specs: proposed, accepted, found, revised, mended; a machine entered by keyboard."""
+
+from __future__ import annotations
+
+from playwright.sync_api import expect
+
+from e2e.steps import counted
+from e2e.tests.browser_case import BrowserCase
+from hembit.apps.catalog.models import Spec, Standing
+from hembit.apps.catalog.starter import load_starter
+from hembit.apps.demo.workshop import load_machines
+from hembit.apps.machines.models import Machine
+
+
+class Specs(BrowserCase):
+    def load(self) -> None:
+        super().load()
+        self.oven = load_machines()["Deck oven"]
+
+    def at_the_oven(self, *rows: str) -> None:
+        """Its page, with one of its rows open."""
+        self.page.goto(f"{self.live_server_url}/machines/{self.oven.pk}")
+        for row in rows:
+            self.page.get_by_role("button", name=row).first.click()
+
+    def test_proposed_at_the_bench_accepted_by_a_lead_and_judged_with(self) -> None:
+        page, ilse = self.page, self.technician
+        ilse.open_check().give_plate("640", "230", "Proving cabinet element")
+        page.get_by_role("button", name="Propose these figures").click()
+        expect(page.get_by_text("(proposed, not accepted yet)")).to_be_visible()
+        maud = self.new_technician("Maud Fennick").page
+        maud.goto(f"{self.live_server_url}/specs")
+        maud.get_by_role("radio", name="proposed").click()
+        maud.get_by_role("link", name="Proving cabinet element").click()
+        maud.get_by_role("button", name="Accept").click()
+        expect(maud.get_by_text("accepted by Maud Fennick")).to_be_visible()
+        self.assertEqual(Spec.objects.get(name="Proving cabinet element").standing, Standing.ACCEPTED)
+        # Found again by a few letters, whole, and judged with.
+        ilse.open_check().find_part("proving")
+        expect(page.get_by_label("Rated power")).to_have_value("640")
+        ilse.part_is_at("20.0").choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()
+        ilse.read("82.9").isolated().see_verdict("Within")
+        # What is changed is no longer that spec.
+        page.get_by_label("Rated power").fill("660")
+        expect(page.get_by_text("By the library")).to_have_count(0)
+
+    def test_revised_with_a_reason_and_offered_where_it_is_fitted(self) -> None:
+        maud = self.new_technician("Maud Fennick").page
+        maud.goto(f"{self.live_server_url}/specs")
+        maud.get_by_label("Find").fill("mc-9")
+        maud.get_by_role("link", name="Deck contactor coil").click()
+        maud.get_by_role("button", name="Revise").click()
+        maud.get_by_label("Ohms", exact=True).fill("455")
+        maud.get_by_role("button", name="Save").click()
+        expect(maud.get_by_role("alert").first).to_contain_text("Say why")
+        maud.get_by_label("Why it is revised").fill("sheet of the year after")
+        maud.get_by_role("button", name="Save").click()
+        expect(maud.get_by_text("“sheet of the year after”")).to_be_visible()
+        expect(maud.get_by_text("by revision 1")).to_have_count(2)
+        self.at_the_oven("Contactor K1, coil")
+        expect(self.page.get_by_text("revision 1")).to_be_visible()
+        self.page.get_by_role("button", name="Judge this part by it").click()
+        expect(self.page.get_by_text("Winding, 455 Ω at 20 °C").first).to_be_visible()
+        expect(self.page.get_by_text("the library was revised")).to_be_visible()
+
+    def test_a_spec_that_was_not_right_is_mended_and_a_position_taken_away(self) -> None:
+        page = self.page
+        self.at_the_oven("Deck probe")
+        page.get_by_role("button", name="Its spec is not right").click()
+        page.get_by_role("combobox", name="Part number").fill("pt1000, film")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("textbox", name="Why")).to_be_focused()
+        page.keyboard.type("read off its own print")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.get_by_text("taken for: Pt100, class B (“read off its own print”)")).to_be_visible()
+        page.get_by_role("button", name="Take it away").click()
+        page.get_by_role("dialog").get_by_role("button", name="Take it away").click()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.get_by_role("button", name="Deck probe")).to_have_count(0)
+        self.assertFalse(self.oven.positions.filter(name="Deck probe").exists())
+
+    def test_a_file_is_looked_at_before_it_is_brought_in(self) -> None:
+        page = self.new_technician("Maud Fennick").page
+        page.goto(f"{self.live_server_url}/specs/library")
+        field = page.get_by_label("A document or a table")
+        rows = "name,spec.kind,spec.resistance\nVent coil,winding,96\nDrain coil,winding,lots\n"
+        field.set_input_files({"name": "a.csv", "mimeType": "text/csv", "buffer": rows.encode()})
+        expect(page.get_by_text("1 new, 0 changed, 0 the same, 1 refused.")).to_be_visible()
+        expect(page.get_by_role("button", name="Bring in")).to_have_count(0)
+        good = rows.replace("lots", "118").encode()
+        field.set_input_files({"name": "b.csv", "mimeType": "text/csv", "buffer": good})
+        page.get_by_role("button", name="Bring in 2").click()
+        expect(page.get_by_text("Brought in: 2 new")).to_be_visible()
+        self.assertTrue(Spec.objects.filter(name="Drain coil").exists())
+
+
+class Charts(BrowserCase):
+    """A chart pasted out of a sheet, with a row typed wrong in it."""
+
+    SHEET = (
+        "Probe, sheet 3\nTemp. (°C);R (kΩ)\n−20;39,58\n−10;23,51\n0;14,51\n10;9,263\n"
+        "20;6,098\n25;5,000\n30;4,127\n40;2,863\n50;2,032"
+    )
+
+    def test_pasted_mended_kept_and_judged_with(self) -> None:
+        maud = self.new_technician("Maud Fennick")
+        page = maud.page
+        page.goto(f"{self.live_server_url}/specs")
+        page.get_by_role("link", name="Read a sensor’s chart").click()
+        page.get_by_label("Temperature and resistance").fill(self.SHEET.replace("4,127", "4,217"))
+        expect(page.get_by_role("status").get_by_text("9 rows")).to_be_visible()
+        expect(page.get_by_text("Decimal commas. Temperatures in °C, as it says.")).to_be_visible()
+        expect(page.get_by_text("4.217 kΩ at 30 °C is")).to_contain_text(
+            "off the line of its neighbours"
+        )
+        page.get_by_label("Temperature and resistance").fill(self.SHEET)
+        expect(page.get_by_text("off the line of its neighbours")).to_have_count(0)
+        expect(page.get_by_text("B = 3470 K")).to_be_visible()
+        self.assert_accessible(page, "a chart that was read")
+        page.get_by_role("button", name="Use the chart").click()
+        page.get_by_label("Name").fill("Cellar probe, by its sheet")
+        page.get_by_label("Title").fill("Cellar probe, sheet 3")
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("heading", name="Cellar probe, by its sheet")).to_be_visible()
+        ilse = self.technician.open_check().find_part("cellar probe")
+        ilse.part_is_at("25.0").choose("Meter", "Bench meter 2").zero_leads("0.2").say_loose()
+        ilse.read("5.01k").isolated().see_verdict("Reads 0.05 K cold")
+
+
+class ByKeyboard(BrowserCase):
+    def load(self) -> None:
+        super().load()
+        load_starter()
+        load_machines()
+
+    def test_an_oven_of_eight_positions_in_at_most_25_steps(self) -> None:
+        """Four equal elements, a limit, a thermostat, a thermocouple, a contactor coil."""
+        customer = Machine.objects.get(name="Deck oven").customer
+        oven = Machine.objects.create(customer=customer, name="Bun oven")
+        page = self.page
+        page.goto(f"{self.live_server_url}/machines/{oven.pk}")
+        expect(page.get_by_text("No position yet")).to_be_visible()
+
+        def find(words: str) -> None:
+            expect(page.get_by_role("combobox", name="Part number")).to_be_focused()
+            page.keyboard.type(words)
+            page.keyboard.press("Enter")
+
+        def fill(words: str, field: str) -> None:
+            expect(page.get_by_role("textbox", name=field)).to_be_focused()
+            page.keyboard.type(words)
+
+        with counted() as steps:
+            page.keyboard.press("a")
+            find("single, or dual")
+            fill("1800", "Rated power")
+            page.keyboard.press("Tab")
+            page.keyboard.type("230")
+            page.get_by_role("textbox", name="Position").fill("Element 1-4")
+            page.keyboard.press("Enter")
+            for part, name in (
+                ("limit, closed", "Limit F1"),
+                ("thermostat contact", "Thermostat"),
+                ("type k", "Deck thermocouple"),
+            ):
+                find(part)
+                fill(name, "Position")
+                page.keyboard.press("Enter")
+            find("coil: one winding")
+            fill("420", "Ohms")
+            page.get_by_role("textbox", name="Position").fill("Contactor coil")
+            page.keyboard.press("Enter")
+            expect(page.get_by_role("dialog").get_by_role("status").first).to_contain_text(
+                "Contactor coil"
+            )
+        self.assertEqual(
+            [one.name for one in oven.positions.order_by("place")],
+            [
+                *(f"Element {place}" for place in range(1, 5)),
+                *("Limit F1", "Thermostat", "Deck thermocouple", "Contactor coil"),
+            ],
+        )
+        self.assertLessEqual(len(steps), 25, steps)

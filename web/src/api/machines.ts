@@ -1,0 +1,83 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ask, client } from "./client";
+import { askAgain, keys, showsVisit } from "./keys";
+import type { MendIn, PartIn, PositionIn } from "./types";
+
+/** How the part in a position moved over the years. */
+export function usePositionDrift(number: number) {
+  return useQuery({
+    queryKey: keys.drift(number),
+    queryFn: () =>
+      ask(client.GET("/api/v1/positions/{number}/drift", { params: { path: { number } } })),
+  });
+}
+
+/** One position of a machine, or several at once. */
+export function useAddPositions(machine: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (positions: PositionIn[]) =>
+      ask(
+        client.POST("/api/v1/machines/{number}/positions/several", {
+          params: { path: { number: machine } },
+          body: { positions },
+        }),
+      ),
+    onSuccess: () => askAgain(store, ...showsVisit, keys.specPositions()),
+  });
+}
+
+/** A new part in a position that is there. */
+export function useFitPart(position: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: PartIn) =>
+      ask(
+        client.POST("/api/v1/positions/{number}/parts", {
+          params: { path: { number: position } },
+          body,
+        }),
+      ),
+    onSuccess: () => askAgain(store, ...showsVisit, keys.specPositions()),
+  });
+}
+
+/** What the part in a position should have been all along. */
+export function useMendSpec(position: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: MendIn) =>
+      ask(
+        client.PUT("/api/v1/positions/{number}/spec", {
+          params: { path: { number: position } },
+          body,
+        }),
+      ),
+    onSuccess: () => askAgain(store, ...showsVisit, keys.specPositions()),
+  });
+}
+
+/** Take a position away: one that was measured is retired. */
+export function useTakeAway(position: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: () =>
+      ask(client.DELETE("/api/v1/positions/{number}", { params: { path: { number: position } } })),
+    onSuccess: () => askAgain(store, ...showsVisit, keys.specPositions()),
+  });
+}
+
+/** Another machine of the same kind, with the same positions. */
+export function useCopyMachine(machine: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { customer: number; name: string; place: string; serial: string }) =>
+      ask(
+        client.POST("/api/v1/machines/{number}/copies", {
+          params: { path: { number: machine } },
+          body,
+        }),
+      ),
+    onSuccess: () => askAgain(store, ...showsVisit, keys.specPositions()),
+  });
+}
