@@ -65,6 +65,8 @@ class Accessible(DemoVisits):
             ("shop/lists", "Own lists"),
             ("specs", "What parts should be"),
             ("specs/new", "The figures are from"),
+            ("specs/which", "as soon as there is a pair"),
+            (f"specs/curves?of={Spec.objects.get(name='Deck probe, Pt100').pk}", "(IEC 60751)"),
             ("specs/chart", "A sensor’s chart"),
             ("specs/library", "Take out"),
             (f"specs/{Spec.objects.get(name='Deck element, 1500 W').pk}", "Fitted now"),

@@ -94,6 +94,44 @@ class Specs(BrowserCase):
         expect(page.get_by_text("Brought in: 2 new")).to_be_visible()
         self.assertTrue(Spec.objects.filter(name="Drain coil").exists())
 
+    def test_an_unknown_sensor_is_matched_and_used_where_it_is_fitted(self) -> None:
+        load_starter()
+        page = self.page
+        self.at_the_oven("Deck probe")
+        page.get_by_role("link", name="Which sensor is it?").click()
+        page.get_by_label("°C").fill("25")
+        page.get_by_label("The display").fill("10.04 kΩ")
+        expect(page.get_by_text("2 known curves fit: not told apart yet.")).to_be_visible()
+        page.get_by_role("button", name="Take it there").click()
+        expect(page.get_by_label("°C").nth(1)).to_have_value("0")
+        page.get_by_label("The display").nth(1).fill("32.9 kΩ")
+        expect(page.get_by_role("status")).to_contain_text("It reads like NTC 10 kΩ, B 3977")
+        page.get_by_role("button", name="It is this one").first.click()
+        expect(page.get_by_role("button", name="Deck probe")).to_contain_text("B 3977")
+        page.get_by_role("button", name="Deck probe").first.click()
+        expect(page.get_by_text("10.04 kΩ at 25 °C, 32.9 kΩ at 0 °C")).to_be_visible()
+        # Nobody's part yet: measured on the bench as what it was matched with.
+        page.goto(f"{self.live_server_url}/specs/which")
+        page.get_by_role("button", name="Check it as this one").first.click()
+        expect(page.get_by_label("At 25 °C")).to_have_value("10k")
+
+    def test_two_that_look_alike_beside_each_other(self) -> None:
+        load_starter()
+        page = self.page
+        page.goto(f"{self.live_server_url}/specs")
+        page.get_by_role("link", name="Compare curves").click()
+        for name in ("NTC 10 kΩ, B 3435", "NTC 10 kΩ, B 3977"):
+            page.get_by_label("Find").fill(name)
+            page.get_by_role("button", name=name).click()
+        expect(page.get_by_text("Can be told apart below −6 °C and above 51 °C.")).to_be_visible()
+        page.get_by_label("Read it at").fill("63")
+        expect(page.get_by_text("2.214 kΩ at 63.0 °C")).to_be_visible()
+        page.get_by_label("or at").fill("2.214 kΩ")
+        expect(page.get_by_text("2.214 kΩ at 63.0 °C")).to_be_visible()
+        with page.expect_download() as saved:
+            page.get_by_role("button", name="Save the table as CSV").click()
+        self.assertIn("Ω, NTC 10 kΩ, B 3977", saved.value.path().read_text())
+
 
 class Charts(BrowserCase):
     """A chart pasted out of a sheet, with a row typed wrong in it."""

@@ -9,6 +9,7 @@ from hembit.api.errors import register
 from hembit.api.parser import StrictJson
 from hembit.apps.backups.routes import router as backups
 from hembit.apps.catalog.chart_routes import router as charts
+from hembit.apps.catalog.curve_routes import router as curves
 from hembit.apps.catalog.routes import router as catalog
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
@@ -53,6 +54,7 @@ api.add_router("", rules)
 api.add_router("", lists)
 api.add_router("", catalog)
 api.add_router("", charts)
+api.add_router("", curves)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

@@ -37,6 +37,8 @@ const FirstDayPage = lazy(() => import("@/shop/FirstDayPage"));
 const OwnPage = lazy(() => import("@/people/OwnPage"));
 const SpecsPage = lazy(() => import("@/specs/SpecsPage"));
 const SpecPage = lazy(() => import("@/specs/SpecPage"));
+const CurvesPage = lazy(() => import("@/specs/CurvesPage"));
+const WhichSensorPage = lazy(() => import("@/specs/WhichSensorPage"));
 const ChartPage = lazy(() => import("@/specs/ChartPage"));
 const LibraryPage = lazy(() => import("@/specs/LibraryPage"));
 const NewSpecPage = lazy(() => import("@/specs/NewSpecPage"));
@@ -102,6 +104,8 @@ createRoot(root).render(
                       <Route path="me" element={<OwnPage />} />
                       <Route path="specs" element={<SpecsPage />} />
                       <Route path="specs/chart" element={<ChartPage />} />
+                      <Route path="specs/curves" element={<CurvesPage />} />
+                      <Route path="specs/which" element={<WhichSensorPage />} />
                       <Route path="specs/library" element={<LibraryPage />} />
                       <Route path="specs/new" element={<NewSpecPage />} />
                       <Route path="specs/:number" element={<SpecPage />} />

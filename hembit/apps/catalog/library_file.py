@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from hembit.apps.catalog.finding import in_use
 from hembit.apps.catalog.models import Spec
 from hembit.apps.catalog.schemas import (
     BroughtIn,
@@ -14,7 +15,7 @@ from hembit.apps.catalog.schemas import (
     SpecRevisionIn,
     as_stored,
 )
-from hembit.apps.catalog.services import add_many, can_be_judged, in_use, revise_spec
+from hembit.apps.catalog.services import add_many, can_be_judged, revise_spec
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_here
 from hembit_core.catalog.entry import LibrarySpec

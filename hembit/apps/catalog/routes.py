@@ -9,7 +9,7 @@ from ninja import Router
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.catalog import library_file, services
+from hembit.apps.catalog import finding, library_file, services
 from hembit.apps.catalog.models import Standing
 from hembit.apps.catalog.schemas import (
     BroughtIn,
@@ -21,6 +21,7 @@ from hembit.apps.catalog.schemas import (
     SpecSettledIn,
     SpecSummary,
 )
+from hembit.apps.catalog.shown import spec_out
 from hembit.apps.people.access import asking, leads_only
 
 router = Router(tags=["specs"])
@@ -35,14 +36,14 @@ def list_specs(
     after: After = "",
 ) -> Page[SpecSummary]:
     """Specs by name; retired ones where they are asked for."""
-    found = services.list_specs(text, kind.strip(), standing)
+    found = finding.list_specs(text, kind.strip(), standing)
     return page_of(found, after, SpecSummary.model_validate)
 
 
 @router.post("/specs", response={201: SpecOut}, operation_id="add_spec")
 def add_spec(request: HttpRequest, given: SpecIn) -> Status[SpecOut]:
     """Add a spec, or propose one."""
-    return Status(201, services.spec_out(services.add_spec(given, asking(request))))
+    return Status(201, spec_out(services.add_spec(given, asking(request))))
 
 
 @router.get("/specs/library.json", response=dict[str, Any], operation_id="export_library")
@@ -79,13 +80,13 @@ def bring_in_library(request: HttpRequest, given: LibraryIn) -> BroughtIn:
 @router.get("/specs/{row:number}", response=SpecOut, operation_id="get_spec")
 def get_spec(request: HttpRequest, number: int) -> SpecOut:
     """A spec with all its revisions."""
-    return services.spec_out(services.find_spec(number))
+    return spec_out(finding.find_spec(number))
 
 
 @router.post("/specs/{row:number}/revisions", response={201: SpecOut}, operation_id="revise_spec")
 def revise_spec(request: HttpRequest, number: int, given: SpecRevisionIn) -> Status[SpecOut]:
     """Revise a spec, or propose a revision."""
-    return Status(201, services.spec_out(services.revise_spec(number, given, asking(request))))
+    return Status(201, spec_out(services.revise_spec(number, given, asking(request))))
 
 
 @router.put(
@@ -96,7 +97,7 @@ def revise_spec(request: HttpRequest, number: int, given: SpecRevisionIn) -> Sta
 )
 def settle_revision(request: HttpRequest, number: int, given: SpecSettledIn) -> SpecOut:
     """Accept or decline what was proposed."""
-    return services.spec_out(services.settle(number, given, asking(request)))
+    return spec_out(services.settle(number, given, asking(request)))
 
 
 @router.put(
@@ -104,4 +105,4 @@ def settle_revision(request: HttpRequest, number: int, given: SpecSettledIn) -> 
 )
 def retire_spec(request: HttpRequest, number: int, given: SpecRetiredIn) -> SpecOut:
     """Offer a spec no more, or again."""
-    return services.spec_out(services.set_retired(number, given.retired))
+    return spec_out(services.set_retired(number, given.retired))

@@ -1,4 +1,4 @@
-"""Keep the library of specs: add, propose, revise, accept, retire, find."""
+"""Keep the library of specs: add, propose, revise, accept, retire."""
 
 from __future__ import annotations
 
@@ -6,111 +6,28 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from django.db import transaction
-from django.db.models import Case, Count, OuterRef, Q, QuerySet, Subquery, Value, When
+from django.db.models import OuterRef, QuerySet, Subquery
 from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sequence import next_sequences
+from hembit.apps.catalog.finding import find_spec, in_use, standing_of
 from hembit.apps.catalog.models import Revision, Settled, Spec, Standing
 from hembit.apps.catalog.schemas import (
-    FoundSpec,
     SpecIn,
-    SpecOut,
     SpecRevisionIn,
-    SpecRevisionOut,
     SpecSettledIn,
-    SpecSummary,
 )
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import find_set, rules_here
 from hembit_core import Conditions, expectations
 from hembit_core.catalog.entry import LibrarySpec
-from hembit_core.catalog.source import source_told
 from hembit_core.errors import InputError
 from hembit_core.judge import describe
 from hembit_core.rules import Rules
 
 _MEANWHILE = "Somebody revised this spec while you typed. Look at it again; nothing is kept yet."
-
-
-def list_specs(text: str = "", kind: str = "", standing: Standing | None = None) -> QuerySet[Spec]:
-    """Specs by name, with how many proposals wait; those that hold every word of ``text``."""
-    found = _with_waiting()
-    if kind:
-        found = found.filter(kind=kind)
-    found = found.filter(standing=standing) if standing else found.exclude(standing=Standing.RETIRED)
-    # Said: counting would drop the order of the model.
-    return _with_words(found, text).order_by("name", "id")
-
-
-def _with_waiting() -> QuerySet[Spec]:
-    open_ones = Q(revisions__proposed=True, revisions__settled__isnull=True)
-    return Spec.objects.annotate(waiting=Count("revisions", filter=open_ones))
-
-
-def _with_words(found: QuerySet[Spec], text: str) -> QuerySet[Spec]:
-    for word in text.casefold().split():
-        found = found.filter(words__contains=word)
-    return found
-
-
-def best(text: str, most: int) -> list[FoundSpec]:
-    """The specs that fit ``text`` best: by part number, then by the beginnings of words."""
-    words = text.casefold().split()
-    if not words:
-        return []
-    found = _with_words(Spec.objects.exclude(standing=Standing.RETIRED), text).annotate(
-        rank=Case(
-            When(part_number__istartswith=text.strip(), then=Value(0)),
-            When(name__istartswith=text.strip(), then=Value(1)),
-            When(words__contains=f" {words[0]}", then=Value(2)),
-            default=Value(3),
-        )
-    )
-    rows = found.select_related("current").order_by("rank", "name", "id")[:most]
-    return [_found(one) for one in rows]
-
-
-def _found(one: Spec) -> FoundSpec:
-    assert one.current
-    entry = one.current.entry
-    names = " ".join(filter(None, (entry.maker, entry.part_number)))
-    return FoundSpec(
-        where="library",
-        title=entry.name,
-        detail=", ".join(filter(None, (names, one.described))),
-        spec=entry.spec,
-        of=one.pk,
-        revision=one.current_id,
-        proposed=one.standing == Standing.PROPOSED,
-        rule_set=one.current.rule_set_id,
-        handling=entry.handling,
-    )
-
-
-def find_spec(number: int) -> Spec:
-    """The spec with that number; NotFound where there is none."""
-    found = Spec.objects.select_related("current").filter(pk=number).first()
-    if found is None:
-        raise NotFound("There is no such spec in the library. Look in the list.")
-    return found
-
-
-def find_revision(number: int) -> Revision:
-    """The revision with that number, which counts or is proposed.
-
-    Raises
-    ------
-    InputError
-        If there is none, or a lead declined it.
-    """
-    found = Revision.objects.select_related("of", "settled").filter(pk=number).first()
-    if found is None:
-        raise InputError("This spec is not in the library. Choose one that is.")
-    if standing_of(found) == "declined":
-        raise InputError(f"A lead declined this revision of “{found.of}”. Choose another.")
-    return found
 
 
 def add_spec(given: SpecIn, by: Person | None, now: datetime | None = None) -> Spec:
@@ -256,11 +173,6 @@ def _is_new(entry: LibrarySpec, spec: Spec) -> None:
     )
 
 
-def in_use() -> QuerySet[Spec]:
-    """What is not retired, with its current revision."""
-    return Spec.objects.exclude(standing=Standing.RETIRED).select_related("current")
-
-
 def can_be_judged(entry: LibrarySpec, rules: Rules) -> None:
     """Nothing, where a part could be judged by it.
 
@@ -326,43 +238,3 @@ def _write_down(
     )
     revision.save()
     return revision
-
-
-def standing_of(revision: Revision) -> str:
-    """``accepted``, ``proposed``, or ``declined``."""
-    if not revision.proposed:
-        return "accepted"
-    settled = getattr(revision, "settled", None)
-    if settled is None:
-        return "proposed"
-    return "accepted" if settled.accepted else "declined"
-
-
-def spec_out(spec: Spec) -> SpecOut:
-    """A spec as it is shown, whole."""
-    shown = tuple(_revision_out(one) for one in spec.revisions.select_related("by", "settled__by"))
-    summary = SpecSummary.model_validate(_with_waiting().get(pk=spec.pk))
-    current = next(one for one in shown if one.id == spec.current_id)
-    return SpecOut(**summary.model_dump(), current=current, revisions=shown)
-
-
-def _revision_out(one: Revision) -> SpecRevisionOut:
-    entry = one.entry
-    settled = getattr(one, "settled", None)
-    return SpecRevisionOut.model_validate(
-        {
-            "id": one.pk,
-            "number": one.number,
-            "entry": entry,
-            "described": describe(entry.spec),
-            "source": source_told(entry.source),
-            "rule_set": one.rule_set_id,
-            "standing": standing_of(one),
-            "job_number": one.job_number,
-            "why": one.why,
-            "at": one.at,
-            "by": one.by.name if one.by else "came with Hembit",
-            "settled_by": settled.by.name if settled else "",
-            "settled_because": settled.why if settled else "",
-        }
-    )

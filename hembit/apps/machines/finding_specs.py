@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from hembit.apps.catalog.finding import best, standing_of
 from hembit.apps.catalog.schemas import FoundSpec
-from hembit.apps.catalog.services import best, standing_of
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import list_checks, search_checks
 from hembit.apps.machines.models import FittedPart

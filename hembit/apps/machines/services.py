@@ -13,8 +13,8 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
+from hembit.apps.catalog.finding import find_revision
 from hembit.apps.catalog.models import Revision
-from hembit.apps.catalog.services import find_revision
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.schemas import (
     CustomerIn,

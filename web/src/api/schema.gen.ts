@@ -1220,6 +1220,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Curves
+         * @description Draw one to four curves, and say where each two can be told apart.
+         */
+        post: operations["show_curves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/curves/matched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match Curves
+         * @description Which sensor is this: rank the library's curves by an unknown sensor's readings.
+         */
+        post: operations["match_curves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workshop": {
         parameters: {
             query?: never;
@@ -7446,6 +7486,296 @@ export interface components {
          */
         Ohms: "Ω" | "kΩ" | "MΩ";
         /**
+         * Apart
+         * @description Two of the curves: where they can be told apart, and by how much at best.
+         */
+        Apart: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Tells */
+            tells: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CurvePoint
+         * @description A curve at one temperature: what is due there, its band, and how much a kelvin is worth.
+         */
+        CurvePoint: {
+            /** Celsius */
+            celsius: number;
+            /** Ohms */
+            ohms: number;
+            /** Celsius Text */
+            celsius_text: string;
+            /** Ohms Text */
+            ohms_text: string;
+            /** Band */
+            band: string;
+            /** Per Kelvin */
+            per_kelvin: string;
+        };
+        /**
+         * CurveRow
+         * @description Each curve's ohms at one temperature; none beyond a curve's ends.
+         */
+        CurveRow: {
+            /** Celsius */
+            celsius: number;
+            /** Ohms */
+            ohms: (number | null)[];
+            /** Texts */
+            texts: string[];
+        };
+        /**
+         * Curves
+         * @description Curves as they are shown: drawn, read at a point, as a table, and in pairs.
+         *
+         *     ``csv`` is the table for other programs: °C, then the ohms of each curve, plain figures.
+         */
+        Curves: {
+            /** Curves */
+            curves: components["schemas"]["DrawnCurve"][];
+            /** Logarithmic */
+            logarithmic: boolean;
+            /** Points */
+            points: components["schemas"]["PointOn"][];
+            /** Table */
+            table: components["schemas"]["CurveRow"][];
+            /** Apart */
+            apart: components["schemas"]["Apart"][];
+            /** Csv */
+            csv: string;
+        };
+        /**
+         * DrawnCurve
+         * @description A curve over a stretch, each point (°C, Ω), with the band's lower and upper edge where stated.
+         */
+        DrawnCurve: {
+            /** Name */
+            name: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Band */
+            band: string;
+            /** Line */
+            line: number[][];
+            /** Lower */
+            lower: number[][];
+            /** Upper */
+            upper: number[][];
+        };
+        /**
+         * PointOn
+         * @description A curve read at what was asked; ``problem`` says why it could not be.
+         */
+        PointOn: {
+            point: components["schemas"]["CurvePoint"] | null;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * CurvesAsked
+         * @description Curves to show, from ``low`` to ``high`` [°C], read at a temperature or at ohms.
+         *
+         *     ``source`` is what a temperature that tells two of them apart would be taken with.
+         */
+        CurvesAsked: {
+            /** Curves */
+            curves: components["schemas"]["NamedSensor"][];
+            /** Low */
+            low?: string | null;
+            /** High */
+            high?: string | null;
+            /** At Celsius */
+            at_celsius?: string | null;
+            /** At Ohms */
+            at_ohms?: string | null;
+            /** @default contact_probe */
+            source: components["schemas"]["TemperatureSource"];
+        };
+        /**
+         * NamedSensor
+         * @description A sensor to look at, with the name it goes by.
+         */
+        NamedSensor: {
+            /** Name */
+            name: string;
+            spec: components["schemas"]["TemperatureSensor"];
+        };
+        /**
+         * FoundSpec
+         * @description A spec that was found: in the library, on this machine, or in a check of these days.
+         *
+         *     ``revision`` and ``of`` are those of the library's, by their numbers there.
+         */
+        FoundSpec: {
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "library" | "machine" | "check";
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Spec */
+            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
+            /** Of */
+            of?: number | null;
+            /** Revision */
+            revision?: number | null;
+            /**
+             * Proposed
+             * @default false
+             */
+            proposed: boolean;
+            /** Rule Set */
+            rule_set?: number | null;
+            /**
+             * Handling
+             * @default
+             */
+            handling: string;
+        };
+        /**
+         * Match
+         * @description A known curve and how it fits.
+         *
+         *     Attributes
+         *     ----------
+         *     place : which of the known sensors it is.
+         *     fits : every pair lies within the sensor's band and the measurement's uncertainty.
+         *     misfit : weighted root mean square of what the pairs are off [K].
+         *     text : the same in words.
+         */
+        Match: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Fits */
+            fits: boolean;
+            /** Misfit */
+            misfit: number;
+            /** Text */
+            text: string;
+            /** Pairs */
+            pairs: components["schemas"]["PairOff"][];
+        };
+        /**
+         * Matched
+         * @description What pairs say: a sentence, the curves by their misfit, and what to measure next.
+         */
+        Matched: {
+            /** Headline */
+            headline: string;
+            /** Explanation */
+            explanation: string;
+            /** Told Apart */
+            told_apart: boolean;
+            /** Matches */
+            matches: components["schemas"]["Match"][];
+            /** Unlike */
+            unlike: number;
+            next: components["schemas"]["NextBath"] | null;
+        };
+        /**
+         * MatchedOut
+         * @description What the pairs say, and the library's specs in the order of its matches.
+         */
+        MatchedOut: {
+            matched: components["schemas"]["Matched"];
+            /** Specs */
+            specs: components["schemas"]["FoundSpec"][];
+        };
+        /**
+         * NextBath
+         * @description A temperature to take the sensor to; ``parts`` of ``pairs`` pairs of curves part there.
+         *
+         *     ``celsius`` is none where no bath tells any two of them apart.
+         */
+        NextBath: {
+            /** Celsius */
+            celsius: number | null;
+            source: components["schemas"]["TemperatureSource"] | null;
+            /** Parts */
+            parts: number;
+            /** Pairs */
+            pairs: number;
+            /** Text */
+            text: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * PairOff
+         * @description A pair on a curve: how far the curve reads off the thermometer, and what is allowed [K].
+         */
+        PairOff: {
+            /** Celsius */
+            celsius: number;
+            /** Kelvin */
+            kelvin: number | null;
+            /** Allowed */
+            allowed: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Pair
+         * @description What the sensor read at a temperature [°C]; ``limit`` [K] where the thermometer has its own.
+         */
+        Pair: {
+            /**
+             * Celsius
+             * @description the temperature [°C], as written
+             */
+            celsius: string;
+            source: components["schemas"]["TemperatureSource"];
+            /** Limit */
+            limit?: string | null;
+            /** Display */
+            display: string;
+        };
+        /**
+         * PairsIn
+         * @description Pairs of an unknown sensor, and the shop's meter they were read with, null for an unknown one.
+         */
+        PairsIn: {
+            taken: components["schemas"]["PairsTaken"];
+            /** Meter */
+            meter?: number | null;
+            /** Meter Air */
+            meter_air?: string | null;
+        };
+        /**
+         * PairsTaken
+         * @description One to five pairs of an unknown sensor, and how its ohms were taken.
+         */
+        PairsTaken: {
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Range Top */
+            range_top?: number | null;
+            connection?: components["schemas"]["Connection"] | null;
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+            /** Pairs */
+            pairs: components["schemas"]["Pair"][];
+        };
+        /**
          * WorkshopOut
          * @description The details; ``begun`` once a lead went through the first day's page.
          */
@@ -7516,41 +7846,6 @@ export interface components {
             drawn: string;
             /** Fingerprint */
             fingerprint: string;
-        };
-        /**
-         * FoundSpec
-         * @description A spec that was found: in the library, on this machine, or in a check of these days.
-         *
-         *     ``revision`` and ``of`` are those of the library's, by their numbers there.
-         */
-        FoundSpec: {
-            /**
-             * Where
-             * @enum {string}
-             */
-            where: "library" | "machine" | "check";
-            /** Title */
-            title: string;
-            /** Detail */
-            detail: string;
-            /** Spec */
-            spec: components["schemas"]["HeatingElement"] | components["schemas"]["ElementBank"] | components["schemas"]["ThreePhaseSet"] | components["schemas"]["TappedElement"] | components["schemas"]["Winding"] | components["schemas"]["WindingSet"] | components["schemas"]["ThermocoupleMagnet"] | components["schemas"]["Igniter"] | components["schemas"]["SparkIgniter"] | components["schemas"]["IgnitionSequence"] | components["schemas"]["TemperatureSensor"] | components["schemas"]["Thermocouple"] | components["schemas"]["Sender"] | components["schemas"]["Contact"] | components["schemas"]["PositionSensor"] | components["schemas"]["HighTensionLead"] | components["schemas"]["ResistivePart"] | components["schemas"]["Supply"] | components["schemas"]["Wires"] | components["schemas"]["Control"] | components["schemas"]["SolenoidValve"] | components["schemas"]["HeaterSetting"] | components["schemas"]["UnknownPart"];
-            /** Of */
-            of?: number | null;
-            /** Revision */
-            revision?: number | null;
-            /**
-             * Proposed
-             * @default false
-             */
-            proposed: boolean;
-            /** Rule Set */
-            rule_set?: number | null;
-            /**
-             * Handling
-             * @default
-             */
-            handling: string;
         };
         /**
          * FittedBySpec
@@ -15946,6 +16241,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Chart"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    show_curves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CurvesAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    match_curves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchedOut"];
                 };
             };
             /** @description The request cannot be read */

@@ -1,4 +1,10 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  useMutation,
+  useQueries,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys, showsSpec } from "./keys";
 import type { ChartAnswers, LibrarySpec, SpecSummary } from "./types";
@@ -25,6 +31,16 @@ export function useSpec(number: number) {
   return useQuery({
     queryKey: keys.spec(number),
     queryFn: () => ask(client.GET("/api/v1/specs/{number}", { params: { path: { number } } })),
+  });
+}
+
+/** Some specs whole, by their numbers. */
+export function useSpecsWhole(numbers: number[]) {
+  return useQueries({
+    queries: numbers.map((number) => ({
+      queryKey: keys.spec(number),
+      queryFn: () => ask(client.GET("/api/v1/specs/{number}", { params: { path: { number } } })),
+    })),
   });
 }
 

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
-import { Link } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { useFinding } from "@/api/queries";
+import type { FoundSpec } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
 import { useDeadOrLive } from "@/app/deadOrLive";
 import { clock } from "@/clock/dates";
@@ -38,6 +39,7 @@ export default function CheckPage() {
   const needs = expectation?.dead_or_live ?? READINGS[check.draft.measurand].dead_or_live;
   const gate = gateFor(needs, stated);
   useCheckKeys(check, actions, gate);
+  useSentHere(check);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[18.5rem_minmax(0,1fr)_20.5rem]">
       <div className="border-hairline px-4.5 py-4 max-lg:py-1 lg:border-r">
@@ -288,6 +290,18 @@ function Note({ check }: { check: Check }) {
       </Link>
     </p>
   );
+}
+
+/** A spec that was chosen elsewhere, to measure such a part: taken up once. */
+function useSentHere({ takeUp }: Check) {
+  const { state, pathname } = useLocation();
+  const navigate = useNavigate();
+  const sent = (state as { found?: FoundSpec } | null)?.found;
+  useEffect(() => {
+    if (!sent) return;
+    takeUp(sent);
+    navigate(pathname, { replace: true });
+  });
 }
 
 function useCheckKeys(check: Check, actions: Stating, gate: Gate) {

@@ -1,7 +1,7 @@
 import { useAddSpec } from "@/api/specs";
-import type { SpecWhole } from "@/api/types";
 import { useSession } from "@/people/session";
-import { type Draft, specOf } from "./draft";
+import { specOf } from "./draft";
+import { asFound } from "./found";
 import type { Check } from "./useCheck";
 
 /** What was typed, kept as a spec of the library with one press; a technician's is proposed. */
@@ -22,7 +22,7 @@ export function KeepAsSpec({ check }: { check: Check }) {
         onClick={() =>
           adding.mutate(
             { entry, rule_set: null },
-            { onSuccess: (kept) => check.change({ found: foundIn(kept) }) },
+            { onSuccess: (kept) => check.change({ found: asFound(kept) }) },
           )
         }
         className="min-h-9 rounded-md text-left text-action-text underline max-sm:min-h-[44px]"
@@ -36,19 +36,4 @@ export function KeepAsSpec({ check }: { check: Check }) {
       )}
     </div>
   );
-}
-
-function foundIn(kept: SpecWhole): Draft["found"] {
-  const { entry, id, rule_set } = kept.current;
-  return {
-    where: "library",
-    title: entry.name,
-    detail: kept.described,
-    spec: entry.spec,
-    of: kept.id,
-    revision: id,
-    proposed: kept.standing === "proposed",
-    rule_set,
-    handling: entry.handling,
-  };
 }

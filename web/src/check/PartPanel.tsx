@@ -1,4 +1,5 @@
 import { lazy, useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import { useOptions } from "@/api/queries";
 import { useKeys } from "@/keys/shortcuts";
 import { RuleSetSelect } from "@/rules/RuleSetSelect";
@@ -42,6 +43,11 @@ export function PartPanel({ check }: { check: Check }) {
           />
         </Field>
         <SpecFields group={undefined} {...spec} />
+        {draft.kind === "temperature_sensor" && (
+          <Link to="/specs/which" className="text-action-text underline">
+            Which sensor is this?
+          </Link>
+        )}
       </Group>
       <Group title="Tolerance">
         <SpecFields group="tolerance" {...spec} />

@@ -7,6 +7,7 @@ import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";
 import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
+import { ButtonLink } from "@/ui/ButtonLink";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
@@ -134,6 +135,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
             return (
               <PositionRow
                 key={position.id}
+                machine={machine.id}
                 position={position}
                 depth={depth}
                 latest={verdict?.latest ?? []}
@@ -182,7 +184,10 @@ function inTree(positions: Position[]): { position: Position; depth: number }[] 
   return under(null, 0);
 }
 
+const MAY_BE_A_SENSOR = new Set(["temperature_sensor", "unknown_part", "any_ohms"]);
+
 type RowProps = {
+  machine: number;
   position: Position;
   depth: number;
   latest: JobReading[];
@@ -195,6 +200,7 @@ type RowProps = {
 };
 
 function PositionRow({
+  machine,
   position,
   depth,
   latest,
@@ -270,6 +276,11 @@ function PositionRow({
           <div className="my-2 flex flex-wrap gap-2">
             <Button onClick={onReplace}>A new part was fitted</Button>
             {part && <Button onClick={onMend}>Its spec is not right</Button>}
+            {part && MAY_BE_A_SENSOR.has(part.spec.kind) && (
+              <ButtonLink to={`/specs/which?machine=${machine}&position=${position.id}`}>
+                Which sensor is it?
+              </ButtonLink>
+            )}
             <Button onClick={onChange}>Change the position</Button>
             <TakeAway position={position} />
             <SafetyWord position={position} />

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, client } from "@/api/client";
 import type { Customer } from "@/api/types";
 import { Button } from "@/ui/Button";
+import { saveFile } from "@/ui/saveFile";
 import { ErasingSheet } from "./ErasingSheet";
 
 /** A lead hands a customer's personal data out, or erases it. */
@@ -11,7 +12,8 @@ export function PersonalData({ customer }: { customer: Customer }) {
   const path = { number: customer.id };
   const exporting = useMutation({
     mutationFn: () => ask(client.GET("/api/v1/customers/{number}/export", { params: { path } })),
-    onSuccess: (found) => download(`customer-${customer.id}.json`, found),
+    onSuccess: (found) =>
+      saveFile(`customer-${customer.id}.json`, JSON.stringify(found, null, 2), "application/json"),
   });
   return (
     <>
@@ -29,14 +31,4 @@ export function PersonalData({ customer }: { customer: Customer }) {
       {asking && <ErasingSheet customer={customer} onClose={() => setAsking(false)} />}
     </>
   );
-}
-
-function download(name: string, content: unknown) {
-  const text = JSON.stringify(content, null, 2);
-  const url = URL.createObjectURL(new Blob([text], { type: "application/json" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
 }

@@ -1,10 +1,10 @@
 import { scaleLinear, scaleLog } from "d3-scale";
 import type { PlotData } from "@/api/types";
-import { spread, tickLabel } from "./scale";
+import { Axes, MARGIN } from "./Axes";
+import { spread } from "./scale";
 import { useWidth } from "./useWidth";
 
 const HEIGHT = 176;
-const MARGIN = { left: 58, right: 14, top: 12, bottom: 34 };
 
 /** A small plot: the curve with its band and the reading on it, or a series. */
 export default function Plot({ plot }: { plot: PlotData }) {
@@ -42,42 +42,7 @@ function Drawing({ plot, width }: { plot: PlotData; width: number }) {
     : "";
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={describe(plot)} className="block">
-      <g fontSize="12.5" fill="var(--muted)" stroke="none">
-        {x.ticks(Math.max(3, Math.round(width / 90))).map((tick) => (
-          <g key={tick}>
-            <line
-              x1={x(tick)}
-              x2={x(tick)}
-              y1={MARGIN.top}
-              y2={HEIGHT - MARGIN.bottom}
-              stroke="var(--hairline)"
-            />
-            <text x={x(tick)} y={HEIGHT - MARGIN.bottom + 17} textAnchor="middle">
-              {tick}
-            </text>
-          </g>
-        ))}
-        {spaced(y.ticks(4), y).map((tick) => (
-          <g key={tick}>
-            <line
-              x1={MARGIN.left}
-              x2={width - MARGIN.right}
-              y1={y(tick)}
-              y2={y(tick)}
-              stroke="var(--hairline)"
-            />
-            <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end">
-              {tickLabel(tick)}
-            </text>
-          </g>
-        ))}
-        <text x={width - MARGIN.right} y={HEIGHT - 3} textAnchor="end" fontWeight="600">
-          {plot.x_label}
-        </text>
-        <text x={4} y={MARGIN.top + 4} fontWeight="600">
-          {plot.y_label}
-        </text>
-      </g>
+      <Axes x={x} y={y} width={width} height={HEIGHT} xLabel={plot.x_label} yLabel={plot.y_label} />
       {band && <path d={band} fill="var(--within-tint)" stroke="var(--within)" strokeWidth="1" />}
       {plot.line.length > 0 && (
         <path d={path(plot.line)} fill="none" stroke="var(--within)" strokeWidth="2" />
@@ -163,16 +128,6 @@ function Points({ plot, x, y, width }: PointsProps) {
       })}
     </g>
   );
-}
-
-/** Ticks that leave room for their labels: a logarithmic axis has too many. */
-function spaced(ticks: number[], y: (value: number) => number): number[] {
-  const kept: number[] = [];
-  for (const tick of ticks) {
-    const last = kept.at(-1);
-    if (last === undefined || Math.abs(y(tick) - y(last)) >= 20) kept.push(tick);
-  }
-  return kept;
 }
 
 function describe(plot: PlotData): string {

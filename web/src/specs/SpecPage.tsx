@@ -1,16 +1,18 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { useExpectations } from "@/api/queries";
 import { useRetireSpec, useSpec, useSpecPositions } from "@/api/specs";
 import type { SpecWhole } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { conditionsOf, newDraft } from "@/check/draft";
 import { KINDS } from "@/check/forms/kinds";
+import { asFound } from "@/check/found";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { ButtonLink } from "@/ui/ButtonLink";
 import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";
+import { CurveView } from "./CurveView";
 import { Revisions } from "./Revisions";
 import { SpecForm } from "./SpecForm";
 
@@ -72,7 +74,10 @@ function Whole({ spec, onRevise }: { spec: SpecWhole; onRevise: () => void }) {
   const isRetired = spec.standing === "retired";
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
-      <Due spec={spec} />
+      <div className="flex min-w-0 flex-col gap-5">
+        <Due spec={spec} />
+        <Curve spec={spec} />
+      </div>
       <div className="flex flex-col gap-5">
         <dl className="flex flex-col gap-1.5">
           {[
@@ -93,6 +98,7 @@ function Whole({ spec, onRevise }: { spec: SpecWhole; onRevise: () => void }) {
               {isLead ? "Revise" : "Propose a revision"}
             </Button>
           )}
+          {!isRetired && <CheckByIt spec={spec} />}
           <ButtonLink to={`/specs/new?from=${spec.id}`}>Copy</ButtonLink>
           {isLead && (
             <Button disabled={retiring.isPending} onClick={() => retiring.mutate(!isRetired)}>
@@ -105,6 +111,32 @@ function Whole({ spec, onRevise }: { spec: SpecWhole; onRevise: () => void }) {
         <Fitted spec={spec.id} />
       </div>
     </div>
+  );
+}
+
+/** A part by this spec, measured on the bench now. */
+function CheckByIt({ spec }: { spec: SpecWhole }) {
+  const navigate = useNavigate();
+  return (
+    <Button onClick={() => navigate("/check", { state: { found: asFound(spec) } })}>
+      Check such a part
+    </Button>
+  );
+}
+
+/** A sensor's curve: drawn, read at a point, as a table. */
+function Curve({ spec }: { spec: SpecWhole }) {
+  const part = spec.current.entry.spec;
+  if (part.kind !== "temperature_sensor" || part.sensor.type === "switching_ptc") return null;
+  return (
+    <Section title="Its curve">
+      <CurveView shown={[{ name: spec.name, spec: part }]} />
+      <p className="mt-3">
+        <Link to={`/specs/curves?of=${spec.id}`} className="text-action-text underline">
+          Beside another sensor’s
+        </Link>
+      </p>
+    </Section>
   );
 }
 

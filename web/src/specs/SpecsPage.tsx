@@ -47,6 +47,8 @@ export default function SpecsPage() {
         </div>
         <span className="flex flex-wrap gap-2">
           <ButtonLink to="/specs/library">Files</ButtonLink>
+          <ButtonLink to="/specs/which">Which sensor is this?</ButtonLink>
+          <ButtonLink to="/specs/curves">Compare curves</ButtonLink>
           <ButtonLink to="/specs/chart">Read a sensor’s chart</ButtonLink>
           <ButtonLink to="/specs/new">{isLead ? "Add a spec" : "Propose a spec"}</ButtonLink>
         </span>

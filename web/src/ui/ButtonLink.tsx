@@ -6,7 +6,7 @@ export function ButtonLink({ to, children }: { to: string; children: ReactNode }
   return (
     <Link
       to={to}
-      className="mt-2 inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
+      className="inline-flex min-h-[44px] items-center rounded-md border border-edge bg-sheet px-4 font-medium text-action-text"
     >
       {children}
     </Link>

@@ -6,7 +6,7 @@ from datetime import date
 from typing import Any, Literal
 
 from hembit.apps.base.sent import made_at
-from hembit.apps.catalog.services import standing_of
+from hembit.apps.catalog.finding import standing_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.visit import Visit

@@ -1,0 +1,1 @@
+"""Sensors' curves beside each other: read at a point, compared, and matched with what was measured."""
