@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
@@ -55,6 +56,18 @@ class Api(NinjaAPI):
                         },
                     }
         return schema
+
+    def takes_files(self) -> re.Pattern[str]:
+        """The routes that are sent files: ``POST /instruments/7/calibrations``, below the API."""
+        found = [
+            f"{method} {prefix}{re.sub(r'{[^}]+}', '[^/]+', path)}"
+            for prefix, router in self._routers
+            for path, view in router.path_operations.items()
+            for operation in view.operations
+            if any(getattr(one, "__ninja_param_source__", "") == "file" for one in operation.models)
+            for method in operation.methods
+        ]
+        return re.compile("|".join(found))
 
     def _auth(self) -> dict[str, set[Any]]:
         """Who may call each route, by its operation: the route's own word, its router's, the API's."""

@@ -19,8 +19,10 @@ if wrong:
 import_string("hembit.apps.base.kept_files.clear_leftovers")()
 _ = get_resolver().url_patterns  # every route now: the first who asks does not wait for them
 nightly.start(import_string("hembit.apps.base.health.look_through"))
+_files = import_string("hembit.api.api.api").takes_files()
 bridge = Bridge(
     application,
     import_string("hembit.apps.people.access.holds_session"),
+    lambda method, path: bool(_files.fullmatch(f"{method} {path.removeprefix('/api/v1')}")),
     proxies=settings.TRUSTED_PROXIES,
 )

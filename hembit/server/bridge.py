@@ -45,21 +45,27 @@ class Gone(Exception):
 
 
 class Bridge:
-    """An ASGI 3 app around a WSGI one. ``holds_session`` says whether a cookie header is somebody's."""
+    """An ASGI 3 app around a WSGI one.
+
+    ``holds_session`` says whether a cookie header is somebody's, ``takes_files`` whether a method and
+    a path are those of a route that is sent a file.
+    """
 
     def __init__(
         self,
         app: App,
         holds_session: Callable[[str], bool],
+        takes_files: Callable[[str, str], bool],
         limits: Limits | None = None,
         proxies: frozenset[str] = frozenset(),
     ) -> None:
         self.app = app
         self.proxies = proxies
         self.holds_session = holds_session
+        self.takes_files = takes_files
         self.limits = limits or Limits()
         self.threads = ThreadPoolExecutor(self.limits.threads, thread_name_prefix="answer")
-        self.photos = asyncio.Semaphore(self.limits.photos_at_once)
+        self.files = asyncio.Semaphore(self.limits.files_at_once)
 
     async def __call__(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         """Answer one request; nothing but HTTP is spoken."""
@@ -88,8 +94,8 @@ class Bridge:
             raise
 
     async def _answer(self, scope: dict[str, Any], receive: Receive) -> Answer:
-        if self.limits.is_photo(scope["method"], scope["path"]):
-            return await self._photo(scope, receive)
+        if self.takes_files(scope["method"], scope["path"]):
+            return await self._file(scope, receive)
         return await self._whole(scope, receive, self.limits.body)
 
     async def _whole(self, scope: dict[str, Any], receive: Receive, most: int) -> Answer:
@@ -102,20 +108,20 @@ class Bridge:
             self.threads, self._made, environ_of(scope, body, self.proxies)
         )
 
-    async def _photo(self, scope: dict[str, Any], receive: Receive) -> Answer:
+    async def _file(self, scope: dict[str, Any], receive: Receive) -> Answer:
         """Of whoever is signed in, a few at a time; the others wait on their own side of the line."""
         loop = asyncio.get_running_loop()
         cookie = header(scope, "cookie")
         if not await loop.run_in_executor(self.threads, self.holds_session, cookie):
             raise Refused(401, "Sign in first. What you typed is kept here.")
         try:
-            await asyncio.wait_for(self.photos.acquire(), self.limits.photo_waits)
+            await asyncio.wait_for(self.files.acquire(), self.limits.file_waits)
         except TimeoutError:
-            raise Refused(503, "Too many photos at once. Try again in a minute.") from None
+            raise Refused(503, "Too many files at once. Try again in a minute.") from None
         try:
-            return await self._whole(scope, receive, self.limits.photo)
+            return await self._whole(scope, receive, self.limits.file)
         finally:
-            self.photos.release()
+            self.files.release()
 
     async def _body(self, receive: Receive, most: int, seconds: float) -> bytes:
         parts: list[bytes] = []

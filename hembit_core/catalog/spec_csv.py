@@ -19,7 +19,7 @@ from pydantic import ValidationError
 from hembit_core.catalog.entry import LibrarySpec
 from hembit_core.errors import InputError
 
-LARGEST = 20_000_000
+LARGEST = 15_000_000
 """Characters of a file."""
 MOST_ROWS = 20_000
 _FIRST = ("name", "maker", "part_number", "handling", "source.kind", "spec.kind")
@@ -51,7 +51,7 @@ def write_specs(entries: Iterable[LibrarySpec]) -> str:
 
 
 def read_specs(text: str) -> list[ReadSpec]:
-    """Read specs from CSV text, row by row; commas or semicolons part its cells.
+    """Read specs from CSV text, row by row; commas, semicolons or tabs part its cells.
 
     Raises
     ------
@@ -62,7 +62,7 @@ def read_specs(text: str) -> list[ReadSpec]:
         raise InputError("This is no CSV of specs, or larger than any library.")
     text = text.removeprefix("\ufeff")
     first = text.split("\n", 1)[0]
-    mark = ";" if first.count(";") > first.count(",") else ","
+    mark = max(",;\t", key=first.count)
     try:
         table = list(csv.reader(io.StringIO(text, newline=""), delimiter=mark, strict=True))
     except csv.Error as error:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import defaultdict
 from collections.abc import Iterator
 from unittest import TestCase
@@ -35,3 +36,13 @@ class Names(TestCase):
             if operation.auth_param is None
         ]
         self.assertEqual(open_routes, [("", "get_session")])
+
+    def test_the_server_takes_a_file_where_the_schema_says_that_one_is_sent(self) -> None:
+        takes = api.takes_files()
+        for path, methods in api.get_openapi_schema()["paths"].items():
+            asked = re.sub(r"{[^}]+}", "7", path.removeprefix("/api/v1"))
+            for method, operation in methods.items():
+                bodies = operation.get("requestBody", {}).get("content", {})
+                with self.subTest(path, method=method):
+                    found = takes.fullmatch(f"{method.upper()} {asked}") is not None
+                    self.assertEqual(found, "multipart/form-data" in bodies)

@@ -5,9 +5,11 @@ from __future__ import annotations
 from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import File, Router, UploadedFile
 from pydantic import Field
 
+from hembit.apps.catalog.files import read_file
+from hembit.apps.catalog.schemas import FileRead
 from hembit_core.charts.cells import LONGEST
 from hembit_core.charts.chart import Chart, read_chart
 from hembit_core.charts.reading import ChartAnswers
@@ -31,3 +33,14 @@ def read_a_chart(request: HttpRequest, given: ChartIn) -> Chart:
         return read_chart(given.text, given.answers)
     except InputError as error:
         raise error.at("text") from None
+
+
+@router.post("/charts/file", response=FileRead, operation_id="read_chart_file")
+def read_a_chart_file(request: HttpRequest, file: File[UploadedFile]) -> FileRead:
+    """A chart's file as text, to be read as if it were pasted. Nothing is kept."""
+    read = read_file(file)
+    if len(read.text) > LONGEST:
+        raise InputError(
+            f"This has more than {LONGEST:,} characters. Save the chart's two columns alone."
+        ).at("file")
+    return FileRead(text=read.text, how=read.how)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -24,9 +24,15 @@ from hembit_core.catalog.spec_csv import ReadSpec, read_specs, write_specs
 from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
 from hembit_core.rules import Rules
+from hembit_core.text_files import TextRead
 
 WHY = "brought in from a file"
 _SHOWN = 500
+Counted = Callable[[int, int], None]
+
+
+def _untold(done: int, rows: int) -> None:
+    """Nobody waits for it."""
 
 
 def as_json() -> str:
@@ -53,27 +59,30 @@ class _Planned:
     there: Spec | None = None
 
 
-def look_at(text: str) -> BroughtIn:
+def look_at(file: TextRead, told: Counted = _untold) -> BroughtIn:
     """What each row of a file would do: new, same, changed, or refused and why. Nothing is kept.
+
+    ``told`` is told how many rows are through, of how many.
 
     Raises
     ------
     InputError
         If it is no library and no table of specs.
     """
-    return _told(_plan(text))
+    return _told(_plan(_rows(file.text, told)), file.how)
 
 
-def bring_in(text: str, by: Person) -> BroughtIn:
-    """Bring in a file: all its rows, or none.
+def bring_in(file: TextRead, by: Person, told: Counted = _untold) -> BroughtIn:
+    """Bring in a file: all its rows, or none. It is read before anybody has to wait for the lock.
 
     Raises
     ------
     InputError
         If it is no library and no table of specs, or a row is refused.
     """
+    rows = _rows(file.text, told)
     with transaction.atomic():
-        planned = _plan(text)
+        planned = _plan(rows)
         refused = [one for one in planned if one.what == "refused"]
         if refused:
             raise InputError(
@@ -84,7 +93,7 @@ def bring_in(text: str, by: Person) -> BroughtIn:
         for one in planned:
             if one.what == "changed":
                 _revise(one, by)
-    return _told(planned)
+    return _told(planned, file.how)
 
 
 def _revise(one: _Planned, by: Person) -> None:
@@ -99,11 +108,11 @@ def _revise(one: _Planned, by: Person) -> None:
         ) from None
 
 
-def _plan(text: str) -> list[_Planned]:
+def _plan(rows: list[ReadSpec]) -> list[_Planned]:
     there = {one.key: one for one in _known()}
     planned = []
     before: dict[str, int] = {}
-    for row in _rows(text):
+    for row in rows:
         entry = row.entry
         if entry is None:
             planned.append(_Planned(row, "refused", row.problem))
@@ -126,21 +135,25 @@ def _known() -> Iterable[Spec]:
     return in_use()
 
 
-def _rows(text: str) -> list[ReadSpec]:
+def _rows(text: str, told: Counted) -> list[ReadSpec]:
     if text.lstrip("\ufeff \r\n\t").startswith("{"):
         try:
             specs = read_library(text).specs
         except DocumentError as error:
-            told = "; ".join(f"{at}: {what}" for at, what in error.problems[:5])
-            raise InputError(f"{error.message} {told}".strip()).at("text") from None
+            wrong = "; ".join(f"{at}: {what}" for at, what in error.problems[:5])
+            raise InputError(f"{error.message} {wrong}".strip()).at("file") from None
         rows = [ReadSpec(place, one.name, one) for place, one in enumerate(specs, 1)]
     else:
         try:
             rows = read_specs(text)
         except InputError as error:
-            raise error.at("text") from None
+            raise error.at("file") from None
     rules = rules_here()
-    return [_fit_to_keep(one, rules) for one in rows]
+    fit = []
+    for place, one in enumerate(rows, 1):
+        fit.append(_fit_to_keep(one, rules))
+        told(place, len(rows))
+    return fit
 
 
 def _fit_to_keep(row: ReadSpec, rules: Rules) -> ReadSpec:
@@ -155,7 +168,7 @@ def _fit_to_keep(row: ReadSpec, rules: Rules) -> ReadSpec:
         return ReadSpec(row.line, row.name, None, str(error))
 
 
-def _told(planned: list[_Planned]) -> BroughtIn:
+def _told(planned: list[_Planned], how: str) -> BroughtIn:
     counts = {
         what: sum(one.what == what for one in planned) for what in ("new", "same", "changed", "refused")
     }
@@ -164,6 +177,7 @@ def _told(planned: list[_Planned]) -> BroughtIn:
     rows = sorted(planned, key=lambda one: (order[one.what], one.row.line))
     return BroughtIn(
         **counts,
+        how=how,
         rows=tuple(
             RowBroughtIn(
                 line=one.row.line,

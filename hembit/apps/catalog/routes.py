@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import File, Form, Router, UploadedFile
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.catalog import finding, library_file, services
+from hembit.apps.catalog.files import read_file
 from hembit.apps.catalog.models import Standing
+from hembit.apps.catalog.progress import Progress, counted, progress_of
 from hembit.apps.catalog.schemas import (
     BroughtIn,
-    LibraryIn,
+    FileWatched,
     SpecIn,
     SpecOut,
     SpecRetiredIn,
@@ -66,15 +69,32 @@ def _to_save(text: str, kind: str, name: str) -> HttpResponse:
 @router.post(
     "/specs/library/looked-at", response=BroughtIn, operation_id="look_at_library", auth=leads_only
 )
-def look_at_library(request: HttpRequest, given: LibraryIn) -> BroughtIn:
+def look_at_library(
+    request: HttpRequest, given: Form[FileWatched], file: File[UploadedFile]
+) -> BroughtIn:
     """What bringing in a file would do. Nothing is kept."""
-    return library_file.look_at(given.text)
+    with counted(given.watch) as counter:
+        return library_file.look_at(read_file(file), counter.count)
 
 
 @router.post("/specs/library", response=BroughtIn, operation_id="bring_in_library", auth=leads_only)
-def bring_in_library(request: HttpRequest, given: LibraryIn) -> BroughtIn:
+def bring_in_library(
+    request: HttpRequest, given: Form[FileWatched], file: File[UploadedFile]
+) -> BroughtIn:
     """Bring in a file, whole or not at all."""
-    return library_file.bring_in(given.text, asking(request))
+    with counted(given.watch) as counter:
+        return library_file.bring_in(read_file(file), asking(request), counter.count)
+
+
+@router.get(
+    "/specs/library/progress/{uuid:watch}",
+    response=Progress,
+    operation_id="watch_library",
+    auth=leads_only,
+)
+def watch_library(request: HttpRequest, watch: UUID) -> Progress:
+    """How far a file is that is being looked through or brought in."""
+    return progress_of(watch)
 
 
 @router.get("/specs/{row:number}", response=SpecOut, operation_id="get_spec")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from typing import Annotated, Any, Literal
+from uuid import UUID
 
 from pydantic import AfterValidator, ConfigDict, Field, StringConstraints
 
@@ -119,10 +120,17 @@ class FoundSpec(Model):
     handling: str = Field(default="", max_length=2000)
 
 
-class LibraryIn(Model):
-    """A library's file: its JSON document, or its table as CSV."""
+class FileWatched(Model):
+    """``watch`` is the client's own number for a file, by which it asks how far that is."""
 
-    text: str = Field(max_length=20_000_000)
+    watch: UUID | None = None
+
+
+class FileRead(Model):
+    """A file's table as text, and how it was read where that had to be taken for granted."""
+
+    text: str
+    how: str
 
 
 class RowBroughtIn(Model):
@@ -136,7 +144,12 @@ class RowBroughtIn(Model):
 
 
 class BroughtIn(Model):
-    """What a file does, counted, and its rows, those to be looked at first; five hundred at most."""
+    """What a file does, counted, and its rows, those to be looked at first; five hundred at most.
+
+    ``how`` says how the file was read where that had to be taken for granted.
+    """
+
+    how: str
 
     new: int
     same: int

@@ -19,9 +19,9 @@ from hembit.server.limits import Limits
 LIMITS = Limits(
     threads=2,
     body=1000,
-    photo=5000,
-    photos_at_once=1,
-    photo_waits=0.2,
+    file=5000,
+    files_at_once=1,
+    file_waits=0.2,
     within=0.6,
     least_rate=1e6,
     answer_within=0.1,
@@ -76,7 +76,12 @@ class Asked:
 
 class Bridged(SimpleTestCase):
     def setUp(self) -> None:
-        self.bridge = Bridge(echo, lambda cookies: cookies == "mine", LIMITS)
+        self.bridge = Bridge(
+            echo,
+            lambda cookies: cookies == "mine",
+            lambda method, path: (method, path) == ("POST", PHOTOS),
+            LIMITS,
+        )
         self.addCleanup(self.bridge.threads.shutdown)
 
     async def ask(self, asked: Asked) -> Asked:
@@ -103,13 +108,13 @@ class Bridged(SimpleTestCase):
         asked.pause = 0.1
         self.assertEqual((await self.ask(asked)).status, 408)
 
-    async def test_photos_are_taken_from_whoever_is_signed_in(self) -> None:
+    async def test_files_are_taken_from_whoever_is_signed_in(self) -> None:
         body = [b"x" * 2500] * 2
         for cookie, status in (("", 401), ("theirs", 401), ("mine", 200)):
             asked = Asked(PHOTOS, list(body), content_length="5000", cookie=cookie)
             self.assertEqual((await self.ask(asked)).status, status)
 
-    async def test_a_few_photos_at_a_time(self) -> None:
+    async def test_a_few_files_at_a_time(self) -> None:
         slow = Asked(PHOTOS, [b"x" * 2500] * 2, content_length="5000", cookie="mine")
         slow.pause = 0.14
         quick = Asked(PHOTOS, [b"x" * 5000], content_length="5000", cookie="mine")

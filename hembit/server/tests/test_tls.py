@@ -54,7 +54,7 @@ class Tls(SimpleTestCase):
         config.alpn_protocols = ["http/1.1"]
         config.loglevel = "ERROR"
         ended = asyncio.Event()
-        bridge: Any = Bridge(hello, lambda cookies: False)
+        bridge: Any = Bridge(hello, lambda cookies: False, lambda method, path: False)
         self.addCleanup(bridge.threads.shutdown)
         server = asyncio.create_task(serve(bridge, config, shutdown_trigger=ended.wait, mode="asgi"))
         yield

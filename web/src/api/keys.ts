@@ -51,6 +51,7 @@ export const keys = {
   specs: (...which: [] | [wanted: object]) => ["specs", ...which],
   spec: (...which: [] | [number: number]) => ["spec", ...which],
   foundSpecs: (...which: [] | [text: string, machine: number | null]) => ["found-specs", ...which],
+  libraryProgress: (watch: string) => ["library-progress", watch],
   chart: (body: unknown) => ["chart", body],
   curves: (body: unknown) => ["curves", body],
   matched: (body: unknown) => ["matched", body],

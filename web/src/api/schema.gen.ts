@@ -1120,6 +1120,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/specs/library/progress/{watch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Watch Library
+         * @description How far a file is that is being looked through or brought in.
+         */
+        get: operations["watch_library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/specs/{number}": {
         parameters: {
             query?: never;
@@ -1214,6 +1234,26 @@ export interface paths {
          * @description Read a pasted chart.
          */
         post: operations["read_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/charts/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read A Chart File
+         * @description A chart's file as text, to be read as if it were pasted. Nothing is kept.
+         */
+        post: operations["read_chart_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7246,8 +7286,12 @@ export interface components {
         /**
          * BroughtIn
          * @description What a file does, counted, and its rows, those to be looked at first; five hundred at most.
+         *
+         *     ``how`` says how the file was read where that had to be taken for granted.
          */
         BroughtIn: {
+            /** How */
+            how: string;
             /** New */
             new: number;
             /** Same */
@@ -7279,12 +7323,28 @@ export interface components {
             of: number | null;
         };
         /**
-         * LibraryIn
-         * @description A library's file: its JSON document, or its table as CSV.
+         * FileWatched
+         * @description ``watch`` is the client's own number for a file, by which it asks how far that is.
          */
-        LibraryIn: {
-            /** Text */
-            text: string;
+        FileWatched: {
+            /** Watch */
+            watch?: string | null;
+        };
+        /**
+         * Progress
+         * @description Rows that are through, of how many; both none while nothing is known.
+         */
+        Progress: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Rows
+             * @default 0
+             */
+            rows: number;
         };
         /**
          * SpecRevisionIn
@@ -7485,6 +7545,16 @@ export interface components {
          * @enum {string}
          */
         Ohms: "Ω" | "kΩ" | "MΩ";
+        /**
+         * FileRead
+         * @description A file's table as text, and how it was read where that had to be taken for granted.
+         */
+        FileRead: {
+            /** Text */
+            text: string;
+            /** How */
+            how: string;
+        };
         /**
          * Apart
          * @description Two of the curves: where they can be told apart, and by how much at best.
@@ -15632,7 +15702,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LibraryIn"];
+                "multipart/form-data": {
+                    /** Watch */
+                    watch?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
             };
         };
         responses: {
@@ -15728,7 +15806,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LibraryIn"];
+                "multipart/form-data": {
+                    /** Watch */
+                    watch?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
             };
         };
         responses: {
@@ -15779,6 +15865,91 @@ export interface operations {
             };
             /** @description Of a media type that is not taken here */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    watch_library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16241,6 +16412,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Chart"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_chart_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileRead"];
                 };
             };
             /** @description The request cannot be read */

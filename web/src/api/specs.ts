@@ -77,11 +77,45 @@ export function useChart(text: string, answers: ChartAnswers) {
   });
 }
 
+/** A chart's file as text. */
+export function useChartFile() {
+  return useMutation({
+    mutationFn: (file: File) => ask(client.POST("/api/v1/charts/file", asForm({ file }))),
+  });
+}
+
+/** A file, and the number by which it is asked how far it is. */
+export type SentFile = { file: File; watch?: string };
+
+function asForm({ file, watch }: SentFile) {
+  return {
+    body: { file } as never,
+    bodySerializer: () => {
+      const form = new FormData();
+      form.append("file", file);
+      if (watch) form.append("watch", watch);
+      return form;
+    },
+  };
+}
+
+/** How far a file is, while it is looked through or brought in. */
+export function useLibraryProgress(watch: string, underWay: boolean) {
+  return useQuery({
+    queryKey: keys.libraryProgress(watch),
+    queryFn: () =>
+      ask(client.GET("/api/v1/specs/library/progress/{watch}", { params: { path: { watch } } })),
+    enabled: underWay,
+    refetchInterval: 400,
+    gcTime: 0,
+  });
+}
+
 /** What bringing in a file would do, row by row. Nothing is kept. */
 export function useLookAtLibrary() {
   return useMutation({
-    mutationFn: (text: string) =>
-      ask(client.POST("/api/v1/specs/library/looked-at", { body: { text } })),
+    mutationFn: (sent: SentFile) =>
+      ask(client.POST("/api/v1/specs/library/looked-at", asForm(sent))),
   });
 }
 
@@ -89,7 +123,7 @@ export function useLookAtLibrary() {
 export function useBringInLibrary() {
   const store = useQueryClient();
   return useMutation({
-    mutationFn: (text: string) => ask(client.POST("/api/v1/specs/library", { body: { text } })),
+    mutationFn: (sent: SentFile) => ask(client.POST("/api/v1/specs/library", asForm(sent))),
     onSuccess: () => askAgain(store, ...showsSpec),
   });
 }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Refused } from "@/api/client";
-import { useChart } from "@/api/specs";
+import { useChart, useChartFile } from "@/api/specs";
 import type { Chart, ChartAnswers, LibrarySpec } from "@/api/types";
 import { useStored } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
@@ -11,7 +11,7 @@ import { useLater } from "@/ui/useLater";
 import { ChartFits } from "./ChartFits";
 import { ChartPreview } from "./ChartPreview";
 
-const LARGEST = 2_000_000;
+const LARGEST = 15_000_000;
 
 /** A sensor's chart, pasted or out of a file: how it is read, what looks wrong, what formula fits. */
 export default function ChartPage() {
@@ -20,6 +20,7 @@ export default function ChartPage() {
   const [problem, setProblem] = useState("");
   const asked = useLater(text);
   const read = useChart(asked, answers);
+  const reading = useChartFile();
   const navigate = useNavigate();
   const chart = asked.trim() ? read.data : undefined;
   const refused = asked.trim() && read.error instanceof Refused ? read.error.message : "";
@@ -31,7 +32,7 @@ export default function ChartPage() {
     }
     setProblem("");
     setAnswers({});
-    void file.text().then(setText);
+    reading.mutate(file, { onSuccess: (read) => setText(read.text) });
   }
   function use(sensor: NonNullable<Chart["sensor"]>) {
     const spec = { kind: "temperature_sensor", sensor } as LibrarySpec["spec"];
@@ -46,8 +47,8 @@ export default function ChartPage() {
       </p>
       <h1 className="text-xl font-semibold">A sensor’s chart</h1>
       <p className="mb-3 max-w-[46rem] text-muted">
-        Paste it as it stands: out of a spreadsheet, a PDF or a CSV, with or without a header. What
-        is wrong is mended here in the text.
+        Paste it as it stands: out of a spreadsheet, a PDF or a CSV, with or without a header. Three
+        points are enough for Steinhart–Hart. What is wrong is mended here in the text.
       </p>
       <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="flex flex-col gap-3">
@@ -69,17 +70,18 @@ export default function ChartPage() {
           <Labelled
             id="chart-file"
             label="Or a file"
-            hint="CSV or TSV"
-            error={problem || undefined}
+            hint="CSV, TSV or .xlsx"
+            error={problem || reading.error?.message || undefined}
           >
             <input
               id="chart-file"
               type="file"
-              accept=".csv,.tsv,.txt,text/csv,text/plain"
+              accept=".csv,.tsv,.txt,.xlsx"
               className="w-full text-[0.93rem]"
               onChange={(event) => take(event.target.files?.[0])}
             />
           </Labelled>
+          {reading.data?.how && <p className="text-muted">{reading.data.how}</p>}
         </div>
         <div className="flex min-w-0 flex-col gap-5">
           {read.error && !refused && <Notice alert>{read.error.message}</Notice>}

@@ -1,14 +1,15 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { useBringInLibrary, useLookAtLibrary } from "@/api/specs";
+import { useBringInLibrary, useLibraryProgress, useLookAtLibrary } from "@/api/specs";
 import type { BroughtIn } from "@/api/types";
 import { useSession } from "@/people/session";
+import { newId } from "@/stored/newId";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";
 
-const LARGEST = 20_000_000;
+const LARGEST = 15_000_000;
 
 /** The library as files: taken out as a document or a table, brought in after a look at each row. */
 export default function LibraryPage() {
@@ -55,39 +56,49 @@ export default function LibraryPage() {
 }
 
 function BringIn() {
-  const [text, setText] = useState("");
+  const [file, setFile] = useState<File | null>(null);
   const [problem, setProblem] = useState("");
+  const [watch, setWatch] = useState("");
   const looking = useLookAtLibrary();
   const bringing = useBringInLibrary();
-  function take(file: File | undefined) {
+  const waiting = looking.isPending || bringing.isPending;
+  function take(chosen: File | undefined) {
     bringing.reset();
     looking.reset();
-    setText("");
-    if (!file) return;
-    if (file.size > LARGEST) {
-      setProblem("This file is larger than any library: 20 MB at most.");
+    setFile(null);
+    if (!chosen) return;
+    if (chosen.size > LARGEST) {
+      setProblem("This file is larger than any library: 15 MB at most.");
       return;
     }
     setProblem("");
-    void file.text().then((read) => {
-      setText(read);
-      looking.mutate(read);
-    });
+    setFile(chosen);
+    looking.mutate(watched(chosen));
+  }
+  function watched(sent: File) {
+    const next = newId();
+    setWatch(next);
+    return { file: sent, watch: next };
   }
   const found = looking.data;
   const error = problem || looking.error?.message || bringing.error?.message;
   return (
     <Section title="Bring in">
-      <Labelled id="library-file" label="A document or a table of specs" error={error}>
+      <Labelled
+        id="library-file"
+        label="A document or a table of specs"
+        hint="JSON, CSV, TSV or .xlsx"
+        error={error}
+      >
         <input
           id="library-file"
           type="file"
-          accept=".json,.csv,application/json,text/csv"
+          accept=".json,.csv,.tsv,.txt,.xlsx"
           className="w-full"
           onChange={(event) => take(event.target.files?.[0])}
         />
       </Labelled>
-      {looking.isPending && <Notice>Looking through it …</Notice>}
+      {waiting && <HowFar watch={watch} what={looking.isPending ? "Looking" : "Bringing in"} />}
       {bringing.isSuccess ? (
         <p role="status" className="mt-3">
           Brought in: {bringing.data.new} new, {bringing.data.changed} revised; {bringing.data.same}{" "}
@@ -98,11 +109,26 @@ function BringIn() {
           <Look
             found={found}
             pending={bringing.isPending}
-            onBringIn={() => bringing.mutate(text)}
+            onBringIn={() => file && bringing.mutate(watched(file))}
           />
         )
       )}
     </Section>
+  );
+}
+
+/** How many rows are through, as long as it lasts. */
+function HowFar({ watch, what }: { watch: string; what: string }) {
+  const { done = 0, rows = 0 } = useLibraryProgress(watch, true).data ?? {};
+  return (
+    <div role="status" className="mt-3">
+      <p>{rows > 0 ? `${what}: row ${done} of ${rows}` : `${what} …`}</p>
+      <progress
+        className="h-2 w-full max-w-[26rem] accent-action"
+        aria-label={what}
+        {...(rows > 0 ? { value: done, max: rows } : {})}
+      />
+    </div>
   );
 }
 
@@ -117,6 +143,7 @@ function Look({ found, pending, onBringIn }: LookProps) {
         <b className="font-semibold">
           {found.new} new, {found.changed} changed, {found.same} the same, {found.refused} refused.
         </b>{" "}
+        {found.how}{" "}
         {found.refused > 0 && "Nothing is brought in before these are mended in the file."}
       </p>
       {found.refused === 0 && does > 0 && (

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.core.files.uploadedfile import SimpleUploadedFile
+
 from hembit.apps.jobs.tests.visits import VisitCase
 
 PLATE = {"by": "plate", "pairs": [{"power": "2200", "voltage": "230"}]}
@@ -29,6 +31,14 @@ class SpecCase(VisitCase):
 
     def add(self, by_lead: bool = True, **more: Any) -> Any:
         return self.good(self.send_spec(by_lead, **more))
+
+    def send_file(
+        self, path: str, data: bytes, name: str = "specs", by_lead: bool = True, **form: Any
+    ) -> Any:
+        client, token = self.as_lead() if by_lead else (self.client, self.token)
+        file = SimpleUploadedFile(name, data)
+        headers = {"X-CSRFToken": token}
+        return client.post(f"/api/v1/{path}", {"file": file, **form}, headers=headers)
 
     def revise(self, of: Any, by_lead: bool = True, why: str = "newer sheet", **more: Any) -> Any:
         body = {"entry": entry(**more), "base": of["current"]["id"], "why": why}

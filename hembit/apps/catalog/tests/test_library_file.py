@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import io
 import json
+import zipfile
 from typing import Any
 from unittest.mock import patch
+from uuid import UUID, uuid4
 
-from hembit.apps.catalog import library_file
+from openpyxl import Workbook
+
+from hembit.apps.catalog import library_file, progress
 from hembit.apps.catalog.models import Revision, Spec
+from hembit.apps.catalog.services import can_be_judged
 from hembit.apps.catalog.starter import load_starter
 from hembit.apps.catalog.tests.specs import SpecCase, entry
 from hembit_core.errors import InputError
@@ -21,10 +27,10 @@ class Files(SpecCase):
         return answer.content.decode()
 
     def look(self, text: str) -> Any:
-        return self.send("post", "specs/library/looked-at", {"text": text}, self.as_lead())
+        return self.send_file("specs/library/looked-at", text.encode())
 
     def bring(self, text: str) -> Any:
-        return self.send("post", "specs/library", {"text": text}, self.as_lead())
+        return self.send_file("specs/library", text.encode())
 
     def test_out_and_back_changes_nothing_as_document_and_as_table(self) -> None:
         load_starter()
@@ -84,5 +90,103 @@ class Files(SpecCase):
     def test_what_is_no_library(self) -> None:
         for text in ("", "PK\u0003\u0004", "{", '{"format": "other"}', "a,b\n1,2", '{"a": "\\u0000"}'):
             with self.subTest(text):
-                self.assertIn("text", self.refused(self.look(text)))
-        self.refused(self.send("post", "specs/library", {"text": "{"}), 403)
+                self.assertIn("file", self.refused(self.look(text)))
+        self.refused(self.send("post", "specs/library", {"file": "{"}), 403)
+
+    def asked(self, watch: UUID) -> Any:
+        return self.as_lead()[0].get(f"/api/v1/specs/library/progress/{watch}")
+
+    def test_how_far_it_is_can_be_asked_while_it_lasts(self) -> None:
+        watch = uuid4()
+        seen: list[Any] = []
+        rows = "name,spec.kind,spec.resistance\n" + "".join(f"Coil {n},winding,96\n" for n in range(3))
+
+        def judged(*given: Any) -> None:
+            can_be_judged(*given)
+            seen.append(self.good(self.asked(watch)))
+
+        with patch.object(progress, "_EVERY", 1), patch.object(library_file, "can_be_judged", judged):
+            sent = self.send_file("specs/library/looked-at", rows.encode(), watch=str(watch))
+            self.good(sent)
+        self.assertEqual([one["done"] for one in seen], [0, 1, 2])
+        self.assertEqual(seen[-1]["rows"], 3)
+        over = self.good(self.asked(watch))
+        self.assertEqual(over, {"done": 0, "rows": 0})
+
+
+class Sheets(SpecCase):
+    """Files as people have them: of a spreadsheet, in another encoding, or no table at all."""
+
+    def bring(self, name: str, data: bytes) -> Any:
+        return self.send_file("specs/library/looked-at", data, name)
+
+    def chart(self, name: str, data: bytes) -> Any:
+        return self.send_file("charts/file", data, name, by_lead=False)
+
+    def book(self, *rows: list[Any], empty_first: bool = False) -> bytes:
+        book = Workbook()
+        sheet = book.active
+        if empty_first:
+            sheet = book.create_sheet("Probe 3")
+        assert sheet is not None
+        for row in rows:
+            sheet.append(row)
+        out = io.BytesIO()
+        book.save(out)
+        return out.getvalue()
+
+    def test_a_spreadsheet_of_specs_is_one_of_their_tables(self) -> None:
+        rows = (["name", "spec.kind", "spec.resistance"], ["Coil; vent, left", "winding", 96.3])
+        told = self.good(self.bring("a.xlsx", self.book(*rows)))
+        self.assertEqual((told["new"], told["refused"]), (1, 0))
+        self.assertEqual(told["rows"][0]["name"], "Coil; vent, left")
+
+    def test_a_chart_of_a_spreadsheet_is_the_first_sheet_with_anything(self) -> None:
+        rows = (["°C", "kΩ"], [-20, 39.58], [0, 14.51], [25, 5.0], [None, None], [50, 2.0321])
+        read = self.good(self.chart("a.xlsx", self.book(*rows, empty_first=True)))
+        self.assertIn("“Probe 3”", read["how"])
+        chart = self.good(self.send("post", "charts", {"text": read["text"]}))
+        self.assertEqual(chart["count"], 4)
+        self.assertEqual(chart["rows"][-1]["celsius"], "50")
+
+    def test_another_encoding_is_read_and_said(self) -> None:
+        read = self.good(self.chart("a.csv", "T (°C);R (kΩ)\n".replace("Ω", "Ohm").encode("cp1252")))
+        self.assertIn("Windows-1252", read["how"])
+        self.assertIn("°C", read["text"])
+        wide = self.good(self.chart("a.csv", "\ufeffT (°C)\tR (Ω)\n".encode("utf-16-le")))
+        self.assertEqual(wide["text"], "T (°C)\tR (Ω)\n")
+
+    def test_what_is_no_table_is_refused_with_what_to_do(self) -> None:
+        bomb = io.BytesIO()
+        with zipfile.ZipFile(bomb, "w", zipfile.ZIP_DEFLATED) as packed:
+            packed.writestr("xl/workbook.xml", b"0" * 50_000_000)
+        broken = self.book(["a"])
+        for name, data, said in (
+            ("a.csv", b"\x00\x01\x02" * 40, "no text"),
+            ("a.csv", b"name\nab\x81c", "Row 2, column 3"),
+            ("a.xls", b"\xd0\xcf\x11\xe0" + b"0" * 100, "old kind"),
+            ("a.xlsx", broken[:200], "damaged"),
+            ("a.xlsx", bomb.getvalue(), "too large"),
+            ("a.xlsx", self.book(), "empty"),
+            ("a.zip", _zipped({"a.txt": b"a"}), "no .xlsx"),
+            ("a.xlsx", _zipped({"xl/workbook.xml": b"<a"}), "cannot be read"),
+            ("a.csv", b"a" * 15_000_001, "larger than 15 MB"),
+        ):
+            with self.subTest(said):
+                answer = self.bring(name, data)
+                self.assertEqual(answer.status_code, 422)
+                (error,) = answer.json()["errors"]
+                self.assertEqual(error["field"], "file")
+                self.assertIn(said, error["message"])
+
+    def test_formulas_are_taken_by_what_they_came_to(self) -> None:
+        told = self.good(self.chart("a.xlsx", self.book(["°C", "Ω"], ["=1+1", "=HYPERLINK()"], [3, 4])))
+        self.assertNotIn("HYPERLINK", told["text"])
+
+
+def _zipped(files: dict[str, bytes]) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as packed:
+        for name, data in files.items():
+            packed.writestr(name, data)
+    return out.getvalue()
