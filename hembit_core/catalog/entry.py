@@ -19,7 +19,8 @@ class LibrarySpec(Model):
     """A spec as a library keeps it.
 
     ``name`` says what it is; ``maker`` and ``part_number`` stand on it or on its bag; ``handling``
-    is what to mind when it is measured or fitted.
+    is what to mind when it is measured or fitted. ``rules`` is the name of the shop's set of rules
+    by which such a part is judged, in a file; empty where no other than usual.
     """
 
     name: Name
@@ -28,6 +29,7 @@ class LibrarySpec(Model):
     spec: PartSpec
     handling: Notes = ""
     source: Source = Field(default_factory=NotKnown)
+    rules: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
 
     def is_alike(self, other: LibrarySpec) -> bool:
         """Whether both say the same of a part."""

@@ -17,6 +17,7 @@ from hembit.apps.catalog.schemas import (
 )
 from hembit.apps.catalog.services import add_many, can_be_judged, revise_spec
 from hembit.apps.people.models import Person
+from hembit.apps.rules.models import RuleSet
 from hembit.apps.rules.services import rules_here
 from hembit_core.catalog.entry import LibrarySpec
 from hembit_core.catalog.library import Library, read_library, write_library
@@ -27,6 +28,7 @@ from hembit_core.rules import Rules
 from hembit_core.text_files import TextRead
 
 WHY = "brought in from a file"
+_NO_RULES = "It is judged by the rules “{}”, which this shop has not: add that set, or leave them out."
 _SHOWN = 500
 Counted = Callable[[int, int], None]
 
@@ -46,7 +48,11 @@ def as_csv() -> str:
 
 
 def _in_use() -> Iterator[LibrarySpec]:
-    yield from (one.current.entry for one in in_use().order_by("name", "id") if one.current)
+    for one in in_use().select_related("current__rule_set").order_by("name", "id"):
+        if one.current:
+            rules = one.current.rule_set
+            entry = one.current.entry
+            yield entry.model_copy(update={"rules": rules.name}) if rules else entry
 
 
 @dataclass(frozen=True)
@@ -55,6 +61,7 @@ class _Planned:
 
     row: ReadSpec
     what: str
+    rule_set: int | None = None
     why: str = ""
     there: Spec | None = None
 
@@ -89,7 +96,8 @@ def bring_in(file: TextRead, by: Person, told: Counted = _untold) -> BroughtIn:
                 f"{len(refused)} rows are refused, the first at line {refused[0].row.line}: "
                 f"{refused[0].why} Nothing was brought in."
             )
-        add_many([one.row.entry for one in planned if one.what == "new" and one.row.entry], by)
+        new = [one for one in planned if one.what == "new"]
+        add_many([(one.row.entry, one.rule_set) for one in new if one.row.entry], by)
         for one in planned:
             if one.what == "changed":
                 _revise(one, by)
@@ -99,7 +107,7 @@ def bring_in(file: TextRead, by: Person, told: Counted = _untold) -> BroughtIn:
 def _revise(one: _Planned, by: Person) -> None:
     assert one.row.entry and one.there and one.there.current
     base = one.there.current
-    given = SpecRevisionIn(entry=one.row.entry, base=base.pk, why=WHY, rule_set=base.rule_set_id)
+    given = SpecRevisionIn(entry=one.row.entry, base=base.pk, why=WHY, rule_set=one.rule_set)
     try:
         revise_spec(one.there.pk, given, by)
     except InputError as error:
@@ -110,23 +118,29 @@ def _revise(one: _Planned, by: Person) -> None:
 
 def _plan(rows: list[ReadSpec]) -> list[_Planned]:
     there = {one.key: one for one in _known()}
+    sets = dict(RuleSet.objects.values_list("name", "pk"))
     planned = []
     before: dict[str, int] = {}
     for row in rows:
         entry = row.entry
         if entry is None:
-            planned.append(_Planned(row, "refused", row.problem))
+            planned.append(_Planned(row, "refused", why=row.problem))
             continue
         key = entry.key
         spec = there.get(key)
+        by = sets.get(entry.rules) if entry.rules else None
+        stored = entry.model_copy(update={"rules": ""})
+        row = ReadSpec(row.line, row.name, stored)
         if key in before:
-            planned.append(_Planned(row, "refused", f"It is the same part as line {before[key]}."))
+            planned.append(_Planned(row, "refused", why=f"It is the same part as line {before[key]}."))
+        elif entry.rules and by is None:
+            planned.append(_Planned(row, "refused", why=_NO_RULES.format(entry.rules)))
         elif spec is None:
-            planned.append(_Planned(row, "new"))
-        elif spec.current and spec.current.entry.is_alike(entry):
-            planned.append(_Planned(row, "same", there=spec))
+            planned.append(_Planned(row, "new", by))
+        elif spec.current and spec.current.entry.is_alike(stored) and spec.current.rule_set_id == by:
+            planned.append(_Planned(row, "same", by, there=spec))
         else:
-            planned.append(_Planned(row, "changed", there=spec))
+            planned.append(_Planned(row, "changed", by, there=spec))
         before.setdefault(key, row.line)
     return planned
 
@@ -161,7 +175,7 @@ def _fit_to_keep(row: ReadSpec, rules: Rules) -> ReadSpec:
     if row.entry is None:
         return row
     try:
-        entry = as_stored(row.entry)
+        entry = as_stored(row.entry).model_copy(update={"rules": row.entry.rules})
         can_be_judged(entry, rules)
         return ReadSpec(row.line, row.name, entry)
     except (ValueError, InputError) as error:

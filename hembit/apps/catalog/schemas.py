@@ -19,9 +19,12 @@ Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400)
 
 
 def as_stored(entry: LibrarySpec) -> LibrarySpec:
-    """One that can be stored and shown, with what the shop says of a supply system it names."""
+    """One that can be stored and shown, with what the shop says of a supply system it names.
+
+    Which rules it is judged by stands beside it, not in it.
+    """
     _texts_of(entry.model_dump(mode="json"))
-    return entry.model_copy(update={"spec": whole_spec(entry.spec)})
+    return entry.model_copy(update={"spec": whole_spec(entry.spec), "rules": ""})
 
 
 def _texts_of(value: Any) -> None:

@@ -195,11 +195,16 @@ def _can_be_judged(given: SpecIn) -> None:
     can_be_judged(given.entry, rules_here(given.rule_set))
 
 
-def add_many(entries: Sequence[LibrarySpec], by: Person, now: datetime | None = None) -> None:
-    """Add specs that are new and were looked through, within a transaction; the trail has one line."""
+def add_many(
+    entries: Sequence[tuple[LibrarySpec, int | None]], by: Person, now: datetime | None = None
+) -> None:
+    """Add specs that are new and were looked through, each with the set of rules it is judged by.
+
+    Within a transaction; the trail has one line.
+    """
     now = now or timezone.now()
     specs = []
-    for entry in entries:
+    for entry, _ in entries:
         spec = Spec(standing=Standing.ACCEPTED)
         _name(spec, entry)
         specs.append(spec)
@@ -209,11 +214,14 @@ def add_many(entries: Sequence[LibrarySpec], by: Person, now: datetime | None = 
             of=spec,
             number=1,
             content=entry.model_dump(mode="json"),
+            rule_set_id=rules,
             at=now,
             by=by,
             sequence=sequence,
         )
-        for spec, entry, sequence in zip(specs, entries, next_sequences(len(specs)), strict=True)
+        for spec, (entry, rules), sequence in zip(
+            specs, entries, next_sequences(len(specs)), strict=True
+        )
     ]
     Revision.objects.bulk_create(revisions, batch_size=500)
     own = Revision.objects.filter(of=OuterRef("pk")).values("pk")[:1]

@@ -7162,7 +7162,8 @@ export interface components {
          * @description A spec as a library keeps it.
          *
          *     ``name`` says what it is; ``maker`` and ``part_number`` stand on it or on its bag; ``handling``
-         *     is what to mind when it is measured or fitted.
+         *     is what to mind when it is measured or fitted. ``rules`` is the name of the shop's set of rules
+         *     by which such a part is judged, in a file; empty where no other than usual.
          */
         LibrarySpec: {
             /** Name */
@@ -7186,6 +7187,11 @@ export interface components {
             handling: string;
             /** Source */
             source?: components["schemas"]["FromDocument"] | components["schemas"]["FromPlate"] | components["schemas"]["FromGoodParts"] | components["schemas"]["SaidBy"] | components["schemas"]["NotKnown"];
+            /**
+             * Rules
+             * @default
+             */
+            rules: string;
         };
         /**
          * NotKnown

@@ -16,6 +16,7 @@ from hembit.apps.catalog.models import Revision, Spec
 from hembit.apps.catalog.services import can_be_judged
 from hembit.apps.catalog.starter import load_starter
 from hembit.apps.catalog.tests.specs import SpecCase, entry
+from hembit.apps.rules.models import RuleSet
 from hembit_core.errors import InputError
 
 
@@ -50,6 +51,25 @@ class Files(SpecCase):
         with patch.object(library_file, "_known", return_value=()):
             told = self.good(self.look(out))
         self.assertEqual(told["new"], Spec.objects.count())
+
+    def test_the_rules_a_spec_is_judged_by_go_out_and_come_in_by_their_name(self) -> None:
+        kilns = RuleSet.objects.create(name="kilns", changes={})
+        body = {"entry": entry(), "rule_set": kilns.pk}
+        spec = self.good(self.send("post", "specs", body, self.as_lead()))
+        for kind in ("json", "csv"):
+            out = self.out(kind)
+            self.assertIn("kilns", out)
+            self.assertEqual(self.good(self.bring(out))["same"], 1)
+            changed = self.good(self.look(out.replace("kilns", "")))
+            self.assertEqual(changed["changed"], 1)
+            unknown = self.good(self.look(out.replace("kilns", "ovens")))
+            self.assertIn("“ovens”, which this shop has not", unknown["rows"][0]["why"])
+            with patch.object(library_file, "_known", return_value=()):
+                Spec.objects.update(standing="retired")
+                self.good(self.bring(out))
+            whole = self.good(self.get(f"specs/{Spec.objects.latest('pk').pk}"))
+            self.assertNotEqual(whole["id"], spec["id"])
+            self.assertEqual(whole["current"]["rule_set"], kilns.pk)
 
     def test_what_is_changed_is_a_revision_that_says_where_it_is_from(self) -> None:
         spec = self.add()
