@@ -6,10 +6,13 @@ from playwright.sync_api import expect
 
 from e2e.steps import counted
 from e2e.tests.browser_case import BrowserCase
+from e2e.years import read_years_ago
 from hembit.apps.catalog.models import Spec, Standing
 from hembit.apps.catalog.starter import load_starter
 from hembit.apps.demo.workshop import load_machines
 from hembit.apps.machines.models import Machine
+from hembit.apps.people.models import Person
+from hembit.apps.shop.models import Instrument
 
 
 class Specs(BrowserCase):
@@ -62,6 +65,37 @@ class Specs(BrowserCase):
         self.page.get_by_role("button", name="Judge this part by it").click()
         expect(self.page.get_by_text("Winding, 455 Ω at 20 °C").first).to_be_visible()
         expect(self.page.get_by_text("the library was revised")).to_be_visible()
+
+    def test_over_the_years_it_nears_its_limit_and_by_other_figures_it_was_beyond(self) -> None:
+        page = self.page
+        coil = self.oven.positions.get(name="Contactor K1, coil")
+        ilse, meter = (
+            Person.objects.get(name="Ilse Fennick"),
+            Instrument.objects.get(name="Bench meter 2"),
+        )
+        for years, display in ((4, "426.2"), (3, "432.2"), (2, "438.2"), (1, "444.2")):
+            read_years_ago(coil, ilse, meter.pk, years, display)
+        self.at_the_oven("Contactor K1, coil")
+        years_told = page.get_by_role("region", name="Over the years")
+        expect(years_told).to_contain_text("So it reaches its limit on")
+        years_told.get_by_text("The figures").click()
+        expect(years_told.get_by_role("row")).to_have_count(5)
+        with page.expect_download() as saved:
+            years_told.get_by_role("link", name="Save them as CSV").click()
+        self.assertEqual(len(saved.value.path().read_text("utf-8").splitlines()), 5)
+        years_told.get_by_role("button", name="Come back on").click()
+        expect(years_told).to_contain_text("It is to be looked at again on")
+        page.goto(f"{self.live_server_url}/follow-ups")
+        expect(page.get_by_text("Contactor K1, coil: measure again.")).to_be_visible()
+        # Another sheet says 330 Ω: what was read is beyond that, and its record stays.
+        maud = self.new_technician("Maud Fennick").page
+        maud.goto(f"{self.live_server_url}/specs/{Spec.objects.get(name='Deck contactor coil').pk}")
+        maud.get_by_role("button", name="Revise").click()
+        maud.get_by_label("Ohms", exact=True).fill("330")
+        maud.get_by_label("Why it is revised").fill("another coil voltage")
+        maud.get_by_role("button", name="Save").click()
+        maud.get_by_role("button", name="Old readings by this revision").first.click()
+        expect(maud.get_by_text("4 of 4 verdicts would be others.")).to_be_visible()
 
     def test_a_spec_that_was_not_right_is_mended_and_a_position_taken_away(self) -> None:
         page = self.page

@@ -46,7 +46,7 @@ def write_specs(entries: Iterable[LibrarySpec]) -> str:
     out = io.StringIO()
     writer = csv.DictWriter(out, columns, lineterminator="\r\n")
     writer.writeheader()
-    writer.writerows({key: _inert(value) for key, value in row.items()} for row in rows)
+    writer.writerows({key: inert(value) for key, value in row.items()} for row in rows)
     return out.getvalue()
 
 
@@ -151,6 +151,7 @@ def _lists(value: Any) -> Any:
     return inner
 
 
-def _inert(cell: str) -> str:
+def inert(cell: str) -> str:
+    """A cell that no spreadsheet takes for a formula."""
     runs = _RUNS.match(cell) and not _FIGURE.fullmatch(cell)
     return f"'{cell}" if runs or cell.startswith("'") else cell

@@ -2,30 +2,86 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+import csv
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, datetime
+from io import StringIO
+from typing import Literal
 from uuid import UUID
 
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from hembit.apps.jobs.findings import judged_by
-from hembit.apps.jobs.models import Reading
+from hembit.apps.jobs.findings import WORK, judged_by
+from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
-from hembit_core.drift.history import DriftHistory, Taken, drift_history
+from hembit_core.catalog.spec_csv import inert
+from hembit_core.drift.history import DriftHistory, DriftPoint, Taken, drift_history
 from hembit_core.families.registry import with_role
+from hembit_core.judging.states import Outcome
 from hembit_core.measurand import Role
 from hembit_core.model import Model
+from hembit_core.notation import expanded_text, quantity
 
 MOST = 400
 """Readings that are looked at; the newest."""
+MOST_BESIDE = 8
+"""Parts that stand beside it, of each kind."""
+
+
+class DriftRow(Model):
+    """A reading in the table: what it was, what was due that day, and how far from that it is."""
+
+    check: UUID
+    job: int
+    at: datetime
+    figure: str
+    due: str
+    away: str
+    by: str
+    baseline: bool
+
+
+class DriftMark(Model):
+    """Something that was done: the part exchanged, or worked on."""
+
+    at: datetime
+    kind: Literal["exchanged", "worked_on"]
+    text: str
+
+
+class DriftSeries(Model):
+    """The same test of another part: one that was here before, or a sibling over the same years."""
+
+    kind: Literal["before", "sibling"]
+    name: str
+    position: int
+    told: str
+    points: tuple[DriftPoint, ...]
 
 
 class PartDrift(Model):
-    """The history of one test of the part that is in a position now; ``checks`` are its readings."""
+    """The history of one test of the part that is in a position now, and of those beside it.
+
+    ``checks`` are its readings, ``rows`` those that have a figure, ``watched`` the day of a
+    follow-up that waits already.
+    """
 
     title: str
+    measurand: str
     checks: tuple[UUID, ...]
     history: DriftHistory
+    rows: tuple[DriftRow, ...]
+    marks: tuple[DriftMark, ...]
+    series: tuple[DriftSeries, ...]
+    watched: date | None
+
+
+@dataclass(frozen=True)
+class _Read:
+    reading: Reading
+    taken: Taken
 
 
 def drift_of(position: Position, now: datetime | None = None) -> PartDrift | None:
@@ -33,28 +89,129 @@ def drift_of(position: Position, now: datetime | None = None) -> PartDrift | Non
 
     Every reading is judged by the figures that hold now, under the conditions of its day.
     """
+    now = now or timezone.now()
     part = position.parts.filter(removed_at__isnull=True).first()
-    if part is None:
+    by_test = _by_test(part) if part else {}
+    if part is None or not by_test:
         return None
-    readings = list(_standing(part).select_related("check_kept__body").order_by("-sequence")[:MOST])[
-        ::-1
-    ]
+    measurand, most = max(by_test.items(), key=lambda one: len(one[1]))
+    history = drift_history([one.taken for one in most], now)
+    waiting = FollowUp.objects.filter(
+        position=position, kind=FollowUpKind.WATCH, done_at__isnull=True
+    ).first()
+    return PartDrift(
+        title=most[-1].taken.judgement.expectation.title,
+        measurand=measurand,
+        checks=tuple(one.reading.pk for one in most),
+        history=history,
+        rows=_rows(most, history),
+        marks=_marks(position, most),
+        series=tuple(_beside(position, part, measurand, now)),
+        watched=waiting.due_on if waiting else None,
+    )
+
+
+def _by_test(part: FittedPart) -> dict[str, list[_Read]]:
+    readings = _standing(part).select_related("check_kept__body", "by").order_by("-sequence")[:MOST]
     spec = part.part_spec
-    by_test: dict[str, list[tuple[Reading, Taken]]] = {}
-    for one in readings:
+    found: dict[str, list[_Read]] = {}
+    for one in reversed(readings):
         if one.check_kept.submission["reading"].get("connection") == "in_circuit":
             continue  # a path beside it reads with it, whatever was said of it
         judgement = judged_by(spec, one.check_kept)
         if judgement:
-            by_test.setdefault(one.measurand, []).append((one, Taken(one.at, judgement)))
-    if not by_test:
-        return None
-    most = max(by_test.values(), key=len)
-    return PartDrift(
-        title=most[-1][1].judgement.expectation.title,
-        checks=tuple(one.pk for one, _ in most),
-        history=drift_history([taken for _, taken in most], now or timezone.now()),
+            found.setdefault(one.measurand, []).append(_Read(one, Taken(one.at, judgement)))
+    return found
+
+
+def _rows(read: list[_Read], history: DriftHistory) -> tuple[DriftRow, ...]:
+    points = {one.at: one for one in history.points}
+    good = [one.reading.pk for one in read if one.taken.judgement.outcome == Outcome.ACCEPT]
+    rows = []
+    for one in sorted(read, key=lambda each: each.reading.at):
+        point, judgement = points.get(one.reading.at), one.taken.judgement
+        if point is None or judgement.value is None or judgement.rail is None:
+            continue
+        away = (
+            f"{quantity(point.away, history.unit, 2)} ± {expanded_text(point.expanded, history.unit)}"
+        )
+        rows.append(
+            DriftRow(
+                check=one.reading.pk,
+                job=one.reading.job_id,
+                at=one.reading.at,
+                figure=judgement.value.text,
+                due=quantity(judgement.rail.band.nominal or 0.0, judgement.rail.unit, 4),
+                away=away if point.away < 0 else f"+{away}",
+                by=one.reading.by.name,
+                baseline=good[:1] == [one.reading.pk],
+            )
+        )
+    return tuple(rows)
+
+
+def _marks(position: Position, read: list[_Read]) -> tuple[DriftMark, ...]:
+    """When parts were exchanged here, and when this one was worked on."""
+    marks = [
+        DriftMark(at=one.removed_at, kind="exchanged", text="the part was exchanged")
+        for one in position.parts.filter(removed_at__isnull=False)
+        if one.removed_at
+    ]
+    for one in read:
+        relation = Relation(one.reading.relation)
+        if relation in WORK:
+            marks.append(DriftMark(at=one.reading.at, kind="worked_on", text=relation.label.lower()))
+    return tuple(sorted(marks, key=lambda one: one.at))
+
+
+def _beside(
+    position: Position, part: FittedPart, measurand: str, now: datetime
+) -> Iterator[DriftSeries]:
+    """The same test of the parts that were here before, and of its like on the same machine."""
+    before = position.parts.filter(removed_at__isnull=False).order_by("removed_at")
+    like = FittedPart.objects.filter(
+        position__machine=position.machine_id,
+        position__retired_at__isnull=True,
+        removed_at__isnull=True,
+        spec=part.spec,
+    ).exclude(pk=part.pk)
+    kinds: tuple[tuple[Literal["before", "sibling"], QuerySet[FittedPart]], ...] = (
+        ("before", before),
+        ("sibling", like.order_by("position_id")),
     )
+    for kind, parts in kinds:
+        for one in parts.select_related("position")[:MOST_BESIDE]:
+            read = _by_test(one).get(measurand)
+            if not read:
+                continue
+            history = drift_history([each.taken for each in read], now)
+            if history.points:
+                yield DriftSeries(
+                    kind=kind,
+                    name=f"before, till {one.removed_at:%Y-%m-%d}"
+                    if one.removed_at
+                    else one.position.name,
+                    position=one.position_id,
+                    told=history.told,
+                    points=history.points,
+                )
+
+
+def as_csv(position: Position) -> str:
+    """Every reading of the part in a position that has a figure: day, figure, due, away, U; plain."""
+    found = drift_of(position)
+    out = StringIO()
+    writer = csv.writer(out)
+    unit = found.history.unit if found else "%"
+    writer.writerow(["at", "job", "test", "figure", "due", f"away [{unit}]", f"U [{unit}]", "by"])
+    if found:
+        points = {one.at: one for one in found.history.points}
+        for row in found.rows:
+            point = points[row.at]
+            shown = (f"{point.away:.4g}", f"{point.expanded:.2g}")
+            said = [row.at.isoformat(), str(row.job), found.title, row.figure, row.due, *shown, row.by]
+            writer.writerow([inert(one) for one in said])
+    return out.getvalue()
 
 
 def _standing(part: FittedPart) -> QuerySet[Reading]:

@@ -21,7 +21,7 @@ from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
 from hembit_core.planning.looking import observations_in
 
-_WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
+WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
 
 
 def refresh_finding(
@@ -109,7 +109,7 @@ def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) 
 
 def _of_this_period(readings: list[Reading]) -> list[Reading]:
     """What was read since the part was last worked on; a leak until its insulation was read good."""
-    worked = [place for place, one in enumerate(readings) if one.relation in _WORK]
+    worked = [place for place, one in enumerate(readings) if one.relation in WORK]
     if not worked:
         return readings
     before, now = readings[: worked[-1]], readings[worked[-1] :]

@@ -13,9 +13,10 @@ from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
-from hembit.apps.jobs.models import FollowUp, FollowUpKind
+from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
 from hembit.apps.jobs.schemas import FollowUpIn
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.models import Position
 from hembit.apps.people.models import Person
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
@@ -62,6 +63,25 @@ def add_follow_up(
         opened_by=person,
     )
     return Stored(added)
+
+
+def watch_part(
+    position: Position, given: FollowUpIn, person: Person, now: datetime | None = None
+) -> Stored[FollowUp]:
+    """Come back to the part in a position: a follow-up of the job in which it was read last.
+
+    That job may be closed: what is found years later belongs to it as well.
+
+    Raises
+    ------
+    InputError
+        If it was never read, or the day lies behind.
+    """
+    last = Reading.objects.filter(position=position).select_related("job").last()
+    if last is None:
+        raise InputError("Nothing was measured here yet: there is no visit to come back from.")
+    watched = given.model_copy(update={"kind": FollowUpKind.WATCH, "part": str(position.pk)})
+    return add_follow_up(Visit.load(last.job), watched, person, now)
 
 
 def bypassed_safety_device(machine: int) -> str:

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
+from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, page_of
-from hembit.apps.jobs.drift import PartDrift, drift_of
+from hembit.apps.catalog.finding import find_revision
+from hembit.apps.jobs.drift import PartDrift, as_csv, drift_of
+from hembit.apps.jobs.follow_ups import watch_part
 from hembit.apps.jobs.history import readings_of, standing_of
+from hembit.apps.jobs.judged_again import JudgedAgain, judge_again
 from hembit.apps.jobs.mending import mend
-from hembit.apps.jobs.summaries import ReadingOut, reading_out
+from hembit.apps.jobs.schemas import FollowUpIn
+from hembit.apps.jobs.summaries import FollowUpOut, ReadingOut, follow_up_out, reading_out
 from hembit.apps.machines.schemas import MachineOut, MendIn
 from hembit.apps.machines.services import find_machine, find_position
 from hembit.apps.machines.shown import machine_out
@@ -57,6 +62,35 @@ def mend_spec(request: HttpRequest, number: int, given: MendIn) -> MachineOut:
 def get_position_drift(request: HttpRequest, number: int) -> PartDrift | None:
     """How the part in a position moved over the years."""
     return drift_of(find_position(number))
+
+
+@router.get("/positions/{row:number}/drift.csv", response=str, operation_id="export_position_drift")
+def export_position_drift(request: HttpRequest, number: int) -> HttpResponse:
+    """The same as a table."""
+    headers = {"Content-Disposition": f'attachment; filename="position-{number}.csv"'}
+    text = as_csv(find_position(number))
+    return HttpResponse(text, content_type="text/csv; charset=utf-8", headers=headers)
+
+
+@router.post(
+    "/positions/{row:number}/watched",
+    response={200: FollowUpOut, 201: FollowUpOut},
+    operation_id="watch_position",
+)
+def watch_position(request: HttpRequest, number: int, given: FollowUpIn) -> Status[FollowUpOut]:
+    """Come back to the part in a position, by what its last readings say."""
+    added = watch_part(find_position(number), given, asking(request))
+    return Status(added.status, follow_up_out(added.row))
+
+
+@router.get(
+    "/revisions/{row:number}/judged-again",
+    response=JudgedAgain,
+    operation_id="judge_again",
+)
+def judge_readings_again(request: HttpRequest, number: int) -> JudgedAgain:
+    """What old readings of parts by a spec come to by this revision of it. Nothing is kept."""
+    return judge_again(find_revision(number))
 
 
 @router.get(

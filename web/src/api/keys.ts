@@ -52,6 +52,7 @@ export const keys = {
   spec: (...which: [] | [number: number]) => ["spec", ...which],
   foundSpecs: (...which: [] | [text: string, machine: number | null]) => ["found-specs", ...which],
   libraryProgress: (watch: string) => ["library-progress", watch],
+  judgedAgain: (revision: number) => ["judged-again", revision],
   chart: (body: unknown) => ["chart", body],
   curves: (body: unknown) => ["curves", body],
   matched: (body: unknown) => ["matched", body],

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys, showsVisit } from "./keys";
-import type { MendIn, PartIn, PositionIn } from "./types";
+import type { FollowUpIn, MendIn, PartIn, PositionIn } from "./types";
 
 /** How the part in a position moved over the years. */
 export function usePositionDrift(number: number) {
@@ -9,6 +9,21 @@ export function usePositionDrift(number: number) {
     queryKey: keys.drift(number),
     queryFn: () =>
       ask(client.GET("/api/v1/positions/{number}/drift", { params: { path: { number } } })),
+  });
+}
+
+/** Come back to the part in a position on a day. */
+export function useWatchPart(position: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (body: FollowUpIn) =>
+      ask(
+        client.POST("/api/v1/positions/{number}/watched", {
+          params: { path: { number: position } },
+          body,
+        }),
+      ),
+    onSuccess: () => askAgain(store, keys.drift(position), keys.followUps(), keys.home),
   });
 }
 

@@ -1968,6 +1968,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/positions/{number}/drift.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Position Drift
+         * @description The same as a table.
+         */
+        get: operations["export_position_drift"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/positions/{number}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Watch Position
+         * @description Come back to the part in a position, by what its last readings say.
+         */
+        post: operations["watch_position"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/revisions/{number}/judged-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Judge Readings Again
+         * @description What old readings of parts by a spec come to by this revision of it. Nothing is kept.
+         */
+        get: operations["judge_again"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/positions/{number}/readings": {
         parameters: {
             query?: never;
@@ -9705,6 +9765,24 @@ export interface components {
             plot?: components["schemas"]["Plot"] | null;
         };
         /**
+         * DriftMark
+         * @description Something that was done: the part exchanged, or worked on.
+         */
+        DriftMark: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "exchanged" | "worked_on";
+            /** Text */
+            text: string;
+        };
+        /**
          * DriftPoint
          * @description A reading's distance from what was due that day, and its U, in ``unit`` of the history.
          */
@@ -9720,15 +9798,125 @@ export interface components {
             expanded: number;
         };
         /**
+         * DriftRow
+         * @description A reading in the table: what it was, what was due that day, and how far from that it is.
+         */
+        DriftRow: {
+            /**
+             * Check
+             * Format: uuid
+             */
+            check: string;
+            /** Job */
+            job: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Figure */
+            figure: string;
+            /** Due */
+            due: string;
+            /** Away */
+            away: string;
+            /** By */
+            by: string;
+            /** Baseline */
+            baseline: boolean;
+        };
+        /**
+         * DriftSeries
+         * @description The same test of another part: one that was here before, or a sibling over the same years.
+         */
+        DriftSeries: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "before" | "sibling";
+            /** Name */
+            name: string;
+            /** Position */
+            position: number;
+            /** Told */
+            told: string;
+            /** Points */
+            points: components["schemas"]["DriftPoint"][];
+        };
+        /**
          * PartDrift
-         * @description The history of one test of the part that is in a position now; ``checks`` are its readings.
+         * @description The history of one test of the part that is in a position now, and of those beside it.
+         *
+         *     ``checks`` are its readings, ``rows`` those that have a figure, ``watched`` the day of a
+         *     follow-up that waits already.
          */
         PartDrift: {
             /** Title */
             title: string;
+            /** Measurand */
+            measurand: string;
             /** Checks */
             checks: string[];
             history: components["schemas"]["DriftHistory"];
+            /** Rows */
+            rows: components["schemas"]["DriftRow"][];
+            /** Marks */
+            marks: components["schemas"]["DriftMark"][];
+            /** Series */
+            series: components["schemas"]["DriftSeries"][];
+            /** Watched */
+            watched: string | null;
+        };
+        /**
+         * JudgedAgain
+         * @description Readings of parts by a spec, by one of its revisions; those that change stand first.
+         *
+         *     ``more`` says that there are older ones, which were left as they are.
+         */
+        JudgedAgain: {
+            /** Changed */
+            changed: number;
+            /** Count */
+            count: number;
+            /** More */
+            more: boolean;
+            /** Readings */
+            readings: components["schemas"]["OtherVerdict"][];
+        };
+        /**
+         * OtherVerdict
+         * @description A reading with the verdict of its day, and what it comes to by the other revision.
+         */
+        OtherVerdict: {
+            /**
+             * Check
+             * Format: uuid
+             */
+            check: string;
+            /** Job */
+            job: number;
+            /** Machine */
+            machine: string;
+            /** Part */
+            part: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Title */
+            title: string;
+            /** Figure */
+            figure: string;
+            was: components["schemas"]["State"];
+            /** Was Told */
+            was_told: string;
+            now: components["schemas"]["State"] | null;
+            /** Now Told */
+            now_told: string;
+            /** Changed */
+            changed: boolean;
         };
         /** Page[ReadingOut] */
         Page_ReadingOut_: {
@@ -20371,6 +20559,301 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PartDrift"] | null;
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    export_position_drift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    watch_position: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowUpOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowUpOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The id names something else, or somebody was faster */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judge_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedAgain"];
                 };
             };
             /** @description The request cannot be read */

@@ -148,6 +148,17 @@ export function useReviseSpec(number: number) {
   });
 }
 
+/** What old readings come to by a revision. */
+export function useJudgedAgain(revision: number | null) {
+  const number = revision ?? 0;
+  return useQuery({
+    queryKey: keys.judgedAgain(number),
+    queryFn: () =>
+      ask(client.GET("/api/v1/revisions/{number}/judged-again", { params: { path: { number } } })),
+    enabled: revision !== null,
+  });
+}
+
 /** A lead accepts or declines what was proposed. */
 export function useSettle(revision: number) {
   const store = useQueryClient();

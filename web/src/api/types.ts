@@ -37,6 +37,7 @@ export type OwnEntryIn =
 export type TrailLine = Schemas["TrailLine"];
 export type PartIn = Schemas["PartIn"];
 export type PositionIn = Schemas["PositionRow"];
+export type PartDriftData = Schemas["PartDrift"];
 export type Chart = Schemas["Chart"];
 export type Curves = Schemas["Curves"];
 export type CurvesAsked = Schemas["CurvesAsked"];

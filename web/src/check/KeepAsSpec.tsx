@@ -13,7 +13,7 @@ export function KeepAsSpec({ check }: { check: Check }) {
   const name = draft.label.trim();
   // What is not understood, or has no name, cannot be found again.
   if (!spec || !name || !expectations || spec.kind === "supply") return null;
-  const entry = { name, maker: "", part_number: "", handling: "", spec };
+  const entry = { name, maker: "", part_number: "", handling: "", rules: "", spec };
   return (
     <div>
       <button

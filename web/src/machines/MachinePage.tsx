@@ -285,7 +285,7 @@ function PositionRow({
             <TakeAway position={position} />
             <SafetyWord position={position} />
           </div>
-          <PartDrift position={position.id} />
+          <PartDrift position={position.id} name={position.name} />
           <PositionHistory position={position.id} />
         </div>
       )}

@@ -27,7 +27,9 @@ function Blank() {
   const navigate = useNavigate();
   // Figures that were made elsewhere: a sensor by its chart.
   const { spec } = (useLocation().state ?? {}) as { spec?: LibrarySpec["spec"] };
-  const from = spec ? { name: "", maker: "", part_number: "", handling: "", spec } : null;
+  const from = spec
+    ? { name: "", maker: "", part_number: "", handling: "", rules: "", spec }
+    : null;
   return (
     <SpecForm
       key={spec ? "by-chart" : "blank"}

@@ -6,6 +6,7 @@ import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
 import { Section } from "@/ui/Section";
 import { TextField } from "@/ui/TextField";
+import { JudgedAgain } from "./JudgedAgain";
 
 /** Every revision, the newest first: what it says, why, by whom; a lead settles what was proposed. */
 export function Revisions({ spec }: { spec: SpecWhole }) {
@@ -32,6 +33,7 @@ export function Revisions({ spec }: { spec: SpecWhole }) {
                 {one.settled_because && `: “${one.settled_because}”`}
               </p>
             )}
+            {one.standing !== "declined" && <JudgedAgain revision={one.id} />}
             {isLead && one.standing === "proposed" && <Settle revision={one} />}
           </li>
         ))}

@@ -68,6 +68,7 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
         maker: draft.maker,
         part_number: draft.partNumber,
         handling: draft.handling,
+        rules: "",
         source: sourceOf(draft.source),
         spec: figures as LibrarySpec["spec"],
       },

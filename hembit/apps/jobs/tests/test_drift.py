@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import csv
 from datetime import timedelta
+from io import StringIO
 from typing import Any
+from uuid import uuid4
 
 from django.utils import timezone
 
@@ -12,12 +15,12 @@ from hembit.apps.jobs.tests.visits import VisitCase
 
 
 class OverTheYears(VisitCase):
-    def read(self, display: str, years_ago: float) -> None:
+    def read(self, display: str, years_ago: float, part: str = "") -> None:
         """A reading of the element, in a visit of its own, so long ago."""
         self.open_job()
         self.prove_dead()
-        job = self.good(self.reading(self.element, display))
-        number = job["readings"][-1]["id"]
+        job = self.good(self.reading(part or self.element, display))
+        number = next(one["id"] for one in job["readings"] if not one["past"])
         at = timezone.now() - timedelta(days=365.25 * years_ago)
         Reading.objects.filter(pk=number).update(at=at)
         self.good(self.entry("closed"))
@@ -50,3 +53,41 @@ class OverTheYears(VisitCase):
         self.good(self.send("post", f"positions/{self.element}/parts", part))
         self.assertIsNone(self.drift())
         self.refused(self.get("positions/999999/drift"), 404)
+
+    def test_beside_its_like_with_what_was_done_and_as_a_table(self) -> None:
+        for display, years_ago in (("23.9", 4), ("24.2", 3), ("24.6", 2)):
+            self.read(display, years_ago)
+        self.read("24.1", 3.5, self.member)
+        found = self.drift()
+        self.assertEqual([one["figure"][:4] for one in found["rows"]], ["23.9", "24.2", "24.6"])
+        self.assertTrue(found["rows"][0]["away"].startswith(("+", "−")))
+        self.assertEqual([one["baseline"] for one in found["rows"]], [True, False, False])
+        (sibling,) = found["series"]
+        self.assertEqual((sibling["kind"], sibling["name"]), ("sibling", "Upper deck, rear element"))
+        rows = list(
+            csv.reader(StringIO(self.get(f"positions/{self.element}/drift.csv").content.decode()))
+        )
+        self.assertEqual(len(rows), 4)
+        self.assertEqual(rows[1][3][:4], "23.9")
+        float(rows[1][5])
+        # Another part: the one before stands beside it, and the day is marked.
+        element = {"kind": "heating_element", "rating": {"by": "ohms", "resistance": "24"}}
+        self.good(self.send("post", f"positions/{self.element}/parts", {"spec": element}))
+        self.read("24.0", 0.1)
+        found = self.drift()
+        self.assertEqual([one["kind"] for one in found["marks"]], ["exchanged"])
+        self.assertEqual([one["kind"] for one in found["series"]], ["before"])
+        self.assertEqual(len(found["series"][0]["points"]), 3)
+
+    def test_a_part_that_was_read_can_be_come_back_to_after_its_job_is_closed(self) -> None:
+        body = {"id": str(uuid4()), "kind": "other", "text": "look again", "due_on": "2099-01-01"}
+        path = f"positions/{self.element}/watched"
+        self.refused(self.send("post", path, body))
+        self.read("23.4", 1)
+        self.assertIn("due_on", self.refused(self.send("post", path, body)))
+        body["due_on"] = str(timezone.now().date() + timedelta(days=30))
+        self.assertEqual(self.send("post", path, body).status_code, 201)
+        self.assertEqual(self.send("post", path, body).status_code, 200)
+        waits = self.good(self.get("follow-ups"))["items"]
+        self.assertEqual([(one["kind"], one["job"]) for one in waits], [("watch", self.number)])
+        self.assertEqual(self.drift()["watched"], body["due_on"])
