@@ -11,6 +11,7 @@ from hembit.apps.backups.routes import router as backups
 from hembit.apps.catalog.chart_routes import router as charts
 from hembit.apps.catalog.curve_routes import router as curves
 from hembit.apps.catalog.routes import router as catalog
+from hembit.apps.catalog.sample_routes import router as samples
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
@@ -55,6 +56,7 @@ api.add_router("", lists)
 api.add_router("", catalog)
 api.add_router("", charts)
 api.add_router("", curves)
+api.add_router("", samples)
 api.add_router("", workshop)
 api.add_router("", machines)
 api.add_router("", jobs)

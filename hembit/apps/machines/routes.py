@@ -8,8 +8,9 @@ from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.catalog.schemas import FoundSpec
-from hembit.apps.machines import finding_specs, positions, services
+from hembit.apps.machines import finding_specs, position_table, positions, services
 from hembit.apps.machines.models import Customer
+from hembit.apps.machines.position_table import TableRead
 from hembit.apps.machines.schemas import (
     CustomerIn,
     CustomerOut,
@@ -22,6 +23,7 @@ from hembit.apps.machines.schemas import (
     PositionChange,
     PositionIn,
     PositionsIn,
+    PositionTableIn,
     SafetyIn,
 )
 from hembit.apps.machines.shown import machine_out
@@ -90,6 +92,28 @@ def get_machine(request: HttpRequest, number: int) -> MachineOut:
 def change_machine(request: HttpRequest, number: int, given: MachineIn) -> MachineOut:
     """Change a machine."""
     return machine_out(services.save_machine(given, number))
+
+
+@router.post(
+    "/machines/{row:number}/positions/table/looked-at",
+    response=list[TableRead],
+    operation_id="look_at_positions",
+)
+def look_at_positions(request: HttpRequest, number: int, given: PositionTableIn) -> list[TableRead]:
+    """What a pasted table of positions would add. Nothing is kept."""
+    return position_table.look_at_table(services.find_machine(number), given.text)
+
+
+@router.post(
+    "/machines/{row:number}/positions/table",
+    response={201: MachineOut},
+    operation_id="add_position_table",
+)
+def add_position_table(request: HttpRequest, number: int, given: PositionTableIn) -> Status[MachineOut]:
+    """Add the positions of a pasted table, all or none."""
+    machine = services.find_machine(number)
+    position_table.add_table(machine, given.text)
+    return Status(201, machine_out(machine))
 
 
 @router.post(

@@ -130,6 +130,12 @@ class PositionsIn(Model):
     positions: Annotated[tuple[PositionRow, ...], Field(min_length=1, max_length=100)]
 
 
+class PositionTableIn(Model):
+    """Positions as a table: a row each, cells parted by tabs, semicolons or commas."""
+
+    text: Annotated[str, Field(max_length=60_000), SHOWN]
+
+
 class MachineCopyIn(Model):
     """Another machine of the same kind: its own names, the positions of the one that is copied."""
 

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys, showsVisit } from "./keys";
 import type { FollowUpIn, MendIn, PartIn, PositionIn } from "./types";
@@ -24,6 +24,39 @@ export function useWatchPart(position: number) {
         }),
       ),
     onSuccess: () => askAgain(store, keys.drift(position), keys.followUps(), keys.home),
+  });
+}
+
+/** What a pasted table of positions would add. */
+export function usePositionTable(machine: number, text: string) {
+  return useQuery({
+    queryKey: keys.positionTable(machine, text),
+    queryFn: ({ signal }) =>
+      ask(
+        client.POST("/api/v1/machines/{number}/positions/table/looked-at", {
+          params: { path: { number: machine } },
+          body: { text },
+          signal,
+        }),
+      ),
+    enabled: text.trim() !== "",
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+}
+
+export function useAddPositionTable(machine: number) {
+  const store = useQueryClient();
+  return useMutation({
+    mutationFn: (text: string) =>
+      ask(
+        client.POST("/api/v1/machines/{number}/positions/table", {
+          params: { path: { number: machine } },
+          body: { text },
+        }),
+      ),
+    onSuccess: () => askAgain(store, ...showsVisit),
   });
 }
 

@@ -7,7 +7,7 @@ import {
 } from "@tanstack/react-query";
 import { ask, client } from "./client";
 import { askAgain, keys, showsSpec } from "./keys";
-import type { ChartAnswers, LibrarySpec, SpecSummary } from "./types";
+import type { ChartAnswers, GoodPartsIn, LibrarySpec, SpecSummary } from "./types";
 
 export type WantedSpecs = {
   text: string;
@@ -74,6 +74,19 @@ export function useChart(text: string, answers: ChartAnswers) {
     enabled: text.trim() !== "",
     placeholderData: keepPreviousData,
     gcTime: 10_000,
+  });
+}
+
+/** What good parts say that were measured. */
+export function useSample(body: GoodPartsIn | null) {
+  return useQuery({
+    queryKey: keys.sample(body),
+    queryFn: ({ signal }) =>
+      ask(client.POST("/api/v1/samples", { body: body as GoodPartsIn, signal })),
+    enabled: body !== null,
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
   });
 }
 

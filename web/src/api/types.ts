@@ -38,6 +38,7 @@ export type TrailLine = Schemas["TrailLine"];
 export type PartIn = Schemas["PartIn"];
 export type PositionIn = Schemas["PositionRow"];
 export type PartDriftData = Schemas["PartDrift"];
+export type GoodPartsIn = Schemas["GoodPartsIn"];
 export type Chart = Schemas["Chart"];
 export type Curves = Schemas["Curves"];
 export type CurvesAsked = Schemas["CurvesAsked"];

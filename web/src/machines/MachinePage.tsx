@@ -19,6 +19,7 @@ import { PartDrift } from "./PartDrift";
 import { PartSheet } from "./PartSheet";
 import { PositionHistory } from "./PositionHistory";
 import { PositionSheet } from "./PositionSheet";
+import { PositionTable } from "./PositionTable";
 import { SafetyWord } from "./SafetyWord";
 import { TakeAway } from "./TakeAway";
 
@@ -49,6 +50,7 @@ type Editing =
   | { sheet: "position"; position: Position }
   | { sheet: "mend"; position: Position }
   | { sheet: "copy" }
+  | { sheet: "table" }
   | null;
 
 function Whole({ machine }: { machine: MachineWhole }) {
@@ -119,9 +121,12 @@ function Whole({ machine }: { machine: MachineWhole }) {
       <section aria-label="Positions" className="px-4.5 py-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-lg font-semibold">Positions</h2>
-          <Button onClick={() => setEditing({ sheet: "part", position: null })}>
-            Add a position
-          </Button>
+          <span className="flex flex-wrap gap-2">
+            <Button onClick={() => setEditing({ sheet: "table" })}>Paste a table</Button>
+            <Button onClick={() => setEditing({ sheet: "part", position: null })}>
+              Add a position
+            </Button>
+          </span>
         </div>
         {tree.length === 0 && (
           <Notice>
@@ -167,6 +172,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
         <PartSheet machine={machine} position={editing.position} onClose={close} />
       )}
       {editing?.sheet === "mend" && <MendSheet position={editing.position} onClose={close} />}
+      {editing?.sheet === "table" && <PositionTable machine={machine.id} onClose={close} />}
       {editing?.sheet === "copy" && <CopySheet machine={machine} onClose={close} />}
       {editing?.sheet === "position" && (
         <PositionSheet position={editing.position} onClose={close} />

@@ -11,6 +11,7 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { Section } from "@/ui/Section";
 import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
+import { GoodParts } from "./GoodParts";
 import { SourceFields } from "./SourceFields";
 import { type SourceDraft, sourceDraft, sourceOf } from "./source";
 
@@ -51,7 +52,7 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
     maker: from?.maker ?? "",
     partNumber: from?.part_number ?? "",
     handling: from?.handling ?? "",
-    part: from ? partOf(from) : { kind: "heating_element", specs: {}, found: null },
+    part: from ? partOf(from.spec) : { kind: "heating_element", specs: {}, found: null },
     source: sourceDraft(from?.source),
     ruleSet,
     why: "",
@@ -125,6 +126,18 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
               error={error}
               onChange={(part) => change({ source: { ...draft.source, ...part } })}
             />
+            {draft.source.kind === "measured" && (
+              <GoodParts
+                kind={draft.part.kind}
+                temperature={draft.source.temperature}
+                onUse={(figures, count) =>
+                  change({
+                    part: partOf(figures),
+                    source: { ...draft.source, count: String(count) },
+                  })
+                }
+              />
+            )}
             <RuleSetSelect
               id="spec-rules"
               label="Judged by"
@@ -173,12 +186,12 @@ function keyOf(from: LibrarySpec | null, spec: SpecWhole | null): string {
 }
 
 /** What is revised stands in the form, and whole while nothing of its figures is changed. */
-function partOf(entry: LibrarySpec): SpecDraft {
+function partOf(spec: LibrarySpec["spec"]): SpecDraft {
   return takenUp({
     where: "library",
     title: "",
     detail: "",
-    spec: entry.spec,
+    spec,
     of: null,
     revision: null,
     proposed: false,

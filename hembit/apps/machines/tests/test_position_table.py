@@ -1,0 +1,66 @@
+"""Positions of a machine out of a pasted table."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hembit.apps.catalog.tests.specs import SpecCase, entry
+from hembit.apps.machines.models import FittedPart, Position
+
+
+class PositionTable(SpecCase):
+    def look(self, text: str) -> Any:
+        return self.good(self.send("post", self.path("/looked-at"), {"text": text}))
+
+    def add_rows(self, text: str) -> Any:
+        return self.send("post", self.path(""), {"text": text})
+
+    def path(self, more: str) -> str:
+        return f"machines/{self.machine.pk}/positions/table{more}"
+
+    def test_by_number_by_name_of_a_bank_and_of_nothing_known(self) -> None:
+        spec = self.add()
+        self.add(name="Door limit", part_number="", spec={"kind": "contact", "device": "limit"})
+        text = (
+            "Position\tPart number\tBank\tSerial\tPanel\n"
+            "Grill, left\toh-2200-f\tUpper deck, bank\tA1\tyes\n"
+            "\n"
+            "Door\tdoor limit\t\t\t\n"
+            "Old coil\t\t\t\t\n"
+        )
+        self.assertEqual(
+            [(one["line"], one["part"]) for one in self.look(text)],
+            [(2, "Deck element, front"), (4, "Door limit"), (5, "a part with nothing known")],
+        )
+        self.assertFalse(Position.objects.filter(name="Door").exists())
+        self.assertEqual(self.add_rows(text).status_code, 201)
+        grill = Position.objects.get(name="Grill, left")
+        self.assertEqual((grill.part_of_id, grill.behind_panel), (int(self.bank), True))
+        part = FittedPart.objects.get(position=grill)
+        self.assertEqual((part.revision_id, part.serial), (spec["current"]["id"], "A1"))
+        coil = FittedPart.objects.get(position__name="Old coil")
+        self.assertEqual(coil.spec["kind"], "unknown_part")
+
+    def test_without_a_header_commas_do_as_well(self) -> None:
+        self.add()
+        self.good(self.add_rows("Element 1,OH-2200-F\nElement 2,OH-2200-F"))
+        self.assertEqual(Position.objects.filter(name__startswith="Element ").count(), 2)
+
+    def test_a_row_that_is_wrong_keeps_all_out_and_says_its_line(self) -> None:
+        self.add()
+        self.add(maker="Other", spec=entry()["spec"])
+        count = Position.objects.count()
+        for text, said in (
+            ("New,\nNew,", "Line 2: There is a “New”"),
+            ("New,\nLimit,", "Line 2: There is a “Limit”"),
+            ("New,\n,OH-2200-F", "Line 2: The position has no name"),
+            ("New,\nNewer,XX-1", "Line 2: “XX-1” is no part number"),
+            ("New,\nNewer,OH-2200-F", "is more than one spec"),
+            ("New,,No such bank", "There is no “No such bank”"),
+            ("New" * 100 + ",", "too long"),
+            ("", "no rows"),
+            ("\n".join(f"P{n}," for n in range(101)), "more than 100 rows"),
+        ):
+            with self.subTest(said):
+                self.assertIn(said, self.refused(self.add_rows(text))["text"])
+                self.assertEqual(Position.objects.count(), count)
