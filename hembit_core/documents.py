@@ -20,6 +20,16 @@ class DocumentError(InputError):
         self.problems = problems
 
 
+def format_of(text: str) -> str:
+    """What a JSON document says that it is; empty where it is none, or says nothing."""
+    try:
+        document = json.loads(text)
+    except (ValueError, RecursionError):
+        return ""
+    said = document.get("format") if isinstance(document, dict) else ""
+    return said if isinstance(said, str) else ""
+
+
 def read_document(text: str, kind: type[Document], name: str, version: int, noun: str) -> Document:
     """Read a document from JSON text; ``name`` is what its ``format`` must say.
 

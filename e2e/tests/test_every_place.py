@@ -104,6 +104,7 @@ class Accessible(DemoVisits):
             (f"jobs/{job.pk}", "Change the route", "Add a step of your own …"),
             (f"machines/{job.machine_id}", "Change"),
             (f"machines/{job.machine_id}", "Add a position"),
+            (f"machines/{job.machine_id}", "Paste a table"),
             (f"machines/{job.machine_id}", "Upper deck, bank", "A new part was fitted"),
             ("machines", "Add a customer"),
             ("check", "Number, maker"),

@@ -97,6 +97,46 @@ class Specs(BrowserCase):
         maud.get_by_role("button", name="Old readings by this revision").first.click()
         expect(maud.get_by_text("4 of 4 verdicts would be others.")).to_be_visible()
 
+    def test_positions_pasted_and_the_machine_taken_to_another_shop(self) -> None:
+        page = self.page
+        self.at_the_oven()
+        page.get_by_role("button", name="Paste a table").click()
+        field = page.get_by_label("Or pasted out of a spreadsheet")
+        field.fill("Position\tPart number\nGrill left\tMC-9-230\nGrill right\tnone such\n")
+        expect(page.get_by_text("is no part number and no name in the library")).to_be_visible()
+        field.fill("Position\tPart number\nGrill left\tMC-9-230\nGrill right\t\n")
+        expect(page.get_by_text("a part with nothing known")).to_be_visible()
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("button", name="Grill right")).to_be_visible()
+        with page.expect_download() as saved:
+            page.get_by_role("link", name="Take it out as a check sheet").click()
+        page.get_by_role("button", name="Another of its kind").click()
+        page.keyboard.press("Escape")
+        kiln = Machine.objects.get(name="Front-loading kiln")
+        page.goto(f"{self.live_server_url}/machines/{kiln.pk}")
+        page.get_by_role("button", name="Paste a table").click()
+        page.get_by_label("A file").set_input_files(saved.value.path())
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("button", name="Grill left")).to_be_visible()
+
+    def test_good_parts_give_a_spec_with_the_band_they_suggest(self) -> None:
+        maud = self.new_technician("Maud Fennick").page
+        maud.goto(f"{self.live_server_url}/specs/new")
+        maud.get_by_label("Name").fill("Proving element")
+        maud.get_by_label("The figures are from").click()
+        maud.get_by_role("option", name="good parts that were measured").click()
+        maud.get_by_label("By whom").fill("Maud")
+        maud.get_by_label("Shorted leads").fill("0.2")
+        maud.get_by_label("What each of them read").fill("53.2\nOL\n")
+        expect(maud.get_by_text("“OL” is open")).to_be_visible()
+        maud.get_by_label("What each of them read").fill("53.2\n53.9\n52.8\n53.5\n")
+        expect(maud.get_by_role("status").filter(has_text="Mean 53.15 Ω")).to_be_visible()
+        maud.get_by_role("button", name="Take these figures").click()
+        expect(maud.get_by_label("Cold ohms")).to_have_value("53.15")
+        expect(maud.get_by_label("How many")).to_have_value("4")
+        maud.get_by_role("button", name="Save").click()
+        expect(maud.get_by_text("4 good parts measured by Maud").first).to_be_visible()
+
     def test_a_spec_that_was_not_right_is_mended_and_a_position_taken_away(self) -> None:
         page = self.page
         self.at_the_oven("Deck probe")

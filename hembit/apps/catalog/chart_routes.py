@@ -35,12 +35,12 @@ def read_a_chart(request: HttpRequest, given: ChartIn) -> Chart:
         raise error.at("text") from None
 
 
-@router.post("/charts/file", response=FileRead, operation_id="read_chart_file")
-def read_a_chart_file(request: HttpRequest, file: File[UploadedFile]) -> FileRead:
-    """A chart's file as text, to be read as if it were pasted. Nothing is kept."""
+@router.post("/files/text", response=FileRead, operation_id="read_file")
+def read_a_file(request: HttpRequest, file: File[UploadedFile]) -> FileRead:
+    """A file's table as text, to be read as if it were pasted. Nothing is kept."""
     read = read_file(file)
     if len(read.text) > LONGEST:
         raise InputError(
-            f"This has more than {LONGEST:,} characters. Save the chart's two columns alone."
+            f"This has more than {LONGEST:,} characters. Save the columns that are needed alone."
         ).at("file")
     return FileRead(text=read.text, how=read.how)

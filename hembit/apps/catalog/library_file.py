@@ -21,10 +21,13 @@ from hembit.apps.rules.models import RuleSet
 from hembit.apps.rules.services import rules_here
 from hembit_core.catalog.entry import LibrarySpec
 from hembit_core.catalog.library import Library, read_library, write_library
+from hembit_core.catalog.source import FromDocument
 from hembit_core.catalog.spec_csv import ReadSpec, read_specs, write_specs
-from hembit_core.documents import DocumentError
+from hembit_core.documents import DocumentError, format_of
 from hembit_core.errors import InputError
 from hembit_core.rules import Rules
+from hembit_core.sheets.sheet import FORMAT as SHEET
+from hembit_core.sheets.sheet import read_sheet
 from hembit_core.text_files import TextRead
 
 WHY = "brought in from a file"
@@ -152,7 +155,7 @@ def _known() -> Iterable[Spec]:
 def _rows(text: str, told: Counted) -> list[ReadSpec]:
     if text.lstrip("\ufeff \r\n\t").startswith("{"):
         try:
-            specs = read_library(text).specs
+            specs = _of_sheet(text) if format_of(text) == SHEET else read_library(text).specs
         except DocumentError as error:
             wrong = "; ".join(f"{at}: {what}" for at, what in error.problems[:5])
             raise InputError(f"{error.message} {wrong}".strip()).at("file") from None
@@ -168,6 +171,14 @@ def _rows(text: str, told: Counted) -> list[ReadSpec]:
         fit.append(_fit_to_keep(one, rules))
         told(place, len(rows))
     return fit
+
+
+def _of_sheet(text: str) -> tuple[LibrarySpec, ...]:
+    """The parts of a check sheet as specs; what was read of them is no spec's."""
+    sheet = read_sheet(text)
+    machine = sheet.machine.name if sheet.machine else "a check sheet"
+    source = FromDocument(title=f"check sheet: {machine}")
+    return tuple(LibrarySpec(name=one.name, spec=one.spec, source=source) for one in sheet.parts)
 
 
 def _fit_to_keep(row: ReadSpec, rules: Rules) -> ReadSpec:

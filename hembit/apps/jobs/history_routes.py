@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.responses import Status
@@ -12,6 +14,7 @@ from hembit.apps.jobs.drift import PartDrift, as_csv, drift_of
 from hembit.apps.jobs.follow_ups import watch_part
 from hembit.apps.jobs.history import readings_of, standing_of
 from hembit.apps.jobs.judged_again import JudgedAgain, judge_again
+from hembit.apps.jobs.machine_sheet import sheet_of
 from hembit.apps.jobs.mending import mend
 from hembit.apps.jobs.schemas import FollowUpIn
 from hembit.apps.jobs.summaries import FollowUpOut, ReadingOut, follow_up_out, reading_out
@@ -46,6 +49,14 @@ def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
         )
         for position, found in standing_of(number).items()
     ]
+
+
+@router.get("/machines/{row:number}/sheet.json", response=dict[str, Any], operation_id="export_sheet")
+def export_sheet(request: HttpRequest, number: int) -> HttpResponse:
+    """A machine as a check sheet: its parts, and what was read of each."""
+    headers = {"Content-Disposition": f'attachment; filename="machine-{number}.json"'}
+    text = sheet_of(find_machine(number))
+    return HttpResponse(text, content_type="application/json", headers=headers)
 
 
 @router.put("/positions/{row:number}/spec", response=MachineOut, operation_id="mend_spec")

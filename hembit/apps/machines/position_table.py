@@ -1,4 +1,4 @@
-"""A machine's positions as a table, typed or pasted: a row each, its part by the library."""
+"""A machine's positions as a table, typed or pasted, or out of a check sheet."""
 
 from __future__ import annotations
 
@@ -10,8 +10,11 @@ from hembit.apps.catalog.models import Spec, Standing
 from hembit.apps.machines.models import Machine, Position
 from hembit.apps.machines.positions import add_positions
 from hembit.apps.machines.schemas import PositionRow, PositionsIn
+from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
+from hembit_core.judge import describe
 from hembit_core.model import Model
+from hembit_core.sheets.sheet import read_sheet
 
 MOST_ROWS = 100
 _COLUMNS = {
@@ -60,6 +63,8 @@ def add_table(machine: Machine, text: str) -> list[Position]:
 
 
 def _rows(machine: Machine, text: str) -> list[tuple[TableRead, PositionRow | None]]:
+    if text.lstrip("\ufeff \r\n\t").startswith("{"):
+        return _of_sheet(machine, text)
     first = text.lstrip().split("\n", 1)[0]
     mark = max("\t;,", key=first.count)
     try:
@@ -76,6 +81,33 @@ def _rows(machine: Machine, text: str) -> list[tuple[TableRead, PositionRow | No
         found.append(_row(line, given, taken))
         if len(found) > MOST_ROWS:
             raise InputError(f"This has more than {MOST_ROWS} rows.").at("text")
+    return found
+
+
+def _of_sheet(machine: Machine, text: str) -> list[tuple[TableRead, PositionRow | None]]:
+    """The parts of a check sheet, each with figures of its own; the supply is the machine's."""
+    try:
+        sheet = read_sheet(text)
+    except DocumentError as error:
+        wrong = "; ".join(f"{at}: {what}" for at, what in error.problems[:5])
+        raise InputError(f"{error.message} {wrong}".strip()).at("text") from None
+    taken = {one.casefold() for one in machine.positions.values_list("name", flat=True)}
+    found = []
+    parts = [one for one in sheet.parts if one.spec.kind != "supply"]
+    if len(parts) > MOST_ROWS:
+        raise InputError(f"This has more than {MOST_ROWS} parts.").at("text")
+    for line, part in enumerate(parts, 1):
+        row, problem = None, ""
+        if part.name.casefold() in taken:
+            problem = f"There is a “{part.name}” in this machine already."
+        else:
+            try:
+                row = PositionRow(name=part.name, spec=part.spec)
+            except ValueError:
+                problem = "Its name or its spec cannot be used here."
+        taken.add(part.name.casefold())
+        told = describe(part.spec)
+        found.append((TableRead(line=line, name=part.name, part=told, problem=problem), row))
     return found
 
 

@@ -131,9 +131,9 @@ class PositionsIn(Model):
 
 
 class PositionTableIn(Model):
-    """Positions as a table: a row each, cells parted by tabs, semicolons or commas."""
+    """Positions as a table, cells parted by tabs, semicolons or commas; or a check sheet."""
 
-    text: Annotated[str, Field(max_length=60_000), SHOWN]
+    text: Annotated[str, Field(max_length=600_000), SHOWN]
 
 
 class MachineCopyIn(Model):

@@ -1240,7 +1240,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/charts/file": {
+    "/api/v1/files/text": {
         parameters: {
             query?: never;
             header?: never;
@@ -1250,10 +1250,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read A Chart File
-         * @description A chart's file as text, to be read as if it were pasted. Nothing is kept.
+         * Read A File
+         * @description A file's table as text, to be read as if it were pasted. Nothing is kept.
          */
-        post: operations["read_chart_file"];
+        post: operations["read_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1980,6 +1980,26 @@ export interface paths {
          * @description The last verdict of each test of every part of a machine, and the parts' baselines.
          */
         get: operations["list_verdicts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{number}/sheet.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Sheet
+         * @description A machine as a check sheet: its parts, and what was read of each.
+         */
+        get: operations["export_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8370,7 +8390,7 @@ export interface components {
         };
         /**
          * PositionTableIn
-         * @description Positions as a table: a row each, cells parted by tabs, semicolons or commas.
+         * @description Positions as a table, cells parted by tabs, semicolons or commas; or a check sheet.
          */
         PositionTableIn: {
             /** Text */
@@ -16821,7 +16841,7 @@ export interface operations {
             };
         };
     };
-    read_chart_file: {
+    read_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -20816,6 +20836,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PositionStanding"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    export_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description The request cannot be read */

@@ -90,10 +90,10 @@ export function useSample(body: GoodPartsIn | null) {
   });
 }
 
-/** A chart's file as text. */
-export function useChartFile() {
+/** A file's table as text. */
+export function useFileText() {
   return useMutation({
-    mutationFn: (file: File) => ask(client.POST("/api/v1/charts/file", asForm({ file }))),
+    mutationFn: (file: File) => ask(client.POST("/api/v1/files/text", asForm({ file }))),
   });
 }
 

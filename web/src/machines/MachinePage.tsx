@@ -95,6 +95,13 @@ function Whole({ machine }: { machine: MachineWhole }) {
           </Link>
           <Button onClick={() => setEditing({ sheet: "machine" })}>Change</Button>
           <Button onClick={() => setEditing({ sheet: "copy" })}>Another of its kind</Button>
+          <a
+            href={`/api/v1/machines/${machine.id}/sheet.json`}
+            download
+            className="inline-flex min-h-[44px] items-center text-action-text underline"
+          >
+            Take it out as a check sheet
+          </a>
         </div>
         <section aria-label="Jobs">
           <h2 className="legend mb-1">Jobs</h2>

@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useAddPositionTable, usePositionTable } from "@/api/machines";
+import { useFileText } from "@/api/specs";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
@@ -13,6 +14,7 @@ export function PositionTable({ machine, onClose }: { machine: number; onClose: 
   const [text, setText] = useState("");
   const looked = usePositionTable(machine, useLater(text));
   const adding = useAddPositionTable(machine);
+  const reading = useFileText();
   const rows = text.trim() ? (looked.data ?? []) : [];
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -27,8 +29,25 @@ export function PositionTable({ machine, onClose }: { machine: number; onClose: 
     >
       <form onSubmit={submit} className="flex flex-col gap-3">
         <Labelled
+          id="position-file"
+          label="A file"
+          hint="CSV, .xlsx, or a check sheet"
+          error={reading.error?.message}
+        >
+          <input
+            id="position-file"
+            type="file"
+            accept=".json,.csv,.tsv,.txt,.xlsx"
+            className="w-full text-[0.93rem]"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) reading.mutate(file, { onSuccess: (read) => setText(read.text) });
+            }}
+          />
+        </Labelled>
+        <Labelled
           id="position-table"
-          label="Out of a spreadsheet, or typed with commas"
+          label="Or pasted out of a spreadsheet, or typed with commas"
           error={errorAt(adding.error ?? looked.error, "text")}
         >
           <TextArea

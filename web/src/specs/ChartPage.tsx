@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Refused } from "@/api/client";
-import { useChart, useChartFile } from "@/api/specs";
+import { useChart, useFileText } from "@/api/specs";
 import type { Chart, ChartAnswers, LibrarySpec } from "@/api/types";
 import { useStored } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
@@ -20,7 +20,7 @@ export default function ChartPage() {
   const [problem, setProblem] = useState("");
   const asked = useLater(text);
   const read = useChart(asked, answers);
-  const reading = useChartFile();
+  const reading = useFileText();
   const navigate = useNavigate();
   const chart = asked.trim() ? read.data : undefined;
   const refused = asked.trim() && read.error instanceof Refused ? read.error.message : "";

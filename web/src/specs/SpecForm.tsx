@@ -11,6 +11,7 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { Section } from "@/ui/Section";
 import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
+import { CurveView } from "./CurveView";
 import { GoodParts } from "./GoodParts";
 import { SourceFields } from "./SourceFields";
 import { type SourceDraft, sourceDraft, sourceOf } from "./source";
@@ -83,6 +84,8 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
     else adding.mutate(body, { onSuccess });
   }
   const others = unplacedErrors(error, FIELDS);
+  const figures = specOf(draft.part);
+  const curve = figures?.kind === "temperature_sensor" ? figures : null;
   return (
     <form onSubmit={submit} className="flex max-w-[64rem] flex-col gap-4">
       <div className="grid gap-x-8 gap-y-5 lg:grid-cols-2">
@@ -150,6 +153,12 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
         </Section>
         <Section title="Figures">
           <SpecEditor draft={draft.part} onChange={(part) => change({ part })} error={error} />
+          {curve && (
+            <details className="mt-4">
+              <summary className="min-h-9 cursor-pointer text-action-text">Its curve</summary>
+              <CurveView shown={[{ name: draft.name || "this sensor", spec: curve }]} />
+            </details>
+          )}
         </Section>
       </div>
       {spec && (

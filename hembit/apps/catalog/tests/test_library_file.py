@@ -141,7 +141,7 @@ class Sheets(SpecCase):
         return self.send_file("specs/library/looked-at", data, name)
 
     def chart(self, name: str, data: bytes) -> Any:
-        return self.send_file("charts/file", data, name, by_lead=False)
+        return self.send_file("files/text", data, name, by_lead=False)
 
     def book(self, *rows: list[Any], empty_first: bool = False) -> bytes:
         book = Workbook()

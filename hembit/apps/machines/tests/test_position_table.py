@@ -6,6 +6,10 @@ from typing import Any
 
 from hembit.apps.catalog.tests.specs import SpecCase, entry
 from hembit.apps.machines.models import FittedPart, Position
+from hembit.apps.machines.schemas import MachineIn
+from hembit.apps.machines.services import save_machine
+from hembit_core.sheets.judge_sheet import judge_sheet
+from hembit_core.sheets.sheet import read_sheet
 
 
 class PositionTable(SpecCase):
@@ -64,3 +68,34 @@ class PositionTable(SpecCase):
             with self.subTest(said):
                 self.assertIn(said, self.refused(self.add_rows(text))["text"])
                 self.assertEqual(Position.objects.count(), count)
+
+    def test_out_as_a_check_sheet_and_in_to_another_machine(self) -> None:
+        self.open_job()
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.1"))
+        out = self.get(f"machines/{self.machine.pk}/sheet.json")
+        self.assertEqual(out.status_code, 200)
+        text = out.content.decode()
+        sheet = read_sheet(text)
+        read = {one.name: one.readings for one in sheet.parts}
+        self.assertEqual(len(sheet.parts), 4)
+        (reading,) = read["Lower deck, front element"]
+        assert reading.judgement
+        # Judged again by the core alone, it says what stands in the record.
+        again = next(one for one in judge_sheet(sheet).parts if one.name == "Lower deck, front element")
+        assert again.readings[0].judgement
+        self.assertEqual(again.readings[0].judgement.state, reading.judgement.state)
+        other = save_machine(MachineIn(customer=self.customer.pk, name="Its twin"))
+        path = f"machines/{other.pk}/positions/table"
+        self.assertIn(
+            "no part is fitted", self.refused(self.get(f"machines/{other.pk}/sheet.json"))[""].lower()
+        )
+        self.good(self.send("post", path, {"text": text}))
+        specs = {
+            one.position.name: one.spec for one in FittedPart.objects.filter(position__machine=other)
+        }
+        self.assertEqual(specs, {one.name: one.spec.model_dump(mode="json") for one in sheet.parts})
+        self.assertIn("already", self.refused(self.send("post", path, {"text": text}))["text"])
+        self.assertIn("JSON", self.refused(self.send("post", path, {"text": "{"}))["text"])
+        brought = self.good(self.send_file("specs/library", text.encode()))
+        self.assertEqual(brought["new"], 4)
