@@ -93,7 +93,7 @@ class _Measured:
     weights: Floats
 
 
-def which_sensor(
+def match_sensor(
     taken: PairsTaken,
     known: Sequence[tuple[str, TemperatureSensor]],
     conditions: Conditions,

@@ -19,7 +19,7 @@ from hembit_core.families.temperature_sensor.types import SwitchingPtc
 from hembit_core.rules import default_rules
 from hembit_core.sensor_curves.comparing import CurvesAsked, show_curves
 from hembit_core.sensor_curves.drawn import table_temperatures
-from hembit_core.sensor_curves.matching import PairsTaken, which_sensor
+from hembit_core.sensor_curves.matching import PairsTaken, match_sensor
 from hembit_core.sensor_curves.separation import separation
 from hembit_core.sensor_curves.stretch import ends_of
 
@@ -163,7 +163,7 @@ class ApartTest(TestCase):
 class WhichSensorTest(TestCase):
     def test_one_pair_where_two_meet_asks_for_another_and_that_settles_it(self) -> None:
         first = ("25", "contact_probe", "10.04 kΩ")
-        found = which_sensor(taken(first), KNOWN, Conditions())
+        found = match_sensor(taken(first), KNOWN, Conditions())
         self.assertFalse(found.told_apart)
         fitting = {one.name for one in found.matches if one.fits}
         self.assertEqual(fitting, {"NTC 10 kΩ, B 3435", "NTC 10 kΩ, B 3977"})
@@ -174,7 +174,7 @@ class WhichSensorTest(TestCase):
             assert not isinstance(spec.sensor, SwitchingPtc) and found.next.source
             ohms = float(spec.sensor.curve().resistance(found.next.celsius))
             then = (f"{found.next.celsius:g}", found.next.source.value, f"{ohms:.0f} Ω")
-            settled = which_sensor(taken(first, then), KNOWN, Conditions())
+            settled = match_sensor(taken(first, then), KNOWN, Conditions())
             self.assertTrue(settled.told_apart)
             self.assertEqual(settled.matches[0].name, name)
 
@@ -193,35 +193,35 @@ class WhichSensorTest(TestCase):
             ("25.0", "guessed", f"{ohms[1]:.2f}"),
             leads_nulled=True,
         )
-        found = which_sensor(pairs, pt, Conditions())
+        found = match_sensor(pairs, pt, Conditions())
         self.assertAlmostEqual(found.matches[0].misfit, due, 6)
 
     def test_one_curve_of_several_specs_counts_once(self) -> None:
-        found = which_sensor(taken(("21.4", "contact_probe", "108.3")), KNOWN, Conditions())
+        found = match_sensor(taken(("21.4", "contact_probe", "108.3")), KNOWN, Conditions())
         self.assertTrue(found.told_apart)
         self.assertIn("2 more of this curve", found.headline)
 
     def test_what_is_open_or_shorted_has_no_curve(self) -> None:
         for shown in ("OL", "0.00 Ω"):
             with self.subTest(shown), self.assertRaises(InputError) as caught:
-                which_sensor(taken(("20", "contact_probe", shown)), KNOWN, Conditions())
+                match_sensor(taken(("20", "contact_probe", shown)), KNOWN, Conditions())
             self.assertEqual(caught.exception.field, "reading.pairs.0.display")
 
     def test_an_empty_library_and_an_unknown_sensor_are_said(self) -> None:
         pairs = taken(("20", "contact_probe", "777 kΩ"))
-        self.assertIn("holds no curve", which_sensor(pairs, [], Conditions()).explanation)
-        found = which_sensor(pairs, KNOWN, Conditions())
+        self.assertIn("holds no curve", match_sensor(pairs, [], Conditions()).explanation)
+        found = match_sensor(pairs, KNOWN, Conditions())
         self.assertIn("None of the known curves", found.headline)
         self.assertEqual(found.unlike, len(KNOWN))
 
     def test_same_curve_of_another_band_asks_for_no_measurement(self) -> None:
         twice = [("one", beta("10k", "3977")), ("other", beta("10k", "3977.01"))]
-        found = which_sensor(taken(("25", "contact_probe", "10k")), twice, Conditions())
+        found = match_sensor(taken(("25", "contact_probe", "10k")), twice, Conditions())
         self.assertIsNone(found.next)
 
     def test_rivals_that_no_bath_parts_are_left_open(self) -> None:
         twice = [("one", beta("10k", "3977")), ("other", beta("10k", "3990"))]
-        found = which_sensor(taken(("25", "contact_probe", "10k")), twice, Conditions())
+        found = match_sensor(taken(("25", "contact_probe", "10k")), twice, Conditions())
         self.assertFalse(found.told_apart)
         assert found.next
         self.assertIsNone(found.next.celsius)
@@ -242,5 +242,5 @@ class WhichSensorTest(TestCase):
             (f"{t:.2f}", "contact_probe", f"{float(spec.sensor.curve().resistance(t + off)):.5f}")
             for t in temperatures
         ]
-        found = which_sensor(taken(*rows, leads_nulled=True), KNOWN, Conditions())
+        found = match_sensor(taken(*rows, leads_nulled=True), KNOWN, Conditions())
         self.assertIn(name, {one.name for one in found.matches if one.fits})

@@ -13,7 +13,7 @@ from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.figures import Temperature
 from hembit_core.model import Model
 from hembit_core.sensor_curves.comparing import Curves, CurvesAsked, show_curves
-from hembit_core.sensor_curves.matching import Matched, PairsTaken, which_sensor
+from hembit_core.sensor_curves.matching import Matched, PairsTaken, match_sensor
 
 
 class PairsIn(Model):
@@ -48,7 +48,7 @@ def match(given: PairsIn) -> MatchedOut:
         assert isinstance(entry.spec, TemperatureSensor)
         known.append((entry.name, entry.spec))
     conditions = Conditions(meter=find_meter(given.meter, given.meter_air), rules=rules_here())
-    matched = which_sensor(given.taken, known, conditions)
+    matched = match_sensor(given.taken, known, conditions)
     return MatchedOut(
         matched=matched, specs=tuple(found_spec(rows[one.place]) for one in matched.matches)
     )

@@ -1,0 +1,78 @@
+"""Every measurement that could be taken in a circuit, with what it costs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import combinations
+
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.component import Role
+from hembit_core.circuits.probe import Probe
+from hembit_core.data_files import table
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """A measurement and its cost [min]."""
+
+    probe: Probe
+    cost: float
+
+
+def candidates_of(
+    circuit: Circuit, called: tuple[str, ...] = (), *, live: bool = True, is_live: bool = False
+) -> tuple[Candidate, ...]:
+    """What could be measured: each part alone, each two nodes dead; volts and amps live.
+
+    Parameters
+    ----------
+    called : contacts that are not as at rest when it is live.
+    live : whether live measurements are among them.
+    is_live : whether the machine is live now, so that going there costs nothing more.
+    """
+    costs = table("measuring_costs")
+    found: list[Candidate] = []
+    for part in circuit.parts:
+        component = part.component
+        if all(path.role in (Role.SOURCE,) for path in component.paths):
+            continue
+        ends = sorted({(path.first, path.second) for path in component.paths})
+        for first, second in ends:
+            nodes = part.nodes[first], part.nodes[second]
+            found.append(
+                Candidate(
+                    Probe(kind="ohms", first=nodes[0], second=nodes[1], alone=part.key), costs["alone"]
+                )
+            )
+            if any(path.role is Role.CONTACT for path in component.paths):
+                turned = Probe(
+                    kind="ohms", first=nodes[0], second=nodes[1], alone=part.key, called=(part.key,)
+                )
+                found.append(Candidate(turned, costs["alone"] + 1.0))
+    found += [
+        Candidate(Probe(kind="ohms", first=one, second=other), costs["ohms"])
+        for one, other in combinations(circuit.probed, 2)
+    ]
+    if live:
+        more = 0.0 if is_live else costs["going_live"]
+        found += _live(circuit, called, more)
+    return tuple(found)
+
+
+def _live(circuit: Circuit, called: tuple[str, ...], more: float) -> list[Candidate]:
+    costs = table("measuring_costs")
+    worth = costs["worth_live"]
+    found = [
+        Candidate(
+            Probe(kind="volts", first=one, second=other, called=called), worth * (costs["volts"] + more)
+        )
+        for one, other in combinations(circuit.probed, 2)
+    ]
+    for part in circuit.parts:
+        for place, path in enumerate(part.component.paths):
+            if path.role is Role.LOAD:
+                probe = Probe(kind="amps", part=part.key, path=place, called=called)
+                found.append(Candidate(probe, worth * (costs["amps"] + more)))
+    return found
+
+

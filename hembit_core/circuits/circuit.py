@@ -1,0 +1,166 @@
+"""A circuit: parts between named nodes, what is wrong with it, and its branches as arrays."""
+
+from __future__ import annotations
+
+from functools import cached_property
+
+import numpy as np
+from pydantic import Field
+from numpy.typing import NDArray
+
+from hembit_core.circuits.component import Component, Role
+from hembit_core.model import Model
+
+CASE = "PE"
+"""The node of the case and of the protective conductor."""
+
+
+class CircuitPart(Model):
+    """A part in a circuit, its terminals on the nodes of the same places."""
+
+    key: str = Field(min_length=1, max_length=80)
+    name: str = Field(max_length=120)
+    component: Component
+    nodes: tuple[str, ...]
+
+
+class Fault(Model):
+    """What is wrong with a row of a circuit; ``part`` is its key."""
+
+    part: str
+    text: str
+
+
+class Branch(Model):
+    """A branch of the network: a part's path, or from a terminal of it to the case."""
+
+    part: int
+    path: int | None
+    terminal: int | None
+    first: int
+    second: int
+
+
+class Circuit(Model):
+    """Parts between nodes. ``reachable`` are the nodes a probe can reach; all where none are named."""
+
+    parts: tuple[CircuitPart, ...] = Field(max_length=60)
+    reachable: tuple[str, ...] = ()
+
+    @cached_property
+    def nodes(self) -> tuple[str, ...]:
+        """Every node, in the order in which parts name them; the case last where anything leaks to it."""
+        found = dict.fromkeys(node for part in self.parts for node in part.nodes)
+        return tuple(dict.fromkeys((*found, CASE)))
+
+    @cached_property
+    def probed(self) -> tuple[str, ...]:
+        """The nodes a probe can reach."""
+        return tuple(one for one in self.nodes if one in self.reachable) or self.nodes
+
+    @cached_property
+    def branches(self) -> tuple[Branch, ...]:
+        """Every path, then a place for a leak to the case at every terminal that may have one."""
+        at = {name: place for place, name in enumerate(self.nodes)}
+        paths = [
+            Branch(
+                part=number,
+                path=place,
+                terminal=None,
+                first=at[part.nodes[path.first]],
+                second=at[part.nodes[path.second]],
+            )
+            for number, part in enumerate(self.parts)
+            for place, path in enumerate(part.component.paths)
+        ]
+        leaks = [
+            Branch(
+                part=number,
+                path=None,
+                terminal=terminal,
+                first=at[part.nodes[terminal]],
+                second=at[CASE],
+            )
+            for number, part in enumerate(self.parts)
+            for terminal in sorted(_leaking(part.component))
+            if part.nodes[terminal] != CASE
+        ]
+        return (*paths, *leaks)
+
+    @cached_property
+    def ends(self) -> NDArray[np.int64]:
+        """Both nodes of each branch, shape (branches, 2)."""
+        return np.array([(one.first, one.second) for one in self.branches], dtype=np.int64)
+
+    def place_of(self, key: str) -> int:
+        """The place of a part by its key.
+
+        Raises
+        ------
+        KeyError
+            If there is none.
+        """
+        for place, part in enumerate(self.parts):
+            if part.key == key:
+                return place
+        raise KeyError(key)
+
+    def faults(self) -> tuple[Fault, ...]:
+        """Rows that cannot be: a part with both ends on one node, floating, across a source, unknown."""
+        found = []
+        degree: dict[str, int] = {CASE: 1}
+        for part in self.parts:
+            for node in part.nodes:
+                degree[node] = degree.get(node, 0) + 1
+        keys: set[str] = set()
+        for part in self.parts:
+            wanted = len(part.component.terminals)
+            told = ""
+            if part.key in keys:
+                told = "There is another part of this name."
+            elif len(part.nodes) != wanted:
+                told = f"It has {wanted} terminals and {len(part.nodes)} nodes are given."
+            elif any(not one.strip() for one in part.nodes):
+                told = "A node has no name."
+            elif len(set(part.nodes)) < len(part.nodes):
+                told = "Two of its terminals are on one node: it would be short-circuited."
+            elif all(degree[one] < 2 for one in part.nodes):
+                told = "Nothing else is on its nodes: it floats."
+            keys.add(part.key)
+            if told:
+                found.append(Fault(part=part.key, text=told))
+        return (*found, *self._shorted(keys and not found))
+
+    def _shorted(self, is_whole: object) -> list[Fault]:
+        """Sources whose ends are joined by nothing but what is closed at rest."""
+        if not is_whole:
+            return []
+        joined = {one: one for one in self.nodes}
+
+        def root(node: str) -> str:
+            while joined[node] != node:
+                node = joined[node]
+            return node
+
+        for part in self.parts:
+            for path in part.component.paths:
+                is_closed = path.role is Role.CONTACT and path.closed_at_rest
+                if path.role is Role.JOINT or is_closed:
+                    joined[root(part.nodes[path.first])] = root(part.nodes[path.second])
+        return [
+            Fault(part=part.key, text="Its two ends are joined by wires and closed contacts alone.")
+            for part in self.parts
+            for path in part.component.paths
+            if path.role is Role.SOURCE
+            and root(part.nodes[path.first]) == root(part.nodes[path.second])
+        ]
+
+
+def _leaking(component: Component) -> set[int]:
+    return {
+        effect.leak_at
+        for mode in component.modes
+        for level in mode.levels
+        for effect in level.effects
+        if effect.leak_at is not None
+    }

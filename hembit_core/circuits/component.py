@@ -1,0 +1,152 @@
+"""What a part is in a circuit: its paths cold and live, its contacts, how it fails. Data, no behaviour."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from enum import StrEnum
+from typing import Any
+
+from pydantic import Field
+
+from hembit_core.data_files import table
+from hembit_core.model import Model
+
+CLOSED = 0.02
+"""A closed contact, a fuse, a joint [Ω]."""
+CLOSED_SPREAD = 0.8
+"""How uncertain that is, as a standard deviation of ln R."""
+SHORT = 0.05
+"""A path that is shorted [Ω]."""
+
+
+class Role(StrEnum):
+    """What a path does."""
+
+    LOAD = "load"
+    CONTACT = "contact"
+    JOINT = "joint"
+    SOURCE = "source"
+
+
+class Path(Model):
+    """A path between two terminals of a part, by their places.
+
+    Attributes
+    ----------
+    role : load, contact, joint or source.
+    cold : what an ohmmeter finds [Ω]; ``cold_spread`` how uncertain that is, as an sd of ln R.
+    live, reactive : resistance and reactance at working state [Ω]; ``live_spread`` likewise.
+    closed_at_rest : of a contact, whether it is closed with nothing called.
+    """
+
+    first: int
+    second: int
+    role: Role = Role.LOAD
+    cold: float = Field(gt=0)
+    cold_spread: float = 0.05
+    live: float | None = None
+    reactive: float = 0.0
+    live_spread: float = 0.05
+    closed_at_rest: bool = True
+
+
+class Effect(Model):
+    """What a fault does to one path, or from one terminal to the case."""
+
+    path: int | None = None
+    leak_at: int | None = None
+    ohms: float | None = None
+    factor: float | None = None
+    when_closed: bool = False
+    stuck: bool | None = None
+    absent: bool = False
+    spread: float = 0.0
+
+
+class Level(Model):
+    """One severity of a fault mode, with its share of the mode's weight."""
+
+    share: float
+    effects: tuple[Effect, ...]
+
+
+class Mode(Model):
+    """One way of failing: its code, its prior relative to other modes and parts, its levels."""
+
+    code: str
+    prior: float
+    levels: tuple[Level, ...]
+
+
+class Component(Model):
+    """A part as the circuit has it.
+
+    ``volts`` and ``phase`` [degree] are a source's, ``trips_at`` its protection [A]; a contact is
+    moved by the coil ``moved_by`` (a part's key), which pulls in at ``pulls_in`` of ``rated`` [V], or,
+    without one, by what is said of the machine.
+    """
+
+    what: str
+    terminals: tuple[str, ...]
+    paths: tuple[Path, ...]
+    modes: tuple[Mode, ...]
+    volts: float = 0.0
+    phase: float = 0.0
+    trips_at: float | None = None
+    moved_by: str | None = None
+    pulls_in: float = 0.65
+    rated: float = 0.0
+
+
+def modes_of(
+    name: str, prior: float, paths: int, terminals: int = 2, *, case: bool = False
+) -> tuple[Mode, ...]:
+    """The fault modes of a kind of part, by the table, over all its paths and terminals.
+
+    Parameters
+    ----------
+    name : the table's kind.
+    prior : how often such a part fails, relative to other parts.
+    paths, terminals : how many it has; a mode of one path is each path's.
+    case : whether it can leak to the case.
+    """
+    rows: dict[str, Any] = table("circuit_modes")[name]
+    found = []
+    for code, row in rows.items():
+        is_leak = any("leak" in one for one in row["levels"])
+        if is_leak and not case:
+            continue
+        places = 1 if code.startswith("stuck_f") or code.startswith("stuck_s") else paths
+        places = terminals if is_leak else places
+        for place in range(places):
+            levels = tuple(
+                Level(share=1 / len(row["levels"]), effects=_effects(one, place))
+                for one in row["levels"]
+            )
+            prior_here = prior * float(row["weight"]) / places
+            named = f"{code}:{place}" if places > 1 else code
+            found.append(Mode(code=named, prior=prior_here, levels=levels))
+    return tuple(found)
+
+
+def _effects(row: dict[str, Any], place: int) -> tuple[Effect, ...]:
+    spread = float(row.get("spread", 0.0))
+    if "leak" in row:
+        return (Effect(leak_at=place, ohms=row["leak"], spread=spread),)
+    if "factor" in row:
+        return (Effect(path=place, factor=row["factor"], spread=spread),)
+    if "ohms" in row:
+        return (Effect(path=place, ohms=row["ohms"], spread=spread),)
+    if "when_closed" in row:
+        return (Effect(path=place, ohms=row["when_closed"], when_closed=True, spread=spread),)
+    return _SET[row["set"]](place)
+
+
+_SET: dict[str, Callable[[int], tuple[Effect, ...]]] = {
+    "open": lambda place: (Effect(path=place, stuck=False),),
+    "closed": lambda place: (Effect(path=place, stuck=True),),
+    "short": lambda place: (Effect(path=place, ohms=SHORT, spread=CLOSED_SPREAD),),
+    "absent": lambda place: (Effect(path=place, absent=True),),
+    "first": lambda place: (Effect(path=0, stuck=True), Effect(path=1, stuck=False)),
+    "second": lambda place: (Effect(path=0, stuck=False), Effect(path=1, stuck=True)),
+}

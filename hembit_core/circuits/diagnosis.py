@@ -1,0 +1,90 @@
+"""Readings in, ranking and next measurement out: one step of finding what is wrong."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from hembit_core.circuits.candidates import Candidate, candidates_of
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.explaining import Weighed, weigh
+from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
+from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
+from hembit_core.circuits.next_reading import Worth, worth_of
+from hembit_core.circuits.probe import Reading
+
+SURE = 0.95
+"""An explanation of that weight is enough [1]."""
+WORTHLESS = 0.02
+"""A measurement that brings less is not proposed [bit]."""
+DANGER = 0.02
+"""Nothing live is proposed while shorts and leaks weigh more, and a dead reading could settle it."""
+_DANGEROUS = {"short", "leaks", "low"}
+
+
+@dataclass(frozen=True)
+class Diagnosis:
+    """What the readings say of a circuit."""
+
+    weighed: Weighed
+    ranked: tuple[Explanation, ...]
+    next: tuple[Worth, ...]
+    danger: float
+
+    @property
+    def settled(self) -> bool:
+        """Whether one explanation, or those tied with it, is enough, or nothing tells more."""
+        return not self.next or self.weight_of_first >= SURE
+
+    @property
+    def weight_of_first(self) -> float:
+        """The weight of the first explanation with those that nothing tells from it."""
+        if not self.ranked:
+            return 0.0
+        first = self.ranked[0]
+        return first.weight + sum(self.ranked[one].weight for one in first.tied)
+
+
+def diagnose(
+    circuit: Circuit,
+    readings: Sequence[Reading],
+    called: tuple[str, ...] = (),
+    *,
+    live: bool = True,
+    is_live: bool = False,
+    tie: bool = True,
+) -> Diagnosis:
+    """Weigh every explanation by the readings, and propose what to measure next."""
+    faults, hypotheses = faults_of(circuit), hypotheses_of(circuit)
+    weighed = weigh(circuit, faults, hypotheses, readings)
+    candidates = candidates_of(circuit, called, live=live, is_live=is_live)
+    groups = groups_of(circuit)
+    ranked = explanations(circuit, weighed, candidates if tie else ())
+    danger = _danger(circuit, weighed, groups)
+    taken = {one.probe for one in readings}
+    wanted = [one for one in candidates if one.probe not in taken]
+    found = worth_of(circuit, faults, weighed, wanted, groups)
+    found = [one for one in found if one.bits > WORTHLESS]
+    dead = [one for one in found if not one.candidate.probe.is_live]
+    if danger > DANGER and dead:
+        found = dead
+    return Diagnosis(weighed, ranked, tuple(found), danger)
+
+
+def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:
+    """The weight of explanations with a short or a leak in them."""
+    weight = np.bincount(groups, weighed.weight)
+    return float(
+        sum(
+            weight[place]
+            for place, name in enumerate(names_of(circuit))
+            if any(code in _DANGEROUS for _, code in name)
+        )
+    )
+
+
+def best_of(found: Sequence[Worth]) -> Candidate:
+    """The measurement to take: the most information for its cost."""
+    return found[0].candidate

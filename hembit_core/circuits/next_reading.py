@@ -1,0 +1,101 @@
+"""What to measure next: the information each measurement would bring, for what it costs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from hembit_core.circuits.candidates import Candidate
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.explaining import LEAST_SPREAD, Weighed
+from hembit_core.circuits.hypotheses import Faults, Floats
+from hembit_core.circuits.normal import cumulative
+from hembit_core.circuits.predicting import predict
+
+ACTIVE = 0.995
+"""Explanations with so much of the weight are told apart [1]."""
+MOST_ACTIVE = 400
+_BINS = 24
+_METER = 0.01
+"""A usual meter's spread in the compared frame, where none is in hand [1]."""
+_OVERFLOW = 4e7
+
+
+@dataclass(frozen=True)
+class Worth:
+    """A measurement with what it brings [bit] and what that is per minute."""
+
+    candidate: Candidate
+    bits: float
+
+    @property
+    def per_minute(self) -> float:
+        """Information for its cost [bit/min]."""
+        return self.bits / self.candidate.cost
+
+
+def active_of(weighed: Weighed) -> np.ndarray:
+    """The places of the hypotheses that together hold nearly all the weight, the heaviest first."""
+    order = np.argsort(-weighed.weight, kind="stable")
+    held = np.cumsum(weighed.weight[order])
+    return order[: min(int(np.searchsorted(held, ACTIVE)) + 1, MOST_ACTIVE)]
+
+
+def worth_of(
+    circuit: Circuit,
+    faults: Faults,
+    weighed: Weighed,
+    candidates: Sequence[Candidate],
+    groups: np.ndarray | None = None,
+) -> list[Worth]:
+    """Each measurement with the information it is expected to bring, the best for its cost first.
+
+    Mutual information of the outcome and what is wrong: the entropy of the mixture of outcomes less
+    the mean entropy of each explanation's own, in bins between the predictions.
+
+    Parameters
+    ----------
+    groups : the explanation of each hypothesis, where several say the same; each its own otherwise.
+    """
+    active = active_of(weighed)
+    some = weighed.hypotheses.take(active)
+    weight = weighed.weight[active] / weighed.weight[active].sum()
+    of = np.arange(len(active)) if groups is None else np.unique(groups[active], return_inverse=True)[1]
+    found = []
+    for one in candidates:
+        outcome = predict(circuit, faults, some, one.probe)
+        spread = np.hypot(outcome.spread, _METER)
+        found.append(Worth(one, _information(outcome.scaled, spread, weight, of)))
+    return sorted(found, key=lambda one: -one.per_minute)
+
+
+def _information(middle: Floats, spread: Floats, weight: Floats, of: np.ndarray) -> float:
+    """Mutual information of an outcome and its group [bit]."""
+    edges = _edges(middle, spread, weight)
+    if len(edges) == 0:
+        return 0.0
+    below = cumulative((edges[None, :] - middle[:, None]) / np.maximum(spread, LEAST_SPREAD)[:, None])
+    cells = np.diff(below, axis=1, prepend=0.0, append=1.0)
+    joint = np.zeros((int(of.max()) + 1, cells.shape[1]))
+    np.add.at(joint, of, weight[:, None] * cells)
+    return float(_entropy(joint.sum(axis=0)) + _entropy(joint.sum(axis=1)) - _entropy(joint.ravel()))
+
+
+def _edges(middle: Floats, spread: Floats, weight: Floats) -> Floats:
+    """Where outcomes are parted: half way between neighbouring predictions that differ."""
+    order = np.argsort(middle)
+    values, wide = middle[order], spread[order]
+    gaps = np.diff(values)
+    apart = gaps > 0.5 * np.minimum(wide[:-1], wide[1:])
+    edges = (values[:-1] + values[1:])[apart] / 2
+    if len(edges) > _BINS:
+        sizes = gaps[apart] / (wide[:-1] + wide[1:])[apart]
+        edges = np.sort(edges[np.argsort(-sizes)[:_BINS]])
+    return np.asarray(edges)
+
+
+def _entropy(shares: Floats) -> float:
+    kept = shares[shares > 1e-15]
+    return float(-(kept * np.log2(kept)).sum())
