@@ -1,1 +1,1 @@
-"""A machine's small circuit, solved: what to read, what explains what was read, what to measure next."""
+"""A machine's small circuit: what to read, what explains what was read, what to measure next."""

@@ -74,5 +74,3 @@ def _live(circuit: Circuit, called: tuple[str, ...], more: float) -> list[Candid
                 probe = Probe(kind="amps", part=part.key, path=place, called=called)
                 found.append(Candidate(probe, worth * (costs["amps"] + more)))
     return found
-
-

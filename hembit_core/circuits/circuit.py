@@ -5,8 +5,8 @@ from __future__ import annotations
 from functools import cached_property
 
 import numpy as np
-from pydantic import Field
 from numpy.typing import NDArray
+from pydantic import Field
 
 from hembit_core.circuits.component import Component, Role
 from hembit_core.model import Model
@@ -49,7 +49,7 @@ class Circuit(Model):
 
     @cached_property
     def nodes(self) -> tuple[str, ...]:
-        """Every node, in the order in which parts name them; the case last where anything leaks to it."""
+        """Every node, in the order in which parts name them; the case is among them."""
         found = dict.fromkeys(node for part in self.parts for node in part.nodes)
         return tuple(dict.fromkeys((*found, CASE)))
 
@@ -87,7 +87,7 @@ class Circuit(Model):
         ]
         return (*paths, *leaks)
 
-    @cached_property
+    @property
     def ends(self) -> NDArray[np.int64]:
         """Both nodes of each branch, shape (branches, 2)."""
         return np.array([(one.first, one.second) for one in self.branches], dtype=np.int64)
@@ -106,7 +106,7 @@ class Circuit(Model):
         raise KeyError(key)
 
     def faults(self) -> tuple[Fault, ...]:
-        """Rows that cannot be: a part with both ends on one node, floating, across a source, unknown."""
+        """Rows that cannot be: both ends on one node, floating, a source joined end to end."""
         found = []
         degree: dict[str, int] = {CASE: 1}
         for part in self.parts:

@@ -1,4 +1,4 @@
-"""What a part is in a circuit: its paths cold and live, its contacts, how it fails. Data, no behaviour."""
+"""What a part is in a circuit: its paths cold and live, its contacts, how it fails."""
 
 from __future__ import annotations
 

@@ -13,10 +13,13 @@ from hembit_core.circuits.normal import LOG_TWO_PI, log_above
 from hembit_core.circuits.predicting import Prediction, predict, scaled, slope
 from hembit_core.circuits.probe import Reading
 
+_COULD_COUNT = 40.0
+"""What lies further below the heaviest, straight, is not worked out anew [ln]."""
+_ROUNDS = 2
+_FARTHEST = 5.0
+"""No part is put further from its middle than that [standard deviations]."""
 LEAST_SPREAD = 0.004
 """No figure is compared more sharply than that, whatever the meter says [1]."""
-_NEVER_OPEN = 1e8
-"""A prediction above this is an overflow on any meter [Ω]."""
 
 
 @dataclass(frozen=True)
@@ -50,14 +53,34 @@ def weigh(
         found = predict(circuit, faults, hypotheses, one.probe, one.input_ohms)
         log_likelihood += one.weight * _overflow(found, one)
     if figures:
-        predicted = [
-            predict(circuit, faults, hypotheses, one.probe, one.input_ohms) for one in figures
-        ]
-        log_likelihood += _joint(predicted, figures)
+        log_likelihood += _figures(circuit, faults, hypotheses, figures, log_likelihood)
     log_weight = hypotheses.log_prior + log_likelihood
     log_weight -= log_weight.max()
     weight = np.exp(log_weight)
     return Weighed(hypotheses, log_likelihood, weight / weight.sum())
+
+
+def _figures(
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    figures: Sequence[Reading],
+    others: Floats,
+) -> Floats:
+    """The log-likelihood of all figures: straight first, then anew about the likeliest parts.
+
+    A fault of wide severity bends the predictions: those that could still count are worked out again
+    where the readings put their parts (Laplace's approximation).
+    """
+    predicted = [predict(circuit, faults, hypotheses, one.probe, one.input_ohms) for one in figures]
+    found, drawn = _joint(predicted, figures)
+    heavy = hypotheses.log_prior + others + found
+    bent = np.flatnonzero(heavy > heavy.max() - _COULD_COUNT)
+    for _ in range(_ROUNDS):
+        some, at = hypotheses.take(bent), drawn[bent]
+        predicted = [predict(circuit, faults, some, one.probe, one.input_ohms, at) for one in figures]
+        found[bent], drawn[bent] = _joint(predicted, figures, at)
+    return found
 
 
 def _overflow(found: Prediction, one: Reading) -> Floats:
@@ -69,7 +92,7 @@ def own_spread(one: Reading) -> float:
     """The meter's standard deviation of a figure in the frame of :func:`scaled`."""
     assert one.value is not None
     meter = one.standard * float(slope(one.probe.kind, one.value))
-    return max(meter, LEAST_SPREAD) / max(one.weight, 1e-3) ** 0.5
+    return float(max(meter, LEAST_SPREAD) / max(one.weight, 1e-3) ** 0.5)
 
 
 def residuals(predicted: Sequence[Prediction], figures: Sequence[Reading]) -> tuple[Floats, Floats]:
@@ -96,9 +119,21 @@ def residuals(predicted: Sequence[Prediction], figures: Sequence[Reading]) -> tu
     return off, covariance
 
 
-def _joint(predicted: Sequence[Prediction], figures: Sequence[Reading]) -> Floats:
+def _joint(
+    predicted: Sequence[Prediction], figures: Sequence[Reading], at: Floats | None = None
+) -> tuple[Floats, Floats]:
+    """The log-likelihood of figures, and where they put the parts, in standard deviations.
+
+    ``at`` is where the predictions were worked out; in the middle where it is left out.
+    """
     off, covariance = residuals(predicted, figures)
+    change = np.stack([one.by_branch for one in predicted], axis=1)
+    if at is not None:
+        off = off + np.einsum("hrb,hb->hr", change, at)
     root = np.linalg.cholesky(covariance)
     z = np.linalg.solve(root, off[..., None])[..., 0]
     log_root = np.log(np.diagonal(root, axis1=1, axis2=2)).sum(axis=1)
-    return np.asarray(-0.5 * (z**2).sum(axis=1) - log_root - 0.5 * len(figures) * LOG_TWO_PI)
+    found = -0.5 * (z**2).sum(axis=1) - log_root - 0.5 * len(figures) * LOG_TWO_PI
+    back = np.linalg.solve(root.transpose(0, 2, 1), z[..., None])[..., 0]
+    drawn = np.clip(np.einsum("hrb,hr->hb", change, back), -_FARTHEST, _FARTHEST)
+    return np.asarray(found), drawn

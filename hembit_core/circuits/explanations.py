@@ -45,7 +45,9 @@ def code_of(circuit: Circuit, single: Single) -> tuple[str, str]:
 
 
 @lru_cache(maxsize=32)
-def _groups(circuit: Circuit, pairs: bool) -> tuple[np.ndarray, tuple[tuple[tuple[str, str], ...], ...]]:
+def _groups(
+    circuit: Circuit, pairs: bool
+) -> tuple[np.ndarray, tuple[tuple[tuple[str, str], ...], ...]]:
     faults, hypotheses = faults_of(circuit), hypotheses_of(circuit, pairs)
     codes = [()] + [(code_of(circuit, one),) for one in faults.singles[1:]]
     known: dict[tuple[tuple[str, str], ...], int] = {}

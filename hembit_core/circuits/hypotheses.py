@@ -15,6 +15,7 @@ Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
 Bools = NDArray[np.bool_]
 
+_Places = dict[tuple[int, int | None], int]
 PAIR = 0.1
 """A pair weighs so much of the product of its faults' relative priors [1]."""
 HEALTHY = 0.08
@@ -87,8 +88,10 @@ def faults_of(circuit: Circuit) -> Faults:
     count = len(branches)
     base = _base(circuit)
     singles, priors, rows = [Single(-1, -1, -1)], [0.0], [base]
-    at = {(one.part, one.path): place for place, one in enumerate(branches) if one.path is not None}
-    leak = {
+    at: _Places = {
+        (one.part, one.path): place for place, one in enumerate(branches) if one.path is not None
+    }
+    leak: _Places = {
         (one.part, one.terminal): place
         for place, one in enumerate(branches)
         if one.terminal is not None
@@ -142,10 +145,13 @@ class _Row:
 def _base(circuit: Circuit) -> _Row:
     count = len(circuit.branches)
     row = _Row(
-        *(np.ones(count) for _ in range(2)),
-        *(np.zeros(count) for _ in range(3)),
-        np.full(count, FREE),
-        np.zeros(count, dtype=bool),
+        cold=np.ones(count),
+        live=np.ones(count),
+        reactive=np.zeros(count),
+        spread_cold=np.zeros(count),
+        spread_live=np.zeros(count),
+        held=np.full(count, FREE),
+        absent=np.zeros(count, dtype=bool),
     )
     for place, branch in enumerate(circuit.branches):
         if branch.path is None:
@@ -164,8 +170,8 @@ def _made(
     base: _Row,
     effects: tuple[Effect, ...],
     part: int,
-    at: dict[tuple[int, int | None], int],
-    leak: dict[tuple[int, int | None], int],
+    at: _Places,
+    leak: _Places,
 ) -> _Row | None:
     """The branches with a fault in them; None where it cannot be: a leak of what is on the case."""
     row = replace(base, **{name: value.copy() for name, value in vars(base).items()})

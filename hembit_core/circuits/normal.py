@@ -45,7 +45,7 @@ def log_above(z: ArrayLike) -> Floats:
     tails = np.fromiter((erfc(one / sqrt(2)) / 2 for one in given.ravel()), float, given.size)
     with np.errstate(divide="ignore"):
         found = np.maximum(np.log(tails), _FLOOR)
-    return found.reshape(given.shape)
+    return np.asarray(found.reshape(given.shape))
 
 
 LOG_TWO_PI = log(2 * np.pi)

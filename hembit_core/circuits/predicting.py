@@ -10,6 +10,7 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
 from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.solving import (
+    SUPPLY_SPREAD,
     Network,
     between,
     grounded,
@@ -22,8 +23,8 @@ from hembit_core.circuits.solving import (
 SCALE = {"ohms": 0.3, "volts": 1.5, "amps": 0.05}
 """Below this a figure counts by its size, above by its share, as arsinh(x / 2 s) [Ω, V, A]."""
 LEAST_OHMS = 1e-6
-SUPPLY_SPREAD = 0.03
-"""How far a supply's volts may be from what they are called, as a standard deviation [1]."""
+OPEN = 1e9
+"""Ohms from which on a path is none [Ω]."""
 _FLOATS_ABOVE = 0.1
 """Of the meter's input: a node fed through more floats, and a ghost may stand there [1]."""
 _GHOST = 0.3
@@ -71,19 +72,21 @@ def predict(
     hypotheses: Hypotheses,
     probe: Probe,
     input_ohms: float = 1e7,
+    drawn: Floats | None = None,
 ) -> Prediction:
     """What a probe reads under each hypothesis.
 
     Dead, one ampere is driven from probe to probe: R = V, ∂R/∂ln Rᵦ = vᵦ² gᵦ. Live, the meter stands as
-    a branch of its own; sensitivities by the adjoint network.
+    a branch of its own; sensitivities by the adjoint network. ``drawn`` as in
+    :func:`~hembit_core.circuits.solving.network_of`.
 
     References
     ----------
     Nodal analysis and adjoint sensitivities (Director and Rohrer, IEEE Trans. CT-16 (1969) 318).
     """
     if probe.kind == "ohms":
-        return _ohms(circuit, network_of(circuit, faults, hypotheses, probe), probe)
-    network, potentials, tripped = settled(circuit, faults, hypotheses, probe)
+        return _ohms(circuit, network_of(circuit, faults, hypotheses, probe, None, drawn), probe)
+    network, potentials, tripped = settled(circuit, faults, hypotheses, probe, drawn)
     if probe.kind == "volts":
         return _volts(circuit, network, tripped, probe, input_ohms)
     return _amps(circuit, network, potentials, tripped, probe)
@@ -95,9 +98,10 @@ def _ohms(circuit: Circuit, network: Network, probe: Probe) -> Prediction:
     matrix = matrix_of(network)
     x = grounded(np.linalg.solve(matrix, np.broadcast_to(pair, matrix.shape[:2])[..., None])[..., 0])
     full = np.append(pair, -pair.sum())
-    ohms = np.maximum(x @ full, LEAST_OHMS)
+    # Above any meter's range all is one thing, an overflow: how far above says nothing.
+    ohms = np.clip(x @ full, LEAST_OHMS, OPEN)
     across = x[:, network.ends[:, 0]] - x[:, network.ends[:, 1]]
-    by_branch = across**2 * network.conductance * network.spread
+    by_branch = across**2 * network.conductance * network.spread * (ohms < OPEN)[:, None]
     by_branch *= slope("ohms", ohms)[:, None]
     by_branch = np.concatenate([np.real(by_branch), np.zeros_like(across)], axis=1)
     zero = np.zeros(len(ohms))

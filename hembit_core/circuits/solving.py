@@ -25,6 +25,8 @@ from hembit_core.circuits.probe import Probe
 Complex = NDArray[np.complex128]
 TIE = 1e-10
 """From every node to the grounded one [S]."""
+SUPPLY_SPREAD = 0.03
+"""How far a supply's volts may be from what they are called, as a standard deviation [1]."""
 _ROUNDS = 4
 """How often contacts are moved by coils until they rest [1]."""
 
@@ -42,7 +44,7 @@ class Network:
 
     ends: NDArray[np.int64]
     nodes: int
-    conductance: Complex | Floats
+    conductance: np.ndarray
     spread: Floats
     volts: Complex
 
@@ -59,11 +61,14 @@ def network_of(
     hypotheses: Hypotheses,
     probe: Probe,
     closed: Bools | None = None,
+    drawn: Floats | None = None,
 ) -> Network:
     """The network that a probe meets, under each hypothesis.
 
     ``closed`` says of every branch whether it conducts unless a fault holds it, shape
     (hypotheses, branches); as at rest, and turned where ``probe.called``, where it is left out.
+    ``drawn`` is how far each branch's ln R, then each source's ln V, is from the middle, in
+    standard deviations, shape (hypotheses, 2 · branches); in the middle where it is left out.
     """
     held = _combined(faults, hypotheses, "held")
     if closed is None:
@@ -83,6 +88,10 @@ def network_of(
         conducts = conducts & ~faults.is_source
         spread = _combined(faults, hypotheses, "spread_cold")
         conductance = np.where(conducts, 1 / _combined(faults, hypotheses, "cold"), 0.0)
+    if drawn is not None:
+        count = len(circuit.branches)
+        conductance = conductance * np.exp(-drawn[:, :count] * spread)
+        volts = volts * np.exp(drawn[:, count:] * SUPPLY_SPREAD)
     return Network(circuit.ends, len(circuit.nodes), conductance, spread, volts)
 
 
@@ -111,9 +120,9 @@ def _source_volts(circuit: Circuit) -> Complex:
 
 
 def matrix_of(network: Network) -> np.ndarray:
-    """The node admittance matrix without its grounded node, the last; shape (hypotheses, n − 1, n − 1)."""
+    """The admittance matrix without its grounded node, the last; shape (hypotheses, n − 1, n − 1)."""
     count, size = network.conductance.shape[0], network.nodes
-    whole = np.zeros((count, size, size), dtype=network.conductance.dtype)
+    whole: np.ndarray = np.zeros((count, size, size), dtype=network.conductance.dtype)
     for place, (first, second) in enumerate(network.ends):
         g = network.conductance[:, place]
         whole[:, first, first] += g
@@ -150,7 +159,11 @@ def injected(network: Network) -> Complex:
 
 
 def settled(
-    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, probe: Probe
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    probe: Probe,
+    drawn: Floats | None = None,
 ) -> tuple[Network, Complex, Bools]:
     """A live network with every contact where its coil puts it, its potentials, and what has tripped.
 
@@ -162,7 +175,7 @@ def settled(
     base = np.broadcast_to(_closed(circuit, faults, probe), (len(hypotheses), len(circuit.branches)))
     closed = base.copy()
     for _ in range(_ROUNDS):
-        network = network_of(circuit, faults, hypotheses, probe, closed)
+        network = network_of(circuit, faults, hypotheses, probe, closed, drawn)
         matrix, currents = matrix_of(network), injected(network)
         potentials = grounded(np.linalg.solve(matrix, currents[..., None])[..., 0])
         moved = base.copy()

@@ -1,4 +1,4 @@
-"""Circuits to start from: what is common in machines, with usual figures to be replaced by their own."""
+"""Circuits to start from: what is common in machines, with usual figures."""
 
 from __future__ import annotations
 
@@ -34,7 +34,12 @@ def single_phase(volts: float = 230.0, trips_at: float = 20.0) -> tuple[CircuitP
 def three_phase(volts: float = 230.0, trips_at: float = 40.0) -> tuple[CircuitPart, ...]:
     """Three lines and N against earth."""
     lines = (
-        placed(f"supply L{place + 1}", source(volts, -120.0 * place, trips_at=trips_at), f"L{place + 1}", CASE)
+        placed(
+            f"supply L{place + 1}",
+            source(volts, -120.0 * place, trips_at=trips_at),
+            f"L{place + 1}",
+            CASE,
+        )
         for place in range(3)
     )
     return (*lines, placed("supply N", source(0.0), "N", CASE))
@@ -173,7 +178,9 @@ def sensor_into_board() -> Circuit:
     return Circuit(
         parts=(
             placed("board 5 V", source(5.0, inner=1.0), "5V", CASE),
-            placed("board resistor", load(10_000.0, 0.01, what="sensor", prior=0.3, case=False), "5V", "in"),
+            placed(
+                "board resistor", load(10_000.0, 0.01, what="sensor", prior=0.3, case=False), "5V", "in"
+            ),
             placed("plug", joint(2.0), "in", "1"),
             placed("sensor", load(5_000.0, 0.02, what="sensor", prior=2.0), "1", "2"),
             placed("return", joint(2.0), "2", CASE),
@@ -205,7 +212,9 @@ def position_sensor() -> Circuit:
             placed("wire signal", joint(2.0), "2", "in"),
             placed("wire −", joint(2.0), "3", "0V"),
             placed("board earth", joint(0.3), "0V", CASE),
-            placed("board input", load(100_000.0, 0.05, what="sensor", prior=0.2, case=False), "in", "0V"),
+            placed(
+                "board input", load(100_000.0, 0.05, what="sensor", prior=0.2, case=False), "in", "0V"
+            ),
         )
     )
 
