@@ -13,9 +13,11 @@ from hembit.apps.catalog.curve_routes import router as curves
 from hembit.apps.catalog.routes import router as catalog
 from hembit.apps.catalog.sample_routes import router as samples
 from hembit.apps.checks.routes import router as checks
+from hembit.apps.jobs.circuit_routes import router as job_circuits
 from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
 from hembit.apps.lists.routes import router as lists
+from hembit.apps.machines.circuit_routes import router as circuits
 from hembit.apps.machines.routes import router as machines
 from hembit.apps.people.access import signed_in
 from hembit.apps.people.door_routes import router as door
@@ -59,8 +61,10 @@ api.add_router("", curves)
 api.add_router("", samples)
 api.add_router("", workshop)
 api.add_router("", machines)
+api.add_router("", circuits)
 api.add_router("", jobs)
 api.add_router("", history)
+api.add_router("", job_circuits)
 api.add_router("", photos)
 api.add_router("", privacy)
 api.add_router("", reports)

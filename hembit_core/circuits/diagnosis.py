@@ -9,7 +9,7 @@ import numpy as np
 
 from hembit_core.circuits.candidates import Candidate, candidates_of
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.explaining import Weighed, weigh
+from hembit_core.circuits.explaining import Weighed, misfit_of, weigh
 from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
 from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
@@ -21,6 +21,8 @@ WORTHLESS = 0.02
 """A measurement that brings less is not proposed [bit]."""
 DANGER = 0.02
 """Nothing live is proposed while shorts and leaks weigh more, and a dead reading could settle it."""
+CONTRADICTS = 4.5
+"""Readings further from the best explanation than that contradict it [standard deviations]."""
 _DANGEROUS = {"short", "leaks", "low"}
 
 
@@ -32,6 +34,17 @@ class Diagnosis:
     ranked: tuple[Explanation, ...]
     next: tuple[Worth, ...]
     danger: float
+    misfit: float
+
+    @property
+    def contradicted(self) -> bool:
+        """Whether not even the best explanation fits the readings."""
+        return self.misfit > CONTRADICTS
+
+    @property
+    def is_dangerous(self) -> bool:
+        """Whether a short or a leak weighs too much for anything live."""
+        return self.danger > DANGER
 
     @property
     def settled(self) -> bool:
@@ -70,7 +83,9 @@ def diagnose(
     dead = [one for one in found if not one.candidate.probe.is_live]
     if danger > DANGER and dead:
         found = dead
-    return Diagnosis(weighed, ranked, tuple(found), danger)
+    return Diagnosis(
+        weighed, ranked, tuple(found), danger, misfit_of(circuit, faults, weighed, readings)
+    )
 
 
 def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:

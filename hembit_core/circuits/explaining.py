@@ -137,3 +137,27 @@ def _joint(
     back = np.linalg.solve(root.transpose(0, 2, 1), z[..., None])[..., 0]
     drawn = np.clip(np.einsum("hrb,hr->hb", change, back), -_FARTHEST, _FARTHEST)
     return np.asarray(found), drawn
+
+
+def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequence[Reading]) -> float:
+    """How far the readings are from the heaviest hypothesis: √(χ² / n) of figures [1].
+
+    An overflow where a figure was due, or a figure where one was, counts by its own likelihood.
+    """
+    if not readings:
+        return 0.0
+    best = int(weighed.weight.argmax())
+    one = weighed.hypotheses.take(np.array([best]))
+    total = 0.0
+    figures = [each for each in readings if each.value is not None]
+    for each in readings:
+        if each.value is None:
+            found = predict(circuit, faults, one, each.probe, each.input_ohms)
+            total += -2 * float(_overflow(found, each)[0])
+    if figures:
+        log_likelihood = _figures(circuit, faults, one, figures, np.zeros(1))
+        predicted = [predict(circuit, faults, one, each.probe, each.input_ohms) for each in figures]
+        _, covariance = residuals(predicted, figures)
+        _, log_root = np.linalg.slogdet(covariance[0])
+        total += max(-2 * float(log_likelihood[0]) - float(log_root) - len(figures) * LOG_TWO_PI, 0.0)
+    return float(np.sqrt(total / len(readings)))

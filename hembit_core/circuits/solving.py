@@ -1,6 +1,6 @@
 """Nodal analysis of many hypotheses at once.
 
-One node is grounded exactly; the others have 1e-10 S to it, so that a floating island has a
+One node is grounded exactly; the others have 1e-11 S to it, so that a floating island has a
 solution and its ohms to elsewhere read far above any overflow.
 """
 
@@ -23,7 +23,7 @@ from hembit_core.circuits.hypotheses import (
 from hembit_core.circuits.probe import Probe
 
 Complex = NDArray[np.complex128]
-TIE = 1e-10
+TIE = 1e-11
 """From every node to the grounded one [S]."""
 SUPPLY_SPREAD = 0.03
 """How far a supply's volts may be from what they are called, as a standard deviation [1]."""

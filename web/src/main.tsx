@@ -43,6 +43,7 @@ const ChartPage = lazy(() => import("@/specs/ChartPage"));
 const LibraryPage = lazy(() => import("@/specs/LibraryPage"));
 const NewSpecPage = lazy(() => import("@/specs/NewSpecPage"));
 const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
+const CircuitPage = lazy(() => import("@/circuits/CircuitPage"));
 const MachinePage = lazy(() => import("@/machines/MachinePage"));
 
 /** A session that ended is noticed by whatever is refused first. */
@@ -110,6 +111,7 @@ createRoot(root).render(
                       <Route path="specs/new" element={<NewSpecPage />} />
                       <Route path="specs/:number" element={<SpecPage />} />
                       <Route path="machines" element={<MachinesPage />} />
+                      <Route path="machines/:number/circuit" element={<CircuitPage />} />
                       <Route path="machines/:number" element={<MachinePage />} />
                       <Route path="*" element={<NotFound />} />
                     </Route>

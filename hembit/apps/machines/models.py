@@ -152,3 +152,22 @@ class SpecMended(AppendOnly):
 
     def __str__(self) -> str:
         return f"{self.part}: {self.why}"
+
+
+class MachineCircuit(AppendOnly):
+    """A machine's circuit as it stood from a time on; ``rows`` are the core's."""
+
+    machine = models.ForeignKey(Machine, models.CASCADE, related_name="circuits")
+    number = models.PositiveIntegerField()
+    rows = models.JSONField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["machine", "number"]
+        constraints = [
+            models.UniqueConstraint(fields=["machine", "number"], name="circuit_revision_once")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.machine}, circuit {self.number}"

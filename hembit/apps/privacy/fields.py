@@ -17,7 +17,14 @@ from django.db.models import Model, Q, QuerySet
 from hembit.apps.base.full_text import plain_runs, sieve
 from hembit.apps.checks.models import Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, EntryWords, FollowUp, Job, PartFinding, Reading, Wait
-from hembit.apps.machines.models import Customer, FittedPart, Machine, Position, SpecMended
+from hembit.apps.machines.models import (
+    Customer,
+    FittedPart,
+    Machine,
+    MachineCircuit,
+    Position,
+    SpecMended,
+)
 from hembit.apps.photos.models import Photo
 
 Path = tuple[str | int, ...]
@@ -96,6 +103,11 @@ _FIGURES = frozenset(
 """Keys in structured fields under which there are figures, specs, verdicts, choices and staff."""
 
 
+def in_circuit(rows: Any) -> Iterator[Path]:
+    """What the parts of a circuit are called; its nodes are terminals."""
+    yield from ((place, "name") for place, row in enumerate(rows) if row["name"])
+
+
 def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
     """Every text in what an entry or the choices of a job hold: all but what is known to be none."""
     if isinstance(data, dict):
@@ -118,6 +130,7 @@ WORDS: tuple[Words, ...] = (
     Words(Machine, "note", "Note on a machine", "customer"),
     Words(Position, "name", "Position", _MACHINE, "Position {pk}"),
     Words(SpecMended, "why", "Why a spec was mended", f"part__position__{_MACHINE}", "(erased)"),
+    Words(MachineCircuit, "rows", "Part of a circuit", _MACHINE, "(erased)", in_circuit),
     Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
     Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
     Words(Job, "error_code", "Error code", _MACHINE),
@@ -155,6 +168,7 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     Position: {},
     FittedPart: {"spec": "a spec"},
     SpecMended: {"spec": "a spec"},
+    MachineCircuit: {},
     Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
     EntryWords: {"data": "an index of the entries, which follows them"},
     Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},

@@ -55,6 +55,11 @@ export const keys = {
   judgedAgain: (revision: number) => ["judged-again", revision],
   positionTable: (machine: number, text: string) => ["position-table", machine, text],
   sample: (body: unknown) => ["sample", body],
+  circuit: (...which: [] | [machine: number]) => ["circuit", ...which],
+  circuitLooked: (machine: number, body: unknown) => ["circuit-looked", machine, body],
+  circuitAsked: (machine: number, body: unknown) => ["circuit-asked", machine, body],
+  circuitTemplates: ["circuit-templates"],
+  diagnosis: (...which: [] | [job: number]) => ["diagnosis", ...which],
   chart: (body: unknown) => ["chart", body],
   curves: (body: unknown) => ["curves", body],
   matched: (body: unknown) => ["matched", body],
@@ -68,6 +73,7 @@ export const keys = {
 /** What shows something of a visit besides the job itself, which came back with the change. */
 export const showsVisitBeside: readonly QueryKey[] = [
   ...[keys.home, keys.live, keys.waits, keys.followUps(), keys.jobs(), keys.report()],
+  ...[keys.diagnosis(), keys.circuit()],
   ...[keys.machines(), keys.machine(), keys.verdicts(), keys.readings(), keys.drift()],
 ];
 

@@ -1680,6 +1680,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/circuit-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Circuit Templates
+         * @description Circuits to start from.
+         */
+        get: operations["list_circuit_templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{number}/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Circuit
+         * @description A machine's circuit; null where it has none.
+         */
+        get: operations["get_circuit"];
+        /**
+         * Save Circuit
+         * @description Keep a new revision of a machine's circuit.
+         */
+        put: operations["save_circuit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{number}/circuit/looked-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Circuit
+         * @description How rows would be drawn. Nothing is kept.
+         */
+        post: operations["look_at_circuit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{number}/circuit/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Circuit
+         * @description What a healthy machine reads between two points.
+         */
+        post: operations["ask_circuit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/home": {
         parameters: {
             query?: never;
@@ -2120,6 +2204,26 @@ export interface paths {
          * @description Every reading of a position, the newest first.
          */
         get: operations["list_position_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diagnose Job
+         * @description What the readings say by the machine's circuit; null where it has none.
+         */
+        get: operations["diagnose_job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8521,6 +8625,200 @@ export interface components {
             fitted_on?: string | null;
         };
         /**
+         * CircuitRow
+         * @description A row of a circuit.
+         *
+         *     Attributes
+         *     ----------
+         *     key : what other rows call it; ``name`` is the part's, for people.
+         *     position : the machine's position it is, by its number; its figures are the part's spec then.
+         *     nodes : the terminals a probe can reach, in the order of the part's own.
+         *     ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
+         *     moved_by : the key of the coil that moves a contact.
+         *     trips_at : a source's protection [A].
+         */
+        CircuitRow: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            kind: components["schemas"]["RowKind"];
+            /** Nodes */
+            nodes: string[];
+            /** Position */
+            position?: number | null;
+            /** Ohms */
+            ohms?: string | null;
+            /** Second Ohms */
+            second_ohms?: string | null;
+            /** Volts */
+            volts?: string | null;
+            /** Va */
+            va?: string | null;
+            /**
+             * Degrees
+             * @default 0
+             */
+            degrees: number;
+            /**
+             * Moved By
+             * @default
+             */
+            moved_by: string;
+            /** Trips At */
+            trips_at?: string | null;
+        };
+        /**
+         * RowKind
+         * @description What a row is.
+         * @enum {string}
+         */
+        RowKind: "load" | "coil" | "split_load" | "sensor" | "normally_closed" | "normally_open" | "changeover" | "fuse" | "joint" | "source" | "neutral";
+        /**
+         * RowTemplate
+         * @description A template: its key, what it is called, its rows.
+         */
+        RowTemplate: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Rows */
+            rows: components["schemas"]["CircuitRow"][];
+        };
+        /**
+         * CircuitOut
+         * @description A machine's circuit: its revision, its rows, how it is drawn, its nodes.
+         */
+        CircuitOut: {
+            /** Number */
+            number: number;
+            /** Rows */
+            rows: components["schemas"]["CircuitRow"][];
+            drawing: components["schemas"]["Drawing"];
+            /** Nodes */
+            nodes: string[];
+            /** At */
+            at: string | null;
+            /** By */
+            by: string;
+        };
+        /**
+         * Drawing
+         * @description Where everything stands, in columns and rows from 0.
+         */
+        Drawing: {
+            /** Columns */
+            columns: number;
+            /** Rows */
+            rows: number;
+            /** Nodes */
+            nodes: components["schemas"]["DrawnNode"][];
+            /** Parts */
+            parts: components["schemas"]["DrawnPart"][];
+        };
+        /**
+         * DrawnNode
+         * @description A node: an upright line in a column, from one row to another.
+         */
+        DrawnNode: {
+            /** Name */
+            name: string;
+            /** Column */
+            column: number;
+            /** Top */
+            top: number;
+            /** Bottom */
+            bottom: number;
+        };
+        /**
+         * DrawnPart
+         * @description A path of a part: a symbol in a row, between two columns.
+         */
+        DrawnPart: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Path */
+            path: number;
+            /** Symbol */
+            symbol: string;
+            /** Row */
+            row: number;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Turned */
+            turned: boolean;
+        };
+        /**
+         * CircuitIn
+         * @description A machine's circuit as rows; ``base`` is the revision that was looked at, 0 for none.
+         */
+        CircuitIn: {
+            /** Rows */
+            rows: components["schemas"]["CircuitRow"][];
+            /**
+             * Base
+             * @default 0
+             */
+            base: number;
+        };
+        /**
+         * Healthy
+         * @description What is read, in words, and its band; ``low`` and ``high`` in the kind's unit.
+         */
+        Healthy: {
+            /** Text */
+            text: string;
+            /** Detail */
+            detail: string;
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * Asked
+         * @description Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted.
+         */
+        Asked: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ohms" | "volts" | "amps";
+            /**
+             * First
+             * @default
+             */
+            first: string;
+            /**
+             * Second
+             * @default
+             */
+            second: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /**
+             * Called
+             * @default []
+             */
+            called: string[];
+            /**
+             * Lifted
+             * @default []
+             */
+            lifted: string[];
+        };
+        /**
          * BackupsStand
          * @description When the last good backup was made, and what is wrong with them, in sentences.
          */
@@ -10083,6 +10381,112 @@ export interface components {
             items: components["schemas"]["ReadingOut"][];
             /** Next */
             next: string | null;
+        };
+        /**
+         * DiagnosisOut
+         * @description What the readings say by the circuit. ``readings`` of them were set on it.
+         */
+        DiagnosisOut: {
+            /** Headline */
+            headline: string;
+            /** Readings */
+            readings: number;
+            /** Settled */
+            settled: boolean;
+            /** Contradicted */
+            contradicted: boolean;
+            /** Explanations */
+            explanations: components["schemas"]["ExplainedOut"][];
+            /** Next */
+            next: components["schemas"]["NextOut"][];
+            /** Danger */
+            danger: boolean;
+        };
+        /**
+         * ExplainedOut
+         * @description An explanation with its weight, and what cannot be told from it.
+         */
+        ExplainedOut: {
+            /** Text */
+            text: string;
+            /** Parts */
+            parts: string[];
+            /** Weight */
+            weight: number;
+            /** Weight Text */
+            weight_text: string;
+            /** Tied */
+            tied: number[];
+        };
+        /**
+         * NextOut
+         * @description A measurement that is proposed: where, how, what it brings, what it costs.
+         */
+        NextOut: {
+            /** Text */
+            text: string;
+            /** How */
+            how: string;
+            /** Part */
+            part: string;
+            probe: components["schemas"]["Probe"];
+            /** Bits */
+            bits: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * Probe
+         * @description A measurement. ``first`` and ``second`` are nodes; amps go by ``part`` and its ``path``.
+         *
+         *     Attributes
+         *     ----------
+         *     kind : ohms are taken dead, volts and amps live.
+         *     alone : the part whose wires are lifted: only it is between the probes.
+         *     lifted : parts whose wires are off while something else is measured.
+         *     called : contacts that are not as at rest.
+         */
+        Probe: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ohms" | "volts" | "amps";
+            /**
+             * First
+             * @default
+             */
+            first: string;
+            /**
+             * Second
+             * @default
+             */
+            second: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /**
+             * Path
+             * @default 0
+             */
+            path: number;
+            /**
+             * Alone
+             * @default
+             */
+            alone: string;
+            /**
+             * Lifted
+             * @default []
+             */
+            lifted: string[];
+            /**
+             * Called
+             * @default []
+             */
+            called: string[];
         };
         /**
          * PhotoOut
@@ -19276,6 +19680,477 @@ export interface operations {
             };
         };
     };
+    list_circuit_templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowTemplate"][];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitOut"] | null;
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircuitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircuitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    ask_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Healthy"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     get_home: {
         parameters: {
             query?: never;
@@ -21498,6 +22373,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_ReadingOut_"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    diagnose_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosisOut"] | null;
                 };
             };
             /** @description The request cannot be read */

@@ -12,6 +12,7 @@ import { titleOf } from "./words";
 const tabParts = () => import("./tabs");
 const LogTab = lazy(() => tabParts().then((one) => ({ default: one.LogTab })));
 const LaterTab = lazy(() => tabParts().then((one) => ({ default: one.LaterTab })));
+const ByCircuit = lazy(() => import("./ByCircuit"));
 const PhotoStrip = lazy(() => tabParts().then((one) => ({ default: one.PhotoStrip })));
 
 /** The case: what the readings say, what to measure next, the log, photos, what comes later. */
@@ -47,6 +48,9 @@ export function CasePanel({ visit }: { visit: Visit }) {
         </Tabs.List>
         <Tabs.Content value="case" className="flex flex-col gap-5">
           <CaseTab visit={visit} />
+          <OnDemand>
+            <ByCircuit visit={visit} />
+          </OnDemand>
         </Tabs.Content>
         <Tabs.Content value="log">
           <OnDemand>

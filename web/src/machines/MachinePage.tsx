@@ -129,6 +129,7 @@ function Whole({ machine }: { machine: MachineWhole }) {
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-lg font-semibold">Positions</h2>
           <span className="flex flex-wrap gap-2">
+            <ButtonLink to={`/machines/${machine.id}/circuit`}>Its circuit</ButtonLink>
             <Button onClick={() => setEditing({ sheet: "table" })}>Paste a table</Button>
             <Button onClick={() => setEditing({ sheet: "part", position: null })}>
               Add a position

@@ -1,0 +1,181 @@
+"""A machine's circuit: revised, never edited away; solved, drawn, asked."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+from pydantic import TypeAdapter
+
+from hembit.apps.machines.models import FittedPart, Machine, MachineCircuit
+from hembit.apps.people.models import Person
+from hembit.apps.rules.services import rules_of
+from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.component import Component
+from hembit_core.circuits.drawing import Drawing, drawing_of
+from hembit_core.circuits.rows import CircuitRow, circuit_of
+from hembit_core.errors import InputError
+from hembit_core.families.in_circuit import component_of
+from hembit_core.model import Model
+
+_ROWS: TypeAdapter[tuple[CircuitRow, ...]] = TypeAdapter(tuple[CircuitRow, ...])
+
+
+class CircuitIn(Model):
+    """A machine's circuit as rows; ``base`` is the revision that was looked at, 0 for none."""
+
+    rows: tuple[CircuitRow, ...]
+    base: int = 0
+
+
+class CircuitOut(Model):
+    """A machine's circuit: its revision, its rows, how it is drawn, its nodes."""
+
+    number: int
+    rows: tuple[CircuitRow, ...]
+    drawing: Drawing
+    nodes: tuple[str, ...]
+    at: datetime | None
+    by: str
+
+
+def current_of(machine: Machine) -> MachineCircuit | None:
+    """The circuit's last revision; None where the machine has none."""
+    return machine.circuits.order_by("-number").first()
+
+
+def rows_of(kept: MachineCircuit) -> tuple[CircuitRow, ...]:
+    """The rows of a revision."""
+    return _ROWS.validate_python(kept.rows)
+
+
+def build(machine: Machine, rows: tuple[CircuitRow, ...]) -> Circuit:
+    """The circuit of rows, with the parts that are fitted in the machine now.
+
+    Raises
+    ------
+    InputError
+        If a row cannot be, or names a position that is not the machine's.
+    """
+    here = set(machine.positions.filter(retired_at__isnull=True).values_list("pk", flat=True))
+    for place, row in enumerate(rows):
+        if row.position is not None and row.position not in here:
+            raise InputError("This position is not in the machine. Choose one that is.").at(
+                f"rows.{place}.position"
+            )
+    return circuit_of(rows, _components(machine))
+
+
+def _components(machine: Machine) -> dict[int, Component]:
+    rules = rules_of(machine.rule_set)
+    found = {}
+    for part in FittedPart.objects.filter(position__machine=machine, removed_at__isnull=True):
+        made = component_of(part.part_spec, rules)
+        if made:
+            found[part.position_id] = made
+    return found
+
+
+def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
+    """How rows would be drawn. Nothing is kept."""
+    circuit = build(machine, given.rows)
+    return CircuitOut(
+        number=given.base,
+        rows=given.rows,
+        drawing=drawing_of(circuit),
+        nodes=circuit.nodes,
+        at=None,
+        by="",
+    )
+
+
+def circuit_out(machine: Machine) -> CircuitOut | None:
+    """The machine's circuit; None where it has none."""
+    kept = current_of(machine)
+    if kept is None:
+        return None
+    rows = rows_of(kept)
+    circuit = circuit_of(_still_bound(machine, rows), _components(machine))
+    return CircuitOut(
+        number=kept.number,
+        rows=rows,
+        drawing=drawing_of(circuit),
+        nodes=circuit.nodes,
+        at=kept.at,
+        by=kept.by.name,
+    )
+
+
+def circuit_here(machine: Machine) -> Circuit | None:
+    """The machine's circuit, solved with the parts that are fitted now; None where it has none."""
+    kept = current_of(machine)
+    if kept is None:
+        return None
+    return circuit_of(_still_bound(machine, rows_of(kept)), _components(machine))
+
+
+def _still_bound(machine: Machine, rows: tuple[CircuitRow, ...]) -> tuple[CircuitRow, ...]:
+    """Rows whose part fits their kind no more stand by their own figures, or by a usual one."""
+    parts = _components(machine)
+    found = []
+    for row in rows:
+        part = parts.get(row.position) if row.position is not None else None
+        fits = part is not None and len(part.terminals) == len(row.nodes)
+        needs = row.kind in ("load", "coil", "sensor", "split_load")
+        if row.position is not None and not fits:
+            more: dict[str, Any] = {"position": None}
+            if needs and row.ohms is None:
+                more["ohms"] = _USUAL
+            if row.kind == "split_load" and row.second_ohms is None:
+                more["second_ohms"] = _USUAL
+            row = CircuitRow.model_validate({**row.model_dump(), **more})
+        found.append(row)
+    return tuple(found)
+
+
+_USUAL = "50"
+"""What a part is taken for whose ohms nobody knows [Ω]."""
+
+
+def save(machine: Machine, given: CircuitIn, by: Person, now: datetime | None = None) -> MachineCircuit:
+    """Keep a new revision of a machine's circuit.
+
+    Raises
+    ------
+    InputError
+        If a row cannot be, or somebody revised it meanwhile.
+    """
+    build(machine, given.rows)
+    with transaction.atomic():
+        last = current_of(machine)
+        number = last.number if last else 0
+        if number != given.base:
+            raise InputError("Somebody revised this circuit while you typed. Look at it again.").at(
+                "base"
+            )
+        kept = MachineCircuit(
+            machine=machine,
+            number=number + 1,
+            rows=[row.model_dump(mode="json") for row in given.rows],
+            at=now or timezone.now(),
+            by=by,
+        )
+        kept.save()
+    return kept
+
+
+def ask(machine: Machine, asked: Asked) -> Healthy:
+    """What a healthy machine reads between two points.
+
+    Raises
+    ------
+    InputError
+        If it has no circuit, or a point is not in it.
+    """
+    circuit = circuit_here(machine)
+    if circuit is None:
+        raise InputError("This machine has no circuit yet. Give it one first.")
+    return ask_healthy(circuit, asked)

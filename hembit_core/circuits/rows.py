@@ -1,0 +1,151 @@
+"""A circuit as rows that a person types: a part, its kind, its nodes, its figures."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from enum import StrEnum
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+from hembit_core.circuits.circuit import Circuit, CircuitPart
+from hembit_core.circuits.component import Component
+from hembit_core.circuits.kinds import (
+    changeover,
+    coil,
+    contact,
+    fuse,
+    joint,
+    load,
+    source,
+    split_load,
+)
+from hembit_core.errors import InputError
+from hembit_core.figures import ApparentPower, Current, Resistance, Voltage
+from hembit_core.model import Model
+
+Node = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=24)]
+Key = Annotated[str, StringConstraints(pattern=r"^[a-z0-9_-]{1,24}$")]
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+MOST_ROWS = 60
+
+
+class RowKind(StrEnum):
+    """What a row is."""
+
+    LOAD = "load"
+    COIL = "coil"
+    SPLIT_LOAD = "split_load"
+    SENSOR = "sensor"
+    NORMALLY_CLOSED = "normally_closed"
+    NORMALLY_OPEN = "normally_open"
+    CHANGEOVER = "changeover"
+    FUSE = "fuse"
+    JOINT = "joint"
+    SOURCE = "source"
+    NEUTRAL = "neutral"
+
+
+TERMINALS = {RowKind.SPLIT_LOAD: 3, RowKind.CHANGEOVER: 3}
+"""Rows of another number of terminals than two."""
+
+
+class CircuitRow(Model):
+    """A row of a circuit.
+
+    Attributes
+    ----------
+    key : what other rows call it; ``name`` is the part's, for people.
+    position : the machine's position it is, by its number; its figures are the part's spec then.
+    nodes : the terminals a probe can reach, in the order of the part's own.
+    ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
+    moved_by : the key of the coil that moves a contact.
+    trips_at : a source's protection [A].
+    """
+
+    key: Key
+    name: Name
+    kind: RowKind
+    nodes: tuple[Node, ...] = Field(min_length=2, max_length=3)
+    position: int | None = None
+    ohms: Resistance | None = None
+    second_ohms: Resistance | None = None
+    volts: Voltage | None = None
+    va: ApparentPower | None = None
+    degrees: float = Field(default=0.0, ge=-360, le=360)
+    moved_by: str = Field(default="", max_length=24)
+    trips_at: Current | None = None
+
+
+def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | None = None) -> Circuit:
+    """The circuit of rows; ``parts`` are those of the machine's positions, by number.
+
+    Raises
+    ------
+    InputError
+        At ``rows.3.nodes`` and the like, if a row cannot be.
+    """
+    if len(rows) > MOST_ROWS:
+        raise InputError(f"A circuit has {MOST_ROWS} rows at the most.").at("rows")
+    keys = {one.key for one in rows}
+    made = []
+    for place, row in enumerate(rows):
+        known = (parts or {}).get(row.position) if row.position is not None else None
+        component = known or _component(row, place)
+        if len(component.terminals) != len(row.nodes):
+            raise InputError(
+                f"It has {len(component.terminals)} terminals, and {len(row.nodes)} nodes are given."
+            ).at(f"rows.{place}.nodes")
+        if row.moved_by:
+            if row.moved_by not in keys:
+                raise InputError(f"There is no row “{row.moved_by}” that could move it.").at(
+                    f"rows.{place}.moved_by"
+                )
+            component = component.model_copy(update={"moved_by": row.moved_by})
+        made.append(CircuitPart(key=row.key, name=row.name, component=component, nodes=row.nodes))
+    circuit = Circuit(parts=tuple(made))
+    wrong = circuit.faults()
+    if wrong:
+        place = next(at for at in range(len(rows) - 1, -1, -1) if rows[at].key == wrong[0].part)
+        raise InputError(wrong[0].text).at(f"rows.{place}.nodes")
+    return circuit
+
+
+def _component(row: CircuitRow, place: int) -> Component:
+    return _MADE[row.kind](row, place)
+
+
+def _ohms(row: CircuitRow, place: int, field: str = "ohms") -> float:
+    figure = getattr(row, field)
+    if figure is None:
+        raise InputError("Its ohms are needed here.").at(f"rows.{place}.{field}")
+    return float(figure.value)
+
+
+def _coil(row: CircuitRow, place: int) -> Component:
+    volts = row.volts.value if row.volts else 0.0
+    return coil(_ohms(row, place), volts, row.va.value if row.va else None)
+
+
+def _source(row: CircuitRow, place: int) -> Component:
+    if row.volts is None:
+        raise InputError("Its volts are needed here.").at(f"rows.{place}.volts")
+    trips = row.trips_at.value if row.trips_at else None
+    return source(row.volts.value, row.degrees, trips_at=trips)
+
+
+_MADE: dict[RowKind, Callable[[CircuitRow, int], Component]] = {
+    RowKind.LOAD: lambda row, place: load(_ohms(row, place), 0.05),
+    RowKind.COIL: _coil,
+    RowKind.SPLIT_LOAD: lambda row, place: split_load(
+        _ohms(row, place), _ohms(row, place, "second_ohms")
+    ),
+    RowKind.SENSOR: lambda row, place: load(_ohms(row, place), 0.1, what="sensor", prior=2.0),
+    RowKind.NORMALLY_CLOSED: lambda row, place: contact(True),
+    RowKind.NORMALLY_OPEN: lambda row, place: contact(False),
+    RowKind.CHANGEOVER: lambda row, place: changeover(),
+    RowKind.FUSE: lambda row, place: fuse(),
+    RowKind.JOINT: lambda row, place: joint(),
+    RowKind.SOURCE: _source,
+    RowKind.NEUTRAL: lambda row, place: source(0.0),
+}

@@ -1,0 +1,131 @@
+"""Explanations and measurements in a technician's words."""
+
+from __future__ import annotations
+
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.diagnosis import Diagnosis
+from hembit_core.circuits.explanations import Explanation
+from hembit_core.circuits.next_reading import Worth
+from hembit_core.circuits.probe import Probe
+from hembit_core.model import Model
+from hembit_core.notation import percent
+
+_CODES = {
+    "open": "open",
+    "short": "shorted",
+    "leaks": "leaking to the case",
+    "low": "ohms too low",
+    "high": "ohms too high",
+    "stuck_open": "stuck open",
+    "stuck_closed": "stuck closed",
+    "burnt": "its contacts burnt",
+    "bad_joint": "a bad joint",
+    "stuck_first": "stuck on the first",
+    "stuck_second": "stuck on the second",
+    "absent": "missing",
+}
+
+
+class ExplainedOut(Model):
+    """An explanation with its weight, and what cannot be told from it."""
+
+    text: str
+    parts: tuple[str, ...]
+    weight: float
+    weight_text: str
+    tied: tuple[int, ...]
+
+
+class NextOut(Model):
+    """A measurement that is proposed: where, how, what it brings, what it costs."""
+
+    text: str
+    how: str
+    part: str
+    probe: Probe
+    bits: float
+    minutes: float
+
+
+class DiagnosisOut(Model):
+    """What the readings say by the circuit. ``readings`` of them were set on it."""
+
+    headline: str
+    readings: int
+    settled: bool
+    contradicted: bool
+    explanations: tuple[ExplainedOut, ...]
+    next: tuple[NextOut, ...]
+    danger: bool
+
+
+_SHOWN = 6
+_PROPOSED = 3
+_LEAST = 0.005
+
+
+def told(circuit: Circuit, found: Diagnosis, readings: int) -> DiagnosisOut:
+    """A diagnosis in words."""
+    shown = [one for one in found.ranked if one.weight >= _LEAST][:_SHOWN]
+    return DiagnosisOut(
+        headline=_headline(circuit, found, readings),
+        readings=readings,
+        settled=found.settled,
+        contradicted=found.contradicted,
+        explanations=tuple(_explained(circuit, one) for one in shown),
+        next=() if found.settled else tuple(_next(circuit, one) for one in found.next[:_PROPOSED]),
+        danger=found.is_dangerous,
+    )
+
+
+def _headline(circuit: Circuit, found: Diagnosis, readings: int) -> str:
+    first = found.ranked[0]
+    if found.contradicted:
+        return "No fault explains all of these readings: repeat the one that fits least"
+    if not readings:
+        return "Nothing was measured yet: what such machines usually have stands first"
+    if found.settled:
+        tied = " or what cannot be told from it" if first.tied else ""
+        return f"By the circuit: {_fault_text(circuit, first)}{tied}"
+    return f"By the circuit, likeliest: {_fault_text(circuit, first)}; not settled yet"
+
+
+def _fault_text(circuit: Circuit, one: Explanation) -> str:
+    names = {part.key: part.name for part in circuit.parts}
+    if not one.faults:
+        return "nothing is wrong in it"
+    return " and ".join(f"{names[each.part]} {_CODES.get(each.code, each.code)}" for each in one.faults)
+
+
+def _explained(circuit: Circuit, one: Explanation) -> ExplainedOut:
+    return ExplainedOut(
+        text=_fault_text(circuit, one),
+        parts=tuple(each.part for each in one.faults),
+        weight=one.weight,
+        weight_text=percent(one.weight, 2),
+        tied=one.tied,
+    )
+
+
+def _next(circuit: Circuit, one: Worth) -> NextOut:
+    probe = one.candidate.probe
+    names = {part.key: part.name for part in circuit.parts}
+    unit = {"ohms": "Ohms", "volts": "Volts", "amps": "Amps"}[probe.kind]
+    if probe.kind == "amps":
+        text = f"Amps through {names[probe.part]}"
+        how = "clamp round one conductor, machine live and called"
+    elif probe.alone:
+        state = ", called" if probe.alone in probe.called else ""
+        text = f"Ohms of {names[probe.alone]}{state}, {probe.first} to {probe.second}"
+        how = "machine dead, its wires lifted"
+    else:
+        text = f"{unit} from {probe.first} to {probe.second}"
+        how = "machine dead, nothing lifted" if probe.kind == "ohms" else "machine live and called"
+    return NextOut(
+        text=text,
+        how=how,
+        part=probe.part or probe.alone,
+        probe=probe,
+        bits=one.bits,
+        minutes=one.candidate.cost,
+    )

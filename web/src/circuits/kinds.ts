@@ -1,0 +1,59 @@
+import type { CircuitRow } from "@/api/types";
+
+export const KINDS: { value: CircuitRow["kind"]; label: string }[] = [
+  { value: "load", label: "element, lamp, igniter" },
+  { value: "coil", label: "coil" },
+  { value: "split_load", label: "element of three terminals" },
+  { value: "sensor", label: "sensor" },
+  { value: "normally_closed", label: "contact, closed at rest" },
+  { value: "normally_open", label: "contact, open at rest" },
+  { value: "changeover", label: "changeover contact" },
+  { value: "fuse", label: "fuse, protective device" },
+  { value: "joint", label: "wire with its joints" },
+  { value: "source", label: "supply" },
+  { value: "neutral", label: "neutral, return" },
+];
+
+type Field = "ohms" | "second_ohms" | "volts" | "va" | "moved_by";
+
+/** How many terminals a kind of row has, and which figures. */
+export function shapeOf(kind: CircuitRow["kind"]): { terminals: number; fields: Field[] } {
+  switch (kind) {
+    case "coil":
+      return { terminals: 2, fields: ["ohms", "volts", "va"] };
+    case "split_load":
+      return { terminals: 3, fields: ["ohms", "second_ohms"] };
+    case "changeover":
+      return { terminals: 3, fields: ["moved_by"] };
+    case "normally_closed":
+    case "normally_open":
+      return { terminals: 2, fields: ["moved_by"] };
+    case "source":
+      return { terminals: 2, fields: ["volts"] };
+    case "fuse":
+    case "joint":
+    case "neutral":
+      return { terminals: 2, fields: [] };
+    default:
+      return { terminals: 2, fields: ["ohms"] };
+  }
+}
+
+/** A row that is not there yet, with a key of its own. */
+export function newRow(rows: CircuitRow[]): CircuitRow {
+  const used = rows.map((one) => Number(one.key.replace(/^r/, "")) || 0);
+  return {
+    key: `r${Math.max(0, ...used) + 1}`,
+    name: "part",
+    kind: "load",
+    nodes: ["", ""],
+    position: null,
+    ohms: null,
+    second_ohms: null,
+    volts: null,
+    va: null,
+    degrees: 0,
+    moved_by: "",
+    trips_at: null,
+  };
+}
