@@ -91,7 +91,9 @@ def _order(
     if way == "random":
         return [probes[place] for place in random.permutation(len(probes))]
     prior = {part.key: sum(mode.prior for mode in part.component.modes) for part in circuit.parts}
-    return sorted(probes, key=lambda one: (not one.alone, -prior.get(one.alone, 0.0), one.is_live))
+    return sorted(
+        probes, key=lambda one: (not one.alone, -prior.get("".join(one.alone), 0.0), one.is_live)
+    )
 
 
 def _is_right(

@@ -65,6 +65,7 @@ class Accessible(DemoVisits):
             ("shop/lists", "Own lists"),
             ("specs", "What parts should be"),
             ("specs/new", "The figures are from"),
+            (f"machines/{Machine.objects.get(name=DECK_OVEN).pk}/circuit", "What should I read here?"),
             ("specs/which", "as soon as there is a pair"),
             (f"specs/curves?of={Spec.objects.get(name='Deck probe, Pt100').pk}", "(IEC 60751)"),
             ("specs/chart", "A sensor’s chart"),

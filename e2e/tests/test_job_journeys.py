@@ -18,6 +18,7 @@ from e2e.tests.browser_case import BrowserCase
 from e2e.tests.demo_snapshot import DemoSnapshot
 from e2e.visitor import Visitor, visitor
 from hembit.api.not_stored import NotStored
+from hembit.apps.demo.circuits import load_circuits
 from hembit.apps.demo.instruments import load_instruments
 from hembit.apps.demo.management.commands.load_demo import load_details
 from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
@@ -39,7 +40,9 @@ DECK_OVEN, RACK_OVEN, RETORT, CURING_ROOM, CULTIVATOR = (
 def _load() -> None:
     load_details()
     people = load_people()
-    load_jobs(load_machines(), people, load_instruments()["Bench meter 2"])
+    machines = load_machines()
+    load_circuits(machines, people["Maud Fennick"])
+    load_jobs(machines, people, load_instruments()["Bench meter 2"])
 
 
 DEMO = DemoSnapshot(_load)

@@ -41,12 +41,13 @@ def candidates_of(
             nodes = part.nodes[first], part.nodes[second]
             found.append(
                 Candidate(
-                    Probe(kind="ohms", first=nodes[0], second=nodes[1], alone=part.key), costs["alone"]
+                    Probe(kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,)),
+                    costs["alone"],
                 )
             )
             if any(path.role is Role.CONTACT for path in component.paths):
                 turned = Probe(
-                    kind="ohms", first=nodes[0], second=nodes[1], alone=part.key, called=(part.key,)
+                    kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,), called=(part.key,)
                 )
                 found.append(Candidate(turned, costs["alone"] + 1.0))
     found += [

@@ -15,7 +15,7 @@ class Probe(Model):
     Attributes
     ----------
     kind : ohms are taken dead, volts and amps live.
-    alone : the part whose wires are lifted: only it is between the probes.
+    alone : the parts whose wires are lifted: only they are between the probes.
     lifted : parts whose wires are off while something else is measured.
     called : contacts that are not as at rest.
     """
@@ -25,7 +25,7 @@ class Probe(Model):
     second: str = ""
     part: str = ""
     path: int = 0
-    alone: str = ""
+    alone: tuple[str, ...] = ()
     lifted: tuple[str, ...] = ()
     called: tuple[str, ...] = ()
 

@@ -106,7 +106,7 @@ def _closed(circuit: Circuit, faults: Faults, probe: Probe) -> Bools:
 def _connected(circuit: Circuit, probe: Probe) -> Bools:
     keys = [circuit.parts[one.part].key for one in circuit.branches]
     if probe.alone:
-        return np.array([one == probe.alone for one in keys])
+        return np.array([one in probe.alone for one in keys])
     return np.array([one not in probe.lifted for one in keys])
 
 

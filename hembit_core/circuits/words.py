@@ -8,7 +8,6 @@ from hembit_core.circuits.explanations import Explanation
 from hembit_core.circuits.next_reading import Worth
 from hembit_core.circuits.probe import Probe
 from hembit_core.model import Model
-from hembit_core.notation import percent
 
 _CODES = {
     "open": "open",
@@ -102,7 +101,7 @@ def _explained(circuit: Circuit, one: Explanation) -> ExplainedOut:
         text=_fault_text(circuit, one),
         parts=tuple(each.part for each in one.faults),
         weight=one.weight,
-        weight_text=percent(one.weight, 2),
+        weight_text=f"{100 * one.weight:.0f} %",
         tied=one.tied,
     )
 
@@ -115,8 +114,9 @@ def _next(circuit: Circuit, one: Worth) -> NextOut:
         text = f"Amps through {names[probe.part]}"
         how = "clamp round one conductor, machine live and called"
     elif probe.alone:
-        state = ", called" if probe.alone in probe.called else ""
-        text = f"Ohms of {names[probe.alone]}{state}, {probe.first} to {probe.second}"
+        state = ", called" if set(probe.alone) & set(probe.called) else ""
+        alone = " and ".join(names[each] for each in probe.alone)
+        text = f"Ohms of {alone}{state}, {probe.first} to {probe.second}"
         how = "machine dead, its wires lifted"
     else:
         text = f"{unit} from {probe.first} to {probe.second}"
@@ -124,7 +124,7 @@ def _next(circuit: Circuit, one: Worth) -> NextOut:
     return NextOut(
         text=text,
         how=how,
-        part=probe.part or probe.alone,
+        part=probe.part or "".join(probe.alone[:1]),
         probe=probe,
         bits=one.bits,
         minutes=one.candidate.cost,

@@ -107,7 +107,7 @@ class HandTest(TestCase):
             parts=(placed("part", load(4010.0), "a", "b"), placed("beside", load(14056.0), "a", "b"))
         )
         self.assertAlmostEqual(ohms(circuit, "a", "b"), 3120, 0)
-        self.assertAlmostEqual(ohms(circuit, "a", "b", alone="part"), 4010, 2)
+        self.assertAlmostEqual(ohms(circuit, "a", "b", alone=("part",)), 4010, 2)
         self.assertAlmostEqual(ohms(circuit, "a", "b", lifted=("part",)), 14056, 1)
 
     def test_star_with_a_lost_neutral_is_two_legs_in_series(self) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.models import Reading as JobReading
-from hembit.apps.machines.circuit import circuit_here, current_of, rows_of
+from hembit.apps.machines.circuit import circuit_at, circuit_with_parts, rows_of
 from hembit_core import Judgement
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
@@ -22,26 +22,53 @@ _WEIGHS_LESS = 0.1
 
 
 def diagnosis_of(job: Job) -> DiagnosisOut | None:
-    """What the readings of a job say by the machine's circuit; None where it has none."""
-    circuit = circuit_here(job.machine)
-    kept = current_of(job.machine)
-    if circuit is None or kept is None:
+    """What the readings of a job say by the machine's circuit; None where it has none.
+
+    A closed job keeps the circuit of its day.
+    """
+    kept = circuit_at(job.machine, job.closed_at)
+    if kept is None:
         return None
+    circuit = circuit_with_parts(job.machine, kept)
     at = {row.position: row.key for row in rows_of(kept) if row.position is not None}
+    banks = _banks(job, at)
     found = []
     rows = JobReading.objects.filter(job=job, spare=False, superseded_by__isnull=True)
     for one in rows.select_related("check_kept__body").order_by("sequence"):
-        key = at.get(one.position_id or 0)
-        if key is not None:
-            made = _set_on(circuit, key, one)
-            if made:
-                found.append(made)
-    return told(circuit, diagnose(circuit, found), len(found))
+        position = one.position_id or 0
+        keys = (at[position],) if position in at else banks.get(position, ())
+        made = _set_on(circuit, keys, one) if keys else None
+        if made:
+            found.append(made)
+    return told(circuit, diagnose(circuit, found, working(circuit)), len(found))
 
 
-def _set_on(circuit: Circuit, key: str, one: JobReading) -> Reading | None:
+def working(circuit: Circuit) -> tuple[str, ...]:
+    """The contacts that are called while the machine works: open at rest, and no coil's."""
+    return tuple(
+        part.key
+        for part in circuit.parts
+        if part.component.moved_by is None
+        and any(
+            path.role is PathRole.CONTACT and not path.closed_at_rest for path in part.component.paths
+        )
+        and len(part.component.paths) == 1
+    )
+
+
+def _banks(job: Job, at: dict[int, str]) -> dict[int, tuple[str, ...]]:
+    """Positions that are no row, by the rows of all their members."""
+    found: dict[int, list[str]] = {}
+    members = job.machine.positions.filter(part_of__isnull=False, retired_at__isnull=True)
+    for position, bank in members.values_list("pk", "part_of"):
+        if position in at and bank is not None:
+            found.setdefault(bank, []).append(at[position])
+    return {bank: tuple(keys) for bank, keys in found.items()}
+
+
+def _set_on(circuit: Circuit, keys: tuple[str, ...], one: JobReading) -> Reading | None:
     """A reading as the circuit has it; None where it says nothing there."""
-    probe = _probe(circuit, key, one)
+    probe = _probe(circuit, keys, one)
     judgement: Judgement = judgement_of(one.check_kept)
     if probe is None or judgement.state is State.PLEASE_CONFIRM:
         return None
@@ -56,20 +83,21 @@ def _set_on(circuit: Circuit, key: str, one: JobReading) -> Reading | None:
     return None
 
 
-def _probe(circuit: Circuit, key: str, one: JobReading) -> Probe | None:
-    part = circuit.parts[circuit.place_of(key)]
-    if len(part.component.paths) != 1:
-        return None  # which of its terminals were read is not said
+def _probe(circuit: Circuit, keys: tuple[str, ...], one: JobReading) -> Probe | None:
+    parts = [circuit.parts[circuit.place_of(key)] for key in keys]
+    part = parts[0]
+    if any(len(each.component.paths) != 1 or each.nodes != part.nodes for each in parts):
+        return None  # which of the terminals were read is not said
     path = part.component.paths[0]
     first, second = part.nodes[path.first], part.nodes[path.second]
     in_circuit = one.check_kept.submission["reading"].get("connection") == "in_circuit"
-    alone = "" if in_circuit else key
+    alone = () if in_circuit else keys
     if about(one.measurand).role is Role.TO_CASE:
         return Probe(kind="ohms", first=first, second=CASE, alone=alone)
     called: tuple[str, ...] = ()
     if path.role is PathRole.CONTACT and one.measurand in ("contact_open", "contact_closed"):
         asks_closed = one.measurand == "contact_closed"
-        called = () if asks_closed == path.closed_at_rest else (key,)
+        called = () if asks_closed == path.closed_at_rest else keys
     elif one.measurand not in with_role(Role.ALONG):
         return None
     return Probe(kind="ohms", first=first, second=second, alone=alone, called=called)

@@ -47,6 +47,18 @@ def current_of(machine: Machine) -> MachineCircuit | None:
     return machine.circuits.order_by("-number").first()
 
 
+def circuit_at(machine: Machine, day: datetime | None) -> MachineCircuit | None:
+    """The revision that held then; the last one where no time is given."""
+    if day is None:
+        return current_of(machine)
+    return machine.circuits.filter(at__lte=day).order_by("-number").first()
+
+
+def circuit_with_parts(machine: Machine, kept: MachineCircuit) -> Circuit:
+    """A revision, solved with the parts that are fitted now."""
+    return circuit_of(_still_bound(machine, rows_of(kept)), _components(machine))
+
+
 def rows_of(kept: MachineCircuit) -> tuple[CircuitRow, ...]:
     """The rows of a revision."""
     return _ROWS.validate_python(kept.rows)
@@ -97,24 +109,15 @@ def circuit_out(machine: Machine) -> CircuitOut | None:
     kept = current_of(machine)
     if kept is None:
         return None
-    rows = rows_of(kept)
-    circuit = circuit_of(_still_bound(machine, rows), _components(machine))
+    circuit = circuit_with_parts(machine, kept)
     return CircuitOut(
         number=kept.number,
-        rows=rows,
+        rows=rows_of(kept),
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         at=kept.at,
         by=kept.by.name,
     )
-
-
-def circuit_here(machine: Machine) -> Circuit | None:
-    """The machine's circuit, solved with the parts that are fitted now; None where it has none."""
-    kept = current_of(machine)
-    if kept is None:
-        return None
-    return circuit_of(_still_bound(machine, rows_of(kept)), _components(machine))
 
 
 def _still_bound(machine: Machine, rows: tuple[CircuitRow, ...]) -> tuple[CircuitRow, ...]:
@@ -175,7 +178,7 @@ def ask(machine: Machine, asked: Asked) -> Healthy:
     InputError
         If it has no circuit, or a point is not in it.
     """
-    circuit = circuit_here(machine)
-    if circuit is None:
+    kept = current_of(machine)
+    if kept is None:
         raise InputError("This machine has no circuit yet. Give it one first.")
-    return ask_healthy(circuit, asked)
+    return ask_healthy(circuit_with_parts(machine, kept), asked)

@@ -10442,7 +10442,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     kind : ohms are taken dead, volts and amps live.
-         *     alone : the part whose wires are lifted: only it is between the probes.
+         *     alone : the parts whose wires are lifted: only they are between the probes.
          *     lifted : parts whose wires are off while something else is measured.
          *     called : contacts that are not as at rest.
          */
@@ -10474,9 +10474,9 @@ export interface components {
             path: number;
             /**
              * Alone
-             * @default
+             * @default []
              */
-            alone: string;
+            alone: string[];
             /**
              * Lifted
              * @default []

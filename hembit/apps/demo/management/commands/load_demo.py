@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
+from hembit.apps.demo.circuits import load_circuits
 from hembit.apps.demo.instruments import load_instruments
 from hembit.apps.demo.lists import load_lists
 from hembit.apps.demo.rules import load_rules
@@ -38,6 +39,7 @@ class Command(BaseCommand):
         load_rules()
         load_lists()
         machines = load_machines()
+        load_circuits(machines, people["Maud Fennick"])
         jobs = load_jobs(machines, people, meters["Bench meter 2"])
         self.stdout.write(
             f"Demo data: {len(people)} people, {len(meters)} instruments, {stored} checks, "

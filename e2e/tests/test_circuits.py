@@ -1,0 +1,63 @@
+"""A machine's circuit: built by keyboard from a template, asked; a bank's dead member by it."""
+
+from __future__ import annotations
+
+from playwright.sync_api import expect
+
+from e2e.tests.browser_case import BrowserCase
+from e2e.tests.test_job_journeys import DECK_OVEN, DemoVisits
+from hembit.apps.demo.workshop import load_machines
+from hembit.apps.machines.models import Machine, MachineCircuit
+
+
+class Built(BrowserCase):
+    def load(self) -> None:
+        super().load()
+        self.kiln = load_machines()["Front-loading kiln"]
+
+    def test_from_a_template_by_keyboard_alone(self) -> None:
+        page = self.page
+        page.goto(f"{self.live_server_url}/machines/{self.kiln.pk}/circuit")
+        page.get_by_label("Start from").focus()
+        page.keyboard.press("Enter")
+        page.get_by_role("option", name="element with limit and thermostat").focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("img", name="The circuit")).to_be_visible()
+        # A row that cannot be is told where it stands, and nothing is kept.
+        page.get_by_label("limit, terminal 2").focus()
+        page.keyboard.press("Control+a")
+        page.keyboard.type("1")
+        expect(page.get_by_role("alert").first).to_contain_text("one node")
+        page.keyboard.press("Control+a")
+        page.keyboard.type("2")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.get_by_label("Position here").nth(5).focus()
+        page.keyboard.press("Enter")
+        page.get_by_role("option", name="Left bank").focus()
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Keep this circuit").focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("Revision 1, Ilse Fennick")).to_be_visible()
+        self.assertEqual(MachineCircuit.objects.get().machine, self.kiln)
+        for label, node in (("From", "L"), ("to", "N")):
+            page.get_by_label(label, exact=True).focus()
+            page.keyboard.press("Enter")
+            page.get_by_role("option", name=node, exact=True).focus()
+            page.keyboard.press("Enter")
+        # Six of 52.9 Ω hot side by side, cold with what is in series.
+        expect(page.get_by_role("status").filter(has_text="Ω")).to_contain_text("by the parts")
+
+
+class DeadMember(DemoVisits):
+    def test_the_deck_ovens_bank_to_the_dead_element(self) -> None:
+        """17.2 Ω across the bank of the demo: one of three is dead, and which is still open."""
+        page = self.page
+        self.at_job(DECK_OVEN)
+        by_circuit = page.get_by_role("region", name="By the circuit")
+        expect(by_circuit).to_contain_text("not settled yet")
+        for name in ("front", "middle", "rear"):
+            expect(by_circuit.get_by_text(f"Upper deck, {name} element open").first).to_be_visible()
+        by_circuit.get_by_text("The drawing").click()
+        expect(by_circuit.get_by_role("img", name="The circuit")).to_be_visible()
+        by_circuit.get_by_role("link", name="Ask any two points").click()
+        self.assertIn(f"/machines/{Machine.objects.get(name=DECK_OVEN).pk}/circuit", page.url)

@@ -1,0 +1,97 @@
+"""A machine's circuit through the API: revised, asked, and what a job's readings say by it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.machines.models import MachineCircuit
+from hembit_core.circuits.row_templates import row_templates
+
+
+class CircuitTest(VisitCase):
+    def template(self, key: str) -> list[dict[str, Any]]:
+        found = self.good(self.get("circuit-templates"))
+        return list(next(one["rows"] for one in found if one["key"] == key))
+
+    def send_rows(self, rows: list[dict[str, Any]], base: int = 0) -> Any:
+        return self.send("put", f"machines/{self.machine.pk}/circuit", {"rows": rows, "base": base})
+
+    def bank_of_three(self) -> list[dict[str, Any]]:
+        """A bank with the limit and one element bound to the machine's positions."""
+        rows = [one for one in self.template("parallel_bank") if one["name"] not in _LEFT_OUT]
+        bound = {"limit": self.limit, "element 1": self.element, "element 2": self.member}
+        for row in rows:
+            if row["name"] in bound:
+                row["position"] = int(bound[row["name"]])
+        return rows
+
+    def test_revised_and_never_edited_away(self) -> None:
+        self.assertIsNone(self.good(self.get(f"machines/{self.machine.pk}/circuit")))
+        kept = self.good(self.send_rows(self.bank_of_three()))
+        self.assertEqual((kept["number"], kept["by"]), (1, "Ilse Fennick"))
+        self.assertIn("2", kept["nodes"])
+        self.assertIn("base", self.refused(self.send_rows(self.bank_of_three())))
+        self.assertEqual(self.good(self.send_rows(self.bank_of_three(), 1))["number"], 2)
+        self.assertEqual(MachineCircuit.objects.count(), 2)
+
+    def test_what_is_wrong_stands_at_its_row(self) -> None:
+        rows = self.bank_of_three()
+        for field, value, said in (
+            ("nodes", ["L", "L"], "one node"),
+            ("nodes", ["p", "q"], "floats"),
+            ("nodes", ["L", "1", "2"], "2 terminals"),
+            ("position", 999_999, "not in the machine"),
+            ("moved_by", "r77", "no row"),
+        ):
+            wrong = [{**rows[0]}, *({**one} for one in rows[1:])]
+            wrong[2][field] = value
+            with self.subTest(said):
+                errors = self.refused(self.send_rows(wrong))
+                self.assertIn(said, errors[f"rows.2.{field}"])
+
+    def test_any_two_points_of_a_healthy_machine(self) -> None:
+        path = f"machines/{self.machine.pk}/circuit/asked"
+        asked = {"kind": "ohms", "first": "2", "second": "N"}
+        self.assertIn("no circuit", self.refused(self.send("post", path, asked))[""])
+        self.good(self.send_rows(self.bank_of_three()))
+        # 24.05 Ω twice (2200 W at 230 V), and 52.9 Ω: 9.79 Ω.
+        self.assertEqual(self.good(self.send("post", path, asked))["text"], "9.80 Ω")
+        volts = self.good(self.send("post", path, {**asked, "kind": "volts"}))
+        self.assertAlmostEqual(volts["value"], 223, delta=4)
+        called = {**asked, "kind": "volts", "called": ["r3"]}
+        self.assertEqual(self.good(self.send("post", path, called))["text"], "0 V")
+        lifted = {**asked, "lifted": ["r6", "r7", "r8"]}
+        self.assertEqual(self.good(self.send("post", path, lifted))["text"], "OL")
+        self.assertIn("second", self.refused(self.send("post", path, {**asked, "second": "2"})))
+        self.assertIn("first", self.refused(self.send("post", path, {**asked, "first": "x"})))
+
+    def test_readings_of_a_job_find_the_dead_member(self) -> None:
+        self.good(self.send_rows(self.bank_of_three()))
+        self.open_job()
+        path = f"jobs/{self.number}/circuit"
+        before = self.good(self.get(path))
+        self.assertEqual(before["readings"], 0)
+        self.assertTrue(before["danger"])
+        self.assertFalse(any(one["probe"]["kind"] != "ohms" for one in before["next"]))
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.1"))
+        self.good(self.reading(self.member, "OL"))
+        found = self.good(self.get(path))
+        self.assertEqual(found["readings"], 2)
+        self.assertIn("element 2 open", found["explanations"][0]["text"])
+        self.assertGreater(found["explanations"][0]["weight"], 0.8)
+        self.assertFalse(found["contradicted"])
+
+    def test_of_a_job_without_a_circuit_there_is_nothing(self) -> None:
+        self.open_job()
+        self.assertIsNone(self.good(self.get(f"jobs/{self.number}/circuit")))
+
+    def test_every_template_can_be_kept(self) -> None:
+        for place, one in enumerate(row_templates()):
+            with self.subTest(one.key):
+                kept = self.good(self.send_rows(self.template(one.key), place))
+                self.assertEqual(kept["number"], place + 1)
+
+
+_LEFT_OUT = {"element 4", "element 5", "element 6"}
