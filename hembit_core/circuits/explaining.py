@@ -15,6 +15,8 @@ from hembit_core.circuits.probe import Reading
 
 _COULD_COUNT = 40.0
 """What lies further below the heaviest, straight, is not worked out anew [ln]."""
+_BENDS = 0.15
+"""A prediction that is spread less than that is as good as straight [1]."""
 _ROUNDS = 2
 _FARTHEST = 5.0
 """No part is put further from its middle than that [standard deviations]."""
@@ -75,7 +77,8 @@ def _figures(
     predicted = [predict(circuit, faults, hypotheses, one.probe, one.input_ohms) for one in figures]
     found, drawn = _joint(predicted, figures)
     heavy = hypotheses.log_prior + others + found
-    bent = np.flatnonzero(heavy > heavy.max() - _COULD_COUNT)
+    wide = np.max([one.spread for one in predicted], axis=0)
+    bent = np.flatnonzero((heavy > heavy.max() - _COULD_COUNT) & (wide > _BENDS))
     for _ in range(_ROUNDS):
         some, at = hypotheses.take(bent), drawn[bent]
         predicted = [predict(circuit, faults, some, one.probe, one.input_ohms, at) for one in figures]

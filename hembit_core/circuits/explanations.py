@@ -11,7 +11,7 @@ from hembit_core.circuits.candidates import Candidate
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.hypotheses import Faults, Hypotheses, Single, faults_of, hypotheses_of
-from hembit_core.circuits.predicting import predict
+from hembit_core.circuits.predicting_many import predict_many
 from hembit_core.model import Model
 
 SHOWN = 12
@@ -117,8 +117,7 @@ def _tied(
     faults: Faults = faults_of(circuit)
     some = hypotheses.take(np.array(which))
     apart = np.eye(len(which), dtype=bool)
-    for one in candidates:
-        found = predict(circuit, faults, some, one.probe)
+    for found in predict_many(circuit, faults, some, [one.probe for one in candidates]):
         wide = np.sqrt(found.spread[:, None] ** 2 + found.spread[None, :] ** 2 + 2 * _METER**2)
         apart |= np.abs(found.scaled[:, None] - found.scaled[None, :]) > _APART * wide
     return [tuple(np.flatnonzero(~row).tolist()) for row in apart]

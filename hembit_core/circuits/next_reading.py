@@ -12,7 +12,7 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import LEAST_SPREAD, Weighed
 from hembit_core.circuits.hypotheses import Faults, Floats
 from hembit_core.circuits.normal import cumulative
-from hembit_core.circuits.predicting import predict
+from hembit_core.circuits.predicting_many import predict_many
 
 ACTIVE = 0.995
 """Explanations with so much of the weight are told apart [1]."""
@@ -64,8 +64,8 @@ def worth_of(
     weight = weighed.weight[active] / weighed.weight[active].sum()
     of = np.arange(len(active)) if groups is None else np.unique(groups[active], return_inverse=True)[1]
     found = []
-    for one in candidates:
-        outcome = predict(circuit, faults, some, one.probe)
+    outcomes = predict_many(circuit, faults, some, [one.probe for one in candidates])
+    for one, outcome in zip(candidates, outcomes, strict=True):
         spread = np.hypot(outcome.spread, _METER)
         found.append(Worth(one, _information(outcome.scaled, spread, weight, of)))
     return sorted(found, key=lambda one: -one.per_minute)

@@ -25,9 +25,9 @@ SCALE = {"ohms": 0.3, "volts": 1.5, "amps": 0.05}
 LEAST_OHMS = 1e-6
 OPEN = 1e9
 """Ohms from which on a path is none [Ω]."""
-_FLOATS_ABOVE = 0.1
+FLOATS_ABOVE = 0.1
 """Of the meter's input: a node fed through more floats, and a ghost may stand there [1]."""
-_GHOST = 0.3
+GHOST = 0.3
 """How far that ghost may stand, of the highest supply [1]."""
 
 
@@ -84,12 +84,35 @@ def predict(
     ----------
     Nodal analysis and adjoint sensitivities (Director and Rohrer, IEEE Trans. CT-16 (1969) 318).
     """
+    if probe.kind == "ohms" and len(probe.alone) == 1 and drawn is None:
+        direct = _one_path(circuit, faults, hypotheses, probe)
+        if direct is not None:
+            return direct
     if probe.kind == "ohms":
         return _ohms(circuit, network_of(circuit, faults, hypotheses, probe, None, drawn), probe)
     network, potentials, tripped = settled(circuit, faults, hypotheses, probe, drawn)
     if probe.kind == "volts":
         return _volts(circuit, network, tripped, probe, input_ohms)
     return _amps(circuit, network, potentials, tripped, probe)
+
+
+def _one_path(
+    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, probe: Probe
+) -> Prediction | None:
+    """A part of one path by itself is that path; None for any other part, or pair of nodes."""
+    (key,) = probe.alone
+    part = circuit.place_of(key)
+    nodes = circuit.parts[part].nodes
+    if len(nodes) != 2 or {probe.first, probe.second} != set(nodes):
+        return None
+    network = network_of(circuit, faults, hypotheses, probe)
+    place = next(at for at, one in enumerate(circuit.branches) if one.part == part)
+    g = np.real(network.conductance[:, place])
+    ohms = np.clip(1 / np.maximum(g, 1 / OPEN), LEAST_OHMS, OPEN)
+    by_branch = np.zeros((len(hypotheses), 2 * len(circuit.branches)))
+    by_branch[:, place] = ohms * network.spread[:, place] * (ohms < OPEN) * slope("ohms", ohms)
+    zero = np.zeros(len(ohms))
+    return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, zero)
 
 
 def _ohms(circuit: Circuit, network: Network, probe: Probe) -> Prediction:
@@ -133,9 +156,9 @@ def _volts(
     by_branch *= slope("volts", size)[:, None]
     # Fed through as much as the meter's own input, what stands there is not known.
     behind = np.abs(1 / np.where(seen == 0, 1e-12, seen) - 1 / input_ohms)
-    floats = behind < 1 / (_FLOATS_ABOVE * input_ohms)
+    floats = behind < 1 / (FLOATS_ABOVE * input_ohms)
     highest = np.abs(network.volts).max(axis=1, initial=0.0)
-    more = np.where(floats, _GHOST * highest * slope("volts", size), 0.0)
+    more = np.where(floats, GHOST * highest * slope("volts", size), 0.0)
     live = ~tripped
     return Prediction(
         "volts",

@@ -36,7 +36,10 @@ class ExplainedOut(Model):
 
 
 class NextOut(Model):
-    """A measurement that is proposed: where, how, what it brings, what it costs."""
+    """A measurement that is proposed: where, how, what it brings, what it costs.
+
+    ``item`` is the step of the job's route that takes it, where one does.
+    """
 
     text: str
     how: str
@@ -44,6 +47,7 @@ class NextOut(Model):
     probe: Probe
     bits: float
     minutes: float
+    item: str = ""
 
 
 class DiagnosisOut(Model):

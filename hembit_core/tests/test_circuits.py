@@ -9,11 +9,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.circuit import CASE, Circuit, CircuitPart
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.hypotheses import Hypotheses, faults_of, hypotheses_of
 from hembit_core.circuits.kinds import changeover, coil, contact, fuse, joint, load, source
 from hembit_core.circuits.predicting import OPEN, Prediction, predict
+from hembit_core.circuits.predicting_many import predict_many
 from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.templates import (
     CALLED,
@@ -226,6 +228,19 @@ class PropertyTest(TestCase):
             moved = predict(circuit, faults, SOUND, probe, drawn=drawn)
             step = float(moved.scaled[0] - middle.scaled[0]) / 1e-3
             self.assertAlmostEqual(step, float(middle.by_branch[0, place]), delta=2e-3)
+
+    @settings(max_examples=20, deadline=None)
+    @given(st.sampled_from(sorted(TEMPLATES)), st.data())
+    def test_many_at_once_are_what_each_is_alone(self, key: str, data: st.DataObject) -> None:
+        circuit = TEMPLATES[key]()
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        some = every.take(np.array(data.draw(st.lists(st.integers(0, len(every) - 1), min_size=3))))
+        probes = [one.probe for one in candidates_of(circuit, CALLED.get(key, ()))]
+        for one, found in zip(probes, predict_many(circuit, faults, some, probes), strict=True):
+            due = predict(circuit, faults, some, one)
+            np.testing.assert_allclose(found.scaled, due.scaled, atol=2e-3, err_msg=str(one))
+            np.testing.assert_allclose(found.by_branch, due.by_branch, atol=5e-3, err_msg=str(one))
+            np.testing.assert_allclose(found.more, due.more, atol=5e-2, err_msg=str(one))
 
     @settings(max_examples=30, deadline=None)
     @given(st.sampled_from(sorted(TEMPLATES)), st.data())

@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.models import Reading as JobReading
 from hembit.apps.machines.circuit import circuit_at, circuit_with_parts, rows_of
+from hembit.apps.machines.models import FittedPart
 from hembit_core import Judgement
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.words import DiagnosisOut, told
-from hembit_core.families.registry import about, with_role
+from hembit_core.families.registry import about, reading_class, readings_of, with_role
 from hembit_core.judging.states import State
 from hembit_core.measurand import Role
 
@@ -40,7 +43,38 @@ def diagnosis_of(job: Job) -> DiagnosisOut | None:
         made = _set_on(circuit, keys, one) if keys else None
         if made:
             found.append(made)
-    return told(circuit, diagnose(circuit, found, working(circuit)), len(found))
+    said = _said(circuit, tuple(found))
+    positions = {key: position for position, key in at.items()}
+    shown = tuple(
+        one.model_copy(update={"item": _item(job, circuit, positions, one.probe)}) for one in said.next
+    )
+    return said.model_copy(update={"next": shown})
+
+
+@lru_cache(maxsize=32)
+def _said(circuit: Circuit, readings: tuple[Reading, ...]) -> DiagnosisOut:
+    """Worked out once for each set of readings: whoever looks again waits no more."""
+    return told(circuit, diagnose(circuit, readings, working(circuit)), len(readings))
+
+
+def _item(job: Job, circuit: Circuit, positions: dict[str, int], probe: Probe) -> str:
+    """The step of the route that takes a measurement: a part's own test by itself."""
+    if len(probe.alone) != 1 or probe.alone[0] not in positions:
+        return ""
+    position = positions[probe.alone[0]]
+    part = FittedPart.objects.filter(position=position, removed_at__isnull=True).first()
+    if part is None:
+        return ""
+    path = circuit.parts[circuit.place_of(probe.alone[0])].component.paths[0]
+    if path.role is PathRole.CONTACT:
+        is_closed = path.closed_at_rest != bool(probe.called)
+        return f"{position}:{'contact_closed' if is_closed else 'contact_open'}"
+    along = [
+        name
+        for name in with_role(Role.ALONG)
+        if reading_class(name) in readings_of(type(part.part_spec)) and not about(name).side
+    ]
+    return f"{position}:{along[0]}" if len(along) == 1 else ""
 
 
 def working(circuit: Circuit) -> tuple[str, ...]:

@@ -10421,6 +10421,8 @@ export interface components {
         /**
          * NextOut
          * @description A measurement that is proposed: where, how, what it brings, what it costs.
+         *
+         *     ``item`` is the step of the job's route that takes it, where one does.
          */
         NextOut: {
             /** Text */
@@ -10434,6 +10436,11 @@ export interface components {
             bits: number;
             /** Minutes */
             minutes: number;
+            /**
+             * Item
+             * @default
+             */
+            item: string;
         };
         /**
          * Probe

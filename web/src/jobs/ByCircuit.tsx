@@ -9,6 +9,7 @@ export default function ByCircuit({ visit }: { visit: Visit }) {
   const found = useDiagnosis(job.number).data;
   const circuit = useCircuit(job.machine_id).data;
   if (!found) return null;
+  const items = new Set(job.route.steps.flatMap((step) => step.items.map((item) => item.key)));
   const suspect = new Set(found.explanations.slice(0, 3).flatMap((one) => one.parts));
   return (
     <section aria-label="By the circuit">
@@ -38,6 +39,15 @@ export default function ByCircuit({ visit }: { visit: Visit }) {
               <li key={one.text} className="py-1">
                 <b className="font-semibold">{one.text}</b>
                 <span className="block text-[0.93rem] text-muted">{one.how}</span>
+                {job.state === "open" && items.has(one.item) && (
+                  <button
+                    type="button"
+                    onClick={() => visit.goTo(one.item)}
+                    className="min-h-9 text-action-text underline max-sm:min-h-[44px]"
+                  >
+                    Take it now
+                  </button>
+                )}
               </li>
             ))}
           </ul>

@@ -76,6 +76,9 @@ class CircuitTest(VisitCase):
         self.assertFalse(any(one["probe"]["kind"] != "ohms" for one in before["next"]))
         self.prove_dead()
         self.good(self.reading(self.element, "24.1"))
+        items = {one["key"] for step in self.whole()["route"]["steps"] for one in step["items"]}
+        proposed = [one["item"] for one in self.good(self.get(path))["next"] if one["item"]]
+        self.assertTrue(set(proposed) <= items, proposed)
         self.good(self.reading(self.member, "OL"))
         found = self.good(self.get(path))
         self.assertEqual(found["readings"], 2)
