@@ -50,7 +50,7 @@ class Path(Model):
     closed_at_rest: bool = True
 
 
-class Effect(Model):
+class BranchEffect(Model):
     """What a fault does to one path, or from one terminal to the case."""
 
     path: int | None = None
@@ -67,7 +67,7 @@ class Level(Model):
     """One severity of a fault mode, with its share of the mode's weight."""
 
     share: float
-    effects: tuple[Effect, ...]
+    effects: tuple[BranchEffect, ...]
 
 
 class Mode(Model):
@@ -129,24 +129,24 @@ def modes_of(
     return tuple(found)
 
 
-def _effects(row: dict[str, Any], place: int) -> tuple[Effect, ...]:
+def _effects(row: dict[str, Any], place: int) -> tuple[BranchEffect, ...]:
     spread = float(row.get("spread", 0.0))
     if "leak" in row:
-        return (Effect(leak_at=place, ohms=row["leak"], spread=spread),)
+        return (BranchEffect(leak_at=place, ohms=row["leak"], spread=spread),)
     if "factor" in row:
-        return (Effect(path=place, factor=row["factor"], spread=spread),)
+        return (BranchEffect(path=place, factor=row["factor"], spread=spread),)
     if "ohms" in row:
-        return (Effect(path=place, ohms=row["ohms"], spread=spread),)
+        return (BranchEffect(path=place, ohms=row["ohms"], spread=spread),)
     if "when_closed" in row:
-        return (Effect(path=place, ohms=row["when_closed"], when_closed=True, spread=spread),)
+        return (BranchEffect(path=place, ohms=row["when_closed"], when_closed=True, spread=spread),)
     return _SET[row["set"]](place)
 
 
-_SET: dict[str, Callable[[int], tuple[Effect, ...]]] = {
-    "open": lambda place: (Effect(path=place, stuck=False),),
-    "closed": lambda place: (Effect(path=place, stuck=True),),
-    "short": lambda place: (Effect(path=place, ohms=SHORT, spread=CLOSED_SPREAD),),
-    "absent": lambda place: (Effect(path=place, absent=True),),
-    "first": lambda place: (Effect(path=0, stuck=True), Effect(path=1, stuck=False)),
-    "second": lambda place: (Effect(path=0, stuck=False), Effect(path=1, stuck=True)),
+_SET: dict[str, Callable[[int], tuple[BranchEffect, ...]]] = {
+    "open": lambda place: (BranchEffect(path=place, stuck=False),),
+    "closed": lambda place: (BranchEffect(path=place, stuck=True),),
+    "short": lambda place: (BranchEffect(path=place, ohms=SHORT, spread=CLOSED_SPREAD),),
+    "absent": lambda place: (BranchEffect(path=place, absent=True),),
+    "first": lambda place: (BranchEffect(path=0, stuck=True), BranchEffect(path=1, stuck=False)),
+    "second": lambda place: (BranchEffect(path=0, stuck=False), BranchEffect(path=1, stuck=True)),
 }

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.component import Effect, Role
+from hembit_core.circuits.component import BranchEffect, Role
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -168,7 +168,7 @@ def _base(circuit: Circuit) -> _Row:
 
 def _made(
     base: _Row,
-    effects: tuple[Effect, ...],
+    effects: tuple[BranchEffect, ...],
     part: int,
     at: _Places,
     leak: _Places,

@@ -44,7 +44,10 @@ export function PartPanel({ check }: { check: Check }) {
         </Field>
         <SpecFields group={undefined} {...spec} />
         {draft.kind === "temperature_sensor" && (
-          <Link to="/specs/which" className="text-action-text underline">
+          <Link
+            to="/specs/which"
+            className="inline-flex min-h-9 items-center text-action-text underline max-sm:min-h-[44px]"
+          >
             Which sensor is this?
           </Link>
         )}

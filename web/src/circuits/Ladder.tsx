@@ -18,7 +18,8 @@ export function Ladder({ drawing, marks = {}, onNode }: Props) {
   const x = (column: number) => MARGIN + column * COLUMN;
   const y = (row: number) => 44 + row * ROW;
   return (
-    <div className="max-w-full overflow-x-auto">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keyboard where it is wide
+    <section aria-label="The circuit, drawn" tabIndex={0} className="max-w-full overflow-x-auto">
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the lists below take a node by keyboard */}
       <svg
         onClick={(event) => {
@@ -71,7 +72,7 @@ export function Ladder({ drawing, marks = {}, onNode }: Props) {
           />
         ))}
       </svg>
-    </div>
+    </section>
   );
 }
 
