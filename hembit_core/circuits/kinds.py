@@ -115,7 +115,7 @@ def source(
         what="source",
         terminals=("+", "−"),
         paths=(path,),
-        modes=modes_of("source", prior, 1),
+        modes=modes_of("supply", prior, 1),
         volts=volts,
         phase=phase,
         trips_at=trips_at,

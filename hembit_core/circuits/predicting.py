@@ -66,6 +66,16 @@ def slope(kind: str, value: Floats | float) -> Floats:
     return np.asarray(1 / np.sqrt(np.asarray(value) ** 2 + (2 * SCALE[kind]) ** 2))
 
 
+def along(kind: str, figure: np.ndarray, change: np.ndarray) -> Floats:
+    """How the size of a complex figure changes with each branch, shape (hypotheses, branches).
+
+    Near zero a figure has no direction: what moves it at all makes it grow.
+    """
+    size = np.abs(figure)
+    in_phase = np.real(np.conj(figure)[:, None] * change) / np.maximum(size, 1e-12)[:, None]
+    return np.asarray(np.where((size < SCALE[kind])[:, None], np.abs(change), in_phase))
+
+
 def predict(
     circuit: Circuit,
     faults: Faults,
@@ -148,10 +158,10 @@ def _volts(
     a = adjoint[:, network.ends[:, 0]] - adjoint[:, network.ends[:, 1]]
     size = np.abs(volts)
     change = -network.conductance * a * (network.volts - v)
-    in_phase = np.real(np.conj(volts)[:, None] * change) / np.maximum(size, 1e-9)[:, None]
+    in_phase = along("volts", volts, change)
     # A source's volts are known to a few per cent; that goes with every figure alike.
     drive = network.conductance * a * network.volts * SUPPLY_SPREAD
-    by_volts = np.real(np.conj(volts)[:, None] * drive) / np.maximum(size, 1e-9)[:, None]
+    by_volts = along("volts", volts, drive)
     by_branch = np.concatenate([in_phase * network.spread, by_volts], axis=1)
     by_branch *= slope("volts", size)[:, None]
     # Fed through as much as the meter's own input, what stands there is not known.
@@ -190,10 +200,10 @@ def _amps(
     change = network.conductance[:, place : place + 1] * network.conductance * a * (network.volts - v)
     change[:, place] -= amps
     size = np.abs(amps)
-    in_phase = np.real(np.conj(amps)[:, None] * change) / np.maximum(size, 1e-12)[:, None]
+    in_phase = along("amps", amps, change)
     drive = -network.conductance[:, place : place + 1] * network.conductance * a * network.volts
     drive[:, place] += network.conductance[:, place] * network.volts[:, place]
-    by_volts = np.real(np.conj(amps)[:, None] * drive) / np.maximum(size, 1e-12)[:, None]
+    by_volts = along("amps", amps, drive)
     by_branch = np.concatenate([in_phase * network.spread, by_volts * SUPPLY_SPREAD], axis=1)
     by_branch *= slope("amps", size)[:, None]
     live = ~tripped

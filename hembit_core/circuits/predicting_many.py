@@ -14,6 +14,7 @@ from hembit_core.circuits.predicting import (
     LEAST_OHMS,
     OPEN,
     Prediction,
+    along,
     predict,
     scaled,
     slope,
@@ -135,11 +136,10 @@ class _Live:
         self, kind: str, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
     ) -> Prediction:
         size = np.abs(figure)
-        way = np.conj(figure)[:, None] / np.maximum(size, 1e-12)[:, None]
         by_branch = np.concatenate(
             [
-                np.real(way * change) * self.network.spread,
-                np.real(way * drive) * SUPPLY_SPREAD,
+                along(kind, figure, change) * self.network.spread,
+                along(kind, figure, drive) * SUPPLY_SPREAD,
             ],
             axis=1,
         )

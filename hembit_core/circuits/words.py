@@ -65,6 +65,8 @@ class DiagnosisOut(Model):
 _SHOWN = 6
 _PROPOSED = 3
 _LEAST = 0.005
+_ALIKE = 0.8
+"""Explanations of so much of the first one's weight are alike [1]."""
 
 
 def told(circuit: Circuit, found: Diagnosis, readings: int) -> DiagnosisOut:
@@ -87,6 +89,9 @@ def _headline(circuit: Circuit, found: Diagnosis, readings: int) -> str:
         return "No fault explains all of these readings: repeat the one that fits least"
     if not readings:
         return "Nothing was measured yet: what such machines usually have stands first"
+    alike = sum(one.weight > _ALIKE * first.weight for one in found.ranked)
+    if alike > 1 and not found.settled:
+        return f"By the circuit, {alike} explanations are alike so far: not settled yet"
     if found.settled:
         tied = " or what cannot be told from it" if first.tied else ""
         return f"By the circuit: {_fault_text(circuit, first)}{tied}"

@@ -219,7 +219,7 @@ class PropertyTest(TestCase):
         )
         faults = faults_of(circuit)
         middle = predict(circuit, faults, SOUND, probe)
-        if middle.value[0] >= OPEN or middle.value[0] < 0.5 or middle.more[0] > 0:
+        if middle.value[0] >= OPEN or middle.value[0] < 1.6 or middle.more[0] > 0:
             return
         count = 2 * len(circuit.branches)
         for place in range(count):
