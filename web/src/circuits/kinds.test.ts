@@ -1,0 +1,22 @@
+import { describe, expect, it } from "vitest";
+import { KINDS, newRow, shapeOf } from "./kinds";
+
+describe("rows of a circuit", () => {
+  it("have a key that no other has, whatever was taken out before", () => {
+    const first = newRow([]);
+    const second = newRow([first]);
+    const third = newRow([second]);
+    expect([first.key, second.key, third.key]).toEqual(["r1", "r2", "r3"]);
+    expect(newRow([{ ...first, key: "k1a" }, third]).key).toBe("r4");
+  });
+
+  it("have as many terminals as their kind, and figures for what has ohms", () => {
+    for (const { value } of KINDS) {
+      const { terminals, fields } = shapeOf(value);
+      expect(terminals).toBe(value === "split_load" || value === "changeover" ? 3 : 2);
+      expect(fields.includes("ohms")).toBe(
+        ["load", "coil", "split_load", "sensor"].includes(value),
+      );
+    }
+  });
+});
