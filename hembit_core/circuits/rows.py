@@ -87,6 +87,8 @@ def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | No
     """
     if len(rows) > MOST_ROWS:
         raise InputError(f"A circuit has {MOST_ROWS} rows at the most.").at("rows")
+    if all(one.kind in (RowKind.SOURCE, RowKind.NEUTRAL) for one in rows):
+        raise InputError("A circuit needs a part besides its supply.").at("rows")
     keys = {one.key for one in rows}
     made = []
     for place, row in enumerate(rows):

@@ -9,6 +9,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from hembit_core.circuits.asked import Asked, ask_healthy
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import DANGER, Diagnosis, diagnose
 from hembit_core.circuits.drawing import drawing_of
@@ -17,7 +18,7 @@ from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.normal import cumulative, log_above
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.row_templates import row_templates
-from hembit_core.circuits.rows import CircuitRow, circuit_of
+from hembit_core.circuits.rows import TERMINALS, CircuitRow, RowKind, circuit_of
 from hembit_core.circuits.simulated import simulate
 from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
 from hembit_core.circuits.words import told
@@ -142,6 +143,41 @@ class RowsTest(TestCase):
         with self.assertRaises(InputError) as caught:
             circuit_of((row,))
         self.assertEqual(caught.exception.field, "rows.0.ohms")
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.data())
+    def test_whatever_rows_are_taken_can_be_drawn_asked_and_explained(
+        self, data: st.DataObject
+    ) -> None:
+        nodes = st.sampled_from(["L", "N", "PE", "1", "2", "3"])
+        rows = []
+        for place in range(data.draw(st.integers(0, 6))):
+            kind = data.draw(st.sampled_from(list(RowKind)))
+            count = TERMINALS.get(kind, 2)
+            row = {
+                "key": f"r{place}",
+                "name": f"part {place}",
+                "kind": kind,
+                "nodes": data.draw(st.lists(nodes, min_size=count, max_size=count)),
+                "ohms": data.draw(st.sampled_from(["0.01", "24", "5k", "20M"])),
+                "second_ohms": "12",
+                "volts": data.draw(st.sampled_from(["0.02", "24", "230", "400"])),
+                "va": data.draw(st.sampled_from([None, "9"])),
+                "degrees": data.draw(st.sampled_from([0.0, 120.0])),
+                "moved_by": data.draw(st.sampled_from(["", "r0", f"r{place}"])),
+            }
+            rows.append(CircuitRow.model_validate(row))
+        try:
+            circuit = circuit_of(tuple(rows))
+        except InputError as error:
+            self.assertTrue(error.field.startswith("rows"))
+            return
+        drawing_of(circuit)
+        for first in circuit.nodes[1:]:
+            for what in ("ohms", "volts"):
+                asked = {"kind": what, "first": first, "second": circuit.nodes[0]}
+                ask_healthy(circuit, Asked.model_validate(asked))
+        self.assertTrue(told(circuit, diagnose(circuit, []), 0).explanations)
 
     def test_nothing_lies_over_another_in_a_drawing(self) -> None:
         for key, make in TEMPLATES.items():

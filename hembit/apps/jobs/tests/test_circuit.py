@@ -50,6 +50,11 @@ class CircuitTest(VisitCase):
                 errors = self.refused(self.send_rows(wrong))
                 self.assertIn(said, errors[f"rows.2.{field}"])
 
+    def test_a_supply_alone_is_no_circuit(self) -> None:
+        for rows in ([], self.bank_of_three()[:2]):
+            self.assertIn("besides its supply", self.refused(self.send_rows(rows))["rows"])
+        self.assertEqual(MachineCircuit.objects.count(), 0)
+
     def test_any_two_points_of_a_healthy_machine(self) -> None:
         path = f"machines/{self.machine.pk}/circuit/asked"
         asked = {"kind": "ohms", "first": "2", "second": "N"}
