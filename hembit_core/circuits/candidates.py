@@ -19,16 +19,10 @@ class Candidate:
     cost: float
 
 
-def candidates_of(
-    circuit: Circuit, called: tuple[str, ...] = (), *, live: bool = True, is_live: bool = False
-) -> tuple[Candidate, ...]:
+def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candidate, ...]:
     """What could be measured: each part alone, each two nodes dead; volts and amps live.
 
-    Parameters
-    ----------
-    called : contacts that are not as at rest when it is live.
-    live : whether live measurements are among them.
-    is_live : whether the machine is live now, so that going there costs nothing more.
+    ``called`` are the contacts that are not as at rest when it is live.
     """
     costs = table("measuring_costs")
     found: list[Candidate] = []
@@ -52,22 +46,20 @@ def candidates_of(
                 found.append(Candidate(turned, costs["alone"] + 1.0))
     found += [
         Candidate(Probe(kind="ohms", first=one, second=other), costs["ohms"])
-        for one, other in combinations(circuit.probed, 2)
+        for one, other in combinations(circuit.nodes, 2)
     ]
-    if live:
-        more = 0.0 if is_live else costs["going_live"]
-        found += _live(circuit, called, more)
+    found += _live(circuit, called)
     return tuple(found)
 
 
-def _live(circuit: Circuit, called: tuple[str, ...], more: float) -> list[Candidate]:
+def _live(circuit: Circuit, called: tuple[str, ...]) -> list[Candidate]:
     costs = table("measuring_costs")
-    worth = costs["worth_live"]
+    worth, more = costs["worth_live"], costs["going_live"]
     found = [
         Candidate(
             Probe(kind="volts", first=one, second=other, called=called), worth * (costs["volts"] + more)
         )
-        for one, other in combinations(circuit.probed, 2)
+        for one, other in combinations(circuit.nodes, 2)
     ]
     for part in circuit.parts:
         for place, path in enumerate(part.component.paths):

@@ -42,21 +42,15 @@ class Branch(Model):
 
 
 class Circuit(Model):
-    """Parts between nodes. ``reachable`` are the nodes a probe can reach; all where none are named."""
+    """Parts between nodes; a node is a terminal that a probe can reach."""
 
     parts: tuple[CircuitPart, ...] = Field(max_length=60)
-    reachable: tuple[str, ...] = ()
 
     @cached_property
     def nodes(self) -> tuple[str, ...]:
         """Every node, in the order in which parts name them; the case is among them."""
         found = dict.fromkeys(node for part in self.parts for node in part.nodes)
         return tuple(dict.fromkeys((*found, CASE)))
-
-    @cached_property
-    def probed(self) -> tuple[str, ...]:
-        """The nodes a probe can reach."""
-        return tuple(one for one in self.nodes if one in self.reachable) or self.nodes
 
     @cached_property
     def branches(self) -> tuple[Branch, ...]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hembit_core.circuits.candidates import Candidate, candidates_of
+from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed, misfit_of, weigh
 from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
@@ -60,21 +60,13 @@ class Diagnosis:
         return first.weight + sum(self.ranked[one].weight for one in first.tied)
 
 
-def diagnose(
-    circuit: Circuit,
-    readings: Sequence[Reading],
-    called: tuple[str, ...] = (),
-    *,
-    live: bool = True,
-    is_live: bool = False,
-    tie: bool = True,
-) -> Diagnosis:
+def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, ...] = ()) -> Diagnosis:
     """Weigh every explanation by the readings, and propose what to measure next."""
     faults, hypotheses = faults_of(circuit), hypotheses_of(circuit)
     weighed = weigh(circuit, faults, hypotheses, readings)
-    candidates = candidates_of(circuit, called, live=live, is_live=is_live)
+    candidates = candidates_of(circuit, called)
     groups = groups_of(circuit)
-    ranked = explanations(circuit, weighed, candidates if tie else ())
+    ranked = explanations(circuit, weighed, candidates)
     danger = _danger(circuit, weighed, groups)
     taken = {one.probe for one in readings}
     wanted = [one for one in candidates if one.probe not in taken]
@@ -98,8 +90,3 @@ def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:
             if any(code in _DANGEROUS for _, code in name)
         )
     )
-
-
-def best_of(found: Sequence[Worth]) -> Candidate:
-    """The measurement to take: the most information for its cost."""
-    return found[0].candidate

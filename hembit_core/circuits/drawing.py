@@ -28,7 +28,6 @@ class DrawnPart(Model):
     row: int
     left: int
     right: int
-    turned: bool
 
 
 class Drawing(Model):
@@ -77,7 +76,6 @@ def drawing_of(circuit: Circuit) -> Drawing:
                 row=row,
                 left=left,
                 right=right,
-                turned=ends[0] > ends[1],
             )
         )
     return Drawing(

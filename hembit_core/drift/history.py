@@ -38,8 +38,12 @@ class Taken:
 
 
 class DriftPoint(Model):
-    """A reading's distance from what was due that day, and its U, in ``unit`` of the history."""
+    """A reading's distance from what was due that day, and its U, in ``unit`` of the history.
 
+    ``place`` is which of the given readings it is.
+    """
+
+    place: int
     at: datetime
     away: float
     expanded: float
@@ -69,11 +73,13 @@ def drift_history(taken: Sequence[Taken], now: datetime) -> DriftHistory:
     one temperature: ohms as a share of what was due [%], temperatures as a difference [K].
     """
     # One that was sent late stands behind others in the record, and here where it was taken.
-    usable = sorted((one for one in taken if _away(one.judgement)), key=lambda one: one.at)
+    given = [(place, one) for place, one in enumerate(taken) if _away(one.judgement)]
+    given.sort(key=lambda each: each[1].at)
+    usable = [one for _, one in given]
     unit = _unit(usable[-1].judgement) if usable else "%"
     points = tuple(
-        DriftPoint(at=one.at, away=found[0], expanded=found[1])
-        for one in usable
+        DriftPoint(place=place, at=one.at, away=found[0], expanded=found[1])
+        for place, one in given
         if (found := _away(one.judgement)) and _unit(one.judgement) == unit
     )
     plain = DriftHistory(

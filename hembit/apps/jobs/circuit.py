@@ -7,7 +7,7 @@ from functools import lru_cache
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.models import Reading as JobReading
-from hembit.apps.machines.circuit import circuit_at, circuit_with_parts, rows_of
+from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
 from hembit.apps.machines.models import FittedPart
 from hembit_core import Judgement
 from hembit_core.circuits.circuit import CASE, Circuit
@@ -29,7 +29,8 @@ def diagnosis_of(job: Job) -> DiagnosisOut | None:
 
     A closed job keeps the circuit of its day.
     """
-    kept = circuit_at(job.machine, job.closed_at)
+    closed = job.entries.filter(kind="closed").last() if job.closed_at else None
+    kept = circuit_before(job.machine, closed.sequence if closed else None)
     if kept is None:
         return None
     circuit = circuit_with_parts(job.machine, kept)

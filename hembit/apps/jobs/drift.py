@@ -16,6 +16,7 @@ from django.utils import timezone
 from hembit.apps.jobs.findings import WORK, judged_by
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
+from hembit.apps.workshop.clock import day_here
 from hembit_core.catalog.spec_csv import inert
 from hembit_core.drift.history import DriftHistory, DriftPoint, Taken, drift_history
 from hembit_core.families.registry import with_role
@@ -65,7 +66,7 @@ class PartDrift(Model):
     """The history of one test of the part that is in a position now, and of those beside it.
 
     ``checks`` are its readings, ``rows`` those that have a figure, ``watched`` the day of a
-    follow-up that waits already.
+    follow-up that waits already, ``come_back`` the day to look again before the limit is met.
     """
 
     title: str
@@ -76,6 +77,7 @@ class PartDrift(Model):
     marks: tuple[DriftMark, ...]
     series: tuple[DriftSeries, ...]
     watched: date | None
+    come_back: date | None
 
 
 @dataclass(frozen=True)
@@ -108,7 +110,15 @@ def drift_of(position: Position, now: datetime | None = None) -> PartDrift | Non
         marks=_marks(position, most),
         series=tuple(_beside(position, part, measurand, now)),
         watched=waiting.due_on if waiting else None,
+        come_back=_come_back(history, day_here(now)),
     )
+
+
+def _come_back(history: DriftHistory, today: date) -> date | None:
+    """The first day on which the limit may be met, or today; none where it is not met."""
+    if history.day is None:
+        return None
+    return max(today, min(history.earliest or history.day, history.day))
 
 
 def _by_test(part: FittedPart) -> dict[str, list[_Read]]:
@@ -125,12 +135,12 @@ def _by_test(part: FittedPart) -> dict[str, list[_Read]]:
 
 
 def _rows(read: list[_Read], history: DriftHistory) -> tuple[DriftRow, ...]:
-    points = {one.at: one for one in history.points}
     good = [one.reading.pk for one in read if one.taken.judgement.outcome == Outcome.ACCEPT]
     rows = []
-    for one in sorted(read, key=lambda each: each.reading.at):
-        point, judgement = points.get(one.reading.at), one.taken.judgement
-        if point is None or judgement.value is None or judgement.rail is None:
+    for point in history.points:
+        one = read[point.place]
+        judgement = one.taken.judgement
+        if judgement.value is None or judgement.rail is None:
             continue
         away = (
             f"{quantity(point.away, history.unit, 2)} ± {expanded_text(point.expanded, history.unit)}"
@@ -205,9 +215,7 @@ def as_csv(position: Position) -> str:
     unit = found.history.unit if found else "%"
     writer.writerow(["at", "job", "test", "figure", "due", f"away [{unit}]", f"U [{unit}]", "by"])
     if found:
-        points = {one.at: one for one in found.history.points}
-        for row in found.rows:
-            point = points[row.at]
+        for row, point in zip(found.rows, found.history.points, strict=True):
             shown = (f"{point.away:.4g}", f"{point.expanded:.2g}")
             said = [row.at.isoformat(), str(row.job), found.title, row.figure, row.due, *shown, row.by]
             writer.writerow([inert(one) for one in said])

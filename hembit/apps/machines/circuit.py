@@ -47,11 +47,11 @@ def current_of(machine: Machine) -> MachineCircuit | None:
     return machine.circuits.order_by("-number").first()
 
 
-def circuit_at(machine: Machine, day: datetime | None) -> MachineCircuit | None:
-    """The revision that held then; the last one where no time is given."""
-    if day is None:
+def circuit_before(machine: Machine, sequence: int | None) -> MachineCircuit | None:
+    """The last revision that was written before a record; the last of all where none is given."""
+    if sequence is None:
         return current_of(machine)
-    return machine.circuits.filter(at__lte=day).order_by("-number").first()
+    return machine.circuits.filter(sequence__lt=sequence).order_by("-number").first()
 
 
 def circuit_with_parts(machine: Machine, kept: MachineCircuit) -> Circuit:

@@ -8750,8 +8750,6 @@ export interface components {
             left: number;
             /** Right */
             right: number;
-            /** Turned */
-            turned: boolean;
         };
         /**
          * CircuitIn
@@ -10242,8 +10240,12 @@ export interface components {
         /**
          * DriftPoint
          * @description A reading's distance from what was due that day, and its U, in ``unit`` of the history.
+         *
+         *     ``place`` is which of the given readings it is.
          */
         DriftPoint: {
+            /** Place */
+            place: number;
             /**
              * At
              * Format: date-time
@@ -10306,7 +10308,7 @@ export interface components {
          * @description The history of one test of the part that is in a position now, and of those beside it.
          *
          *     ``checks`` are its readings, ``rows`` those that have a figure, ``watched`` the day of a
-         *     follow-up that waits already.
+         *     follow-up that waits already, ``come_back`` the day to look again before the limit is met.
          */
         PartDrift: {
             /** Title */
@@ -10324,6 +10326,8 @@ export interface components {
             series: components["schemas"]["DriftSeries"][];
             /** Watched */
             watched: string | null;
+            /** Come Back */
+            come_back: string | null;
         };
         /**
          * JudgedAgain

@@ -8,7 +8,7 @@ import { Labelled, TextInput } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
-import { useLater } from "@/ui/useLater";
+import { useLaterForm } from "@/ui/useLater";
 import { KINDS, newRow, shapeOf } from "./kinds";
 import { Ladder } from "./Ladder";
 
@@ -25,7 +25,7 @@ const FIELDS = ["name", "nodes", "position", "ohms", "second_ohms", "volts", "va
 export function Builder({ machine, circuit, onClose, onSaved }: Props) {
   const [rows, setRows] = useState<CircuitRow[]>(circuit?.rows ?? []);
   const templates = useCircuitTemplates().data ?? [];
-  const later = JSON.parse(useLater(JSON.stringify(rows))) as CircuitRow[];
+  const later = useLaterForm(rows);
   const looked = useCircuitLooked(machine.id, later);
   const saving = useSaveCircuit(machine.id);
   const error = saving.error ?? looked.error;

@@ -43,13 +43,11 @@ type OfPosition = { drift: PartDriftData; position: number };
 function ComeBack({ drift, position, name }: OfPosition & { name: string }) {
   const [id] = useState(() => newId());
   const watching = useWatchPart(position);
-  const { day: meets, earliest } = drift.history;
   if (drift.watched) {
     return <p className="my-2">It is to be looked at again on {day(drift.watched)}.</p>;
   }
-  if (!meets) return null;
-  const today = new Date().toISOString().slice(0, 10);
-  const due = earliest && earliest > today ? earliest : meets > today ? meets : today;
+  const due = drift.come_back;
+  if (!due) return null;
   const body = {
     id,
     kind: "watch" as const,

@@ -6,7 +6,7 @@ import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
-import { useLater } from "@/ui/useLater";
+import { useLaterForm } from "@/ui/useLater";
 import { changesOf, type Typed, typedOf } from "./changes";
 import { RuleField } from "./RuleField";
 
@@ -105,7 +105,7 @@ function Effects({
   typed: Typed;
   settings: readonly RuleSetting[];
 }) {
-  const later = JSON.parse(useLater(JSON.stringify(typed))) as Typed;
+  const later = useLaterForm(typed);
   // As they would be sent untouched: in the same order, without what is as shipped.
   const before = changesOf(typedOf(set?.changes ?? {}, settings), settings);
   const after = changesOf(later, settings);

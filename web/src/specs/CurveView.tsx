@@ -12,7 +12,7 @@ import { Segments } from "@/ui/Segments";
 import { Select } from "@/ui/Select";
 import { saveFile } from "@/ui/saveFile";
 import { TextField } from "@/ui/TextField";
-import { useLater } from "@/ui/useLater";
+import { useLaterForm } from "@/ui/useLater";
 import { Stroke } from "./Stroke";
 
 const CurvePlot = lazy(() => import("./CurvePlot"));
@@ -28,14 +28,10 @@ export function CurveView({ shown }: { shown: ShownCurve[] }) {
   const [scale, setScale] = useState<Scale>("as it fits");
   const [source, setSource] = useState("contact_probe");
   const sources = useOptions().data?.temperature_sources ?? [];
-  const asked = JSON.parse(useLater(JSON.stringify({ shown, at, source }))) as {
-    shown: ShownCurve[];
-    at: typeof at;
-    source: CurvesAsked["source"];
-  };
+  const asked = useLaterForm({ shown, at, source });
   const found = useCurves({
     curves: asked.shown,
-    source: asked.source,
+    source: asked.source as CurvesAsked["source"],
     low: asked.at.low.trim() || null,
     high: asked.at.high.trim() || null,
     at_celsius: asked.at.celsius.trim() || null,

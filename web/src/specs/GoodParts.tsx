@@ -10,7 +10,7 @@ import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
-import { useLater } from "@/ui/useLater";
+import { useLaterForm } from "@/ui/useLater";
 
 const KINDS = new Set<Kind>(["winding", "heating_element", "resistive_part"]);
 
@@ -24,9 +24,7 @@ type Props = {
 export function GoodParts({ kind, temperature, onUse }: Props) {
   const [typed, setTyped] = useState({ displays: "", leads: "", meter: UNKNOWN_METER });
   const meters = useMeters().data ?? [];
-  const later = JSON.parse(useLater(JSON.stringify({ ...typed, temperature }))) as typeof typed & {
-    temperature: string;
-  };
+  const later = useLaterForm({ ...typed, temperature });
   const found = useSample(asBody(kind, later));
   const errors = found.error;
   if (!KINDS.has(kind)) return null;

@@ -124,7 +124,7 @@ function HowFar({ watch, what }: { watch: string; what: string }) {
     <div role="status" className="mt-3">
       <p>{rows > 0 ? `${what}: row ${done} of ${rows}` : `${what} …`}</p>
       <progress
-        className="h-2 w-full max-w-[26rem] accent-action"
+        className="h-2 w-full max-w-[26rem] appearance-none [&::-webkit-progress-bar]:bg-hairline [&::-webkit-progress-value]:bg-action"
         aria-label={what}
         {...(rows > 0 ? { value: done, max: rows } : {})}
       />

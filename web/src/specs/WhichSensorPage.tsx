@@ -16,7 +16,7 @@ import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
-import { useLater } from "@/ui/useLater";
+import { useLaterForm } from "@/ui/useLater";
 
 type Row = {
   celsius: string;
@@ -39,7 +39,7 @@ export default function WhichSensorPage() {
   });
   const meters = useMeters().data ?? [];
   const sources = useOptions().data?.temperature_sources ?? [];
-  const asked = JSON.parse(useLater(JSON.stringify(draft))) as Draft;
+  const asked = useLaterForm(draft);
   const found = useMatched(asBody(asked));
   const rowNames = asked.rows.flatMap((row, place) => (isWhole(row) ? [place] : []));
   const sentAs = (place: number, field: string) =>

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
+
+from django.utils import timezone
 
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.machines.models import MachineCircuit
@@ -90,6 +93,21 @@ class CircuitTest(VisitCase):
         self.assertIn("element 2 open", found["explanations"][0]["text"])
         self.assertGreater(found["explanations"][0]["weight"], 0.8)
         self.assertFalse(found["contradicted"])
+
+    def test_a_closed_job_keeps_the_circuit_of_its_day_by_the_order_of_writing(self) -> None:
+        self.good(self.send_rows(self.bank_of_three()))
+        self.open_job()
+        self.good(self.entry("closed"))
+        path = f"jobs/{self.number}/circuit"
+        before = self.good(self.get(path))
+        self.assertIn("element 1", str(before["explanations"]))
+        other = self.template("element_with_limit")
+        self.good(self.send_rows(other, 1))
+        # A clock that was set back makes the newer revision no older.
+        MachineCircuit.objects.filter(number=2).update(at=timezone.now() - timedelta(days=9))
+        self.assertEqual(self.good(self.get(path)), before)
+        self.open_job()
+        self.assertNotIn("element 1", str(self.good(self.get(f"jobs/{self.number}/circuit"))))
 
     def test_of_a_job_without_a_circuit_there_is_nothing(self) -> None:
         self.open_job()

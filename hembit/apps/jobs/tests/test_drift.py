@@ -79,6 +79,15 @@ class OverTheYears(VisitCase):
         self.assertEqual([one["kind"] for one in found["series"]], ["before"])
         self.assertEqual(len(found["series"][0]["points"]), 3)
 
+    def test_two_readings_of_one_moment_are_two_rows(self) -> None:
+        for display in ("23.9", "24.2", "24.4"):
+            self.read(display, 1)
+        Reading.objects.update(at=timezone.now() - timedelta(days=365))
+        found = self.drift()
+        self.assertEqual([one["figure"][:4] for one in found["rows"]], ["23.9", "24.2", "24.4"])
+        table = self.get(f"positions/{self.element}/drift.csv").content.decode()
+        self.assertEqual(len(table.splitlines()), 4)
+
     def test_a_part_that_was_read_can_be_come_back_to_after_its_job_is_closed(self) -> None:
         body = {"id": str(uuid4()), "kind": "other", "text": "look again", "due_on": "2099-01-01"}
         path = f"positions/{self.element}/watched"
