@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import os
 import sys
 import tempfile
@@ -21,7 +20,8 @@ from django.test.runner import (
     RemoteTestRunner,
 )
 
-import hembit_core.tests  # noqa: F401, its profile holds before any property of the server is read
+# Its package holds the profile of the properties, which is read before any property of the server.
+from hembit_core.tests.counts import write_counts
 
 
 class _Clock(unittest.TestResult):
@@ -88,7 +88,7 @@ class _SideBySide(ParallelTestSuite):
 
 
 class CountingRunner(DiscoverRunner):
-    """Writes the counts to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line."""
+    """Writes how the run went for the last lines of bin/test, and the slowest tests."""
 
     parallel_test_suite = _SideBySide
 
@@ -118,16 +118,8 @@ class CountingRunner(DiscoverRunner):
         super().teardown_test_environment(**kwargs)
 
     def suite_result(self, suite: Any, result: Any, **kwargs: Any) -> int:
-        failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
-        skipped = len(result.skipped)
-        counts = {
-            "passed": max(0, result.testsRun - failed - skipped),
-            "failed": failed,
-            "skipped": skipped,
-        }
-        path = os.environ.get("HEMBIT_TEST_COUNTS")
-        if path:
-            Path(path).write_text(json.dumps(counts))
+        write_counts(result)
+        if os.environ.get("HEMBIT_TEST_COUNTS"):
             print("The ten slowest tests:")
             for name, seconds in sorted(result.took.items(), key=lambda one: -one[1])[:10]:
                 print(f"{seconds:7.1f} s  {name}")

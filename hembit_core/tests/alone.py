@@ -1,20 +1,19 @@
 """Run the core's tests and doctests without Django: python -m hembit_core.tests.alone.
 
-The counts go to the file named by HEMBIT_TEST_COUNTS, for bin/test's last line.
+How it went is written for the last lines of bin/test (see counts).
 """
 
 from __future__ import annotations
 
 import doctest
 import importlib
-import json
-import os
 import pkgutil
 import sys
 import unittest
 from pathlib import Path
 
 import hembit_core
+from hembit_core.tests.counts import write_counts
 
 
 class _NoDjango:
@@ -43,11 +42,7 @@ def main() -> int:
         str(Path(__file__).parent), top_level_dir=str(Path(__file__).parents[2])
     )
     result = unittest.TextTestRunner().run(suite)
-    failed, skipped = len(result.failures) + len(result.errors), len(result.skipped)
-    passed = result.testsRun - failed - skipped
-    if path := os.environ.get("HEMBIT_TEST_COUNTS"):
-        counts = {"passed": passed, "failed": failed, "skipped": skipped}
-        Path(path).write_text(json.dumps(counts))
+    write_counts(result)
     return 0 if result.wasSuccessful() else 1
 
 
