@@ -19,7 +19,8 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import Diagnosis, diagnose
 from hembit_core.circuits.explanations import code_of, groups_of, names_of
 from hembit_core.circuits.hypotheses import Hypotheses, faults_of
-from hembit_core.circuits.predicting import predict, scaled
+from hembit_core.circuits.predicting import predict
+from hembit_core.circuits.prediction import scaled
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.simulated import SimulatedMachine, simulate
 from hembit_core.circuits.templates import CALLED, TEMPLATES

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.candidates import Candidate, candidates_of
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed, misfit_of, weigh
 from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
-from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
+from hembit_core.circuits.hypotheses import Faults, faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
 from hembit_core.circuits.probe import Reading
 
@@ -70,14 +70,26 @@ def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, .
     danger = _danger(circuit, weighed, groups)
     taken = {one.probe for one in readings}
     wanted = [one for one in candidates if one.probe not in taken]
-    found = worth_of(circuit, faults, weighed, wanted, groups)
-    found = [one for one in found if one.bits > WORTHLESS]
-    dead = [one for one in found if not one.candidate.probe.is_live]
-    if danger > DANGER and dead:
-        found = dead
+    live = [one for one in wanted if one.probe.is_live]
+    dead = [one for one in wanted if not one.probe.is_live]
+    found = _worth(circuit, faults, weighed, dead if danger > DANGER else wanted, groups)
+    if not found and danger > DANGER:
+        found = _worth(circuit, faults, weighed, live, groups)
     return Diagnosis(
         weighed, ranked, tuple(found), danger, misfit_of(circuit, faults, weighed, readings)
     )
+
+
+def _worth(
+    circuit: Circuit,
+    faults: Faults,
+    weighed: Weighed,
+    wanted: Sequence[Candidate],
+    groups: np.ndarray,
+) -> list[Worth]:
+    """What is worth proposing, the best first."""
+    found = worth_of(circuit, faults, weighed, wanted, groups)
+    return [one for one in found if one.bits > WORTHLESS]
 
 
 def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:

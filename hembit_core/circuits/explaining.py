@@ -4,24 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import log
 
 import numpy as np
+from numpy.typing import NDArray
 
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
+from hembit_core.circuits.joint import Joint, own_spread
 from hembit_core.circuits.normal import LOG_TWO_PI, log_above
-from hembit_core.circuits.predicting import Prediction, predict, scaled, slope
+from hembit_core.circuits.predicting import predict_many
+from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Reading
 
-_COULD_COUNT = 40.0
-"""What lies further below the heaviest, straight, is not worked out anew [ln]."""
-_BENDS = 0.15
-"""A prediction that is spread less than that is as good as straight [1]."""
+_COULD_COUNT = 20.0
+"""What cannot come that close to the heaviest is left out: all such pairs together weigh less than
+0.1 % of it, up to half a million of them [ln]."""
+_COULD_COUNT_BENT = 40.0
+"""The same, where a wide severity bends the predictions: what they say straight is rough [ln]."""
 _ROUNDS = 2
-_FARTHEST = 5.0
-"""No part is put further from its middle than that [standard deviations]."""
-LEAST_SPREAD = 0.004
-"""No figure is compared more sharply than that, whatever the meter says [1]."""
+_TOGETHER = 2
+_AT_ONCE = 16_384
+"""So many pairs are held in memory with what they predict [1]."""
 
 
 @dataclass(frozen=True)
@@ -46,100 +50,131 @@ def weigh(
     """Weigh hypotheses by all readings jointly: parts' spread is common to them, the meter's is not.
 
     Figures are normal in the frame of :func:`scaled`; an overflow is a figure above the ceiling,
-    and hangs on nothing else.
+    and hangs on nothing else. Single faults are weighed first. A pair is left out, with a likelihood
+    of nothing, as soon as it could not come within e⁻²⁰ of the heaviest of them, whatever it
+    said of the readings that are left: no figure has a density above that of its meter alone.
     """
-    figures = [one for one in readings if one.value is not None]
-    overflows = [one for one in readings if one.value is None]
-    log_likelihood = np.zeros(len(hypotheses))
-    for one in overflows:
-        found = predict(circuit, faults, hypotheses, one.probe, one.input_ohms)
-        log_likelihood += one.weight * _overflow(found, one)
-    if figures:
-        log_likelihood += _figures(circuit, faults, hypotheses, figures, log_likelihood)
+    groups = _by_state(readings)
+    log_likelihood = np.full(len(hypotheses), -np.inf)
+    single = np.flatnonzero(hypotheses.second == 0)
+    found = _all_of(circuit, faults, hypotheses.take(single), readings)
+    log_likelihood[single] = found
+    heaviest = float((hypotheses.log_prior[single] + found).max(initial=-np.inf))
+    pairs = np.flatnonzero(hypotheses.second)
+    for start in range(0, len(pairs), _AT_ONCE):
+        some = pairs[start : start + _AT_ONCE]
+        kept, said = _that_could_count(circuit, faults, hypotheses.take(some), groups, heaviest)
+        log_likelihood[some[kept]] = said
     log_weight = hypotheses.log_prior + log_likelihood
     log_weight -= log_weight.max()
     weight = np.exp(log_weight)
     return Weighed(hypotheses, log_likelihood, weight / weight.sum())
 
 
-def _figures(
+def _by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
+    """Those of a part by itself one by one, since they need no network; then state by state.
+
+    What shares a network is worked out together, but a few at a time: what they rule out is spared the
+    next. Overflows rule out most.
+    """
+    found = [[one] for one in readings if one.probe.alone]
+    states: dict[object, list[Reading]] = {}
+    for one in readings:
+        probe = one.probe
+        if not probe.alone:
+            state = (probe.is_live, probe.lifted, probe.called, one.input_ohms)
+            states.setdefault(state, []).append(one)
+    for some in sorted(states.values(), key=lambda some: some[0].probe.is_live):
+        some.sort(key=lambda one: one.value is not None)
+        found += [some[start : start + _TOGETHER] for start in range(0, len(some), _TOGETHER)]
+    return found
+
+
+def _all_of(
+    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, readings: Sequence[Reading]
+) -> Floats:
+    """The log-likelihood of all readings, of each hypothesis."""
+    return _that_could_count(circuit, faults, hypotheses, _by_state(readings), -np.inf)[1]
+
+
+def _predicted(
     circuit: Circuit,
     faults: Faults,
     hypotheses: Hypotheses,
-    figures: Sequence[Reading],
-    others: Floats,
-) -> Floats:
-    """The log-likelihood of all figures: straight first, then anew about the likeliest parts.
+    readings: Sequence[Reading],
+    drawn: Floats | None = None,
+) -> list[Prediction]:
+    """What readings of one state, and so of one meter's input, would be."""
+    probes = [one.probe for one in readings]
+    return predict_many(circuit, faults, hypotheses, probes, readings[0].input_ohms, drawn)
 
-    A fault of wide severity bends the predictions: those that could still count are worked out again
-    where the readings put their parts (Laplace's approximation).
-    """
-    predicted = [predict(circuit, faults, hypotheses, one.probe, one.input_ohms) for one in figures]
-    found, drawn = _joint(predicted, figures)
-    heavy = hypotheses.log_prior + others + found
-    wide = np.max([one.spread for one in predicted], axis=0)
-    bent = np.flatnonzero((heavy > heavy.max() - _COULD_COUNT) & (wide > _BENDS))
+
+def _that_could_count(
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    groups: Sequence[Sequence[Reading]],
+    heaviest: float,
+) -> tuple[NDArray[np.intp], Floats]:
+    """The places of the hypotheses that could count, and their log-likelihood."""
+    kept = np.arange(len(hypotheses))
+    over, joint = np.zeros(len(kept)), Joint.of_none(len(kept))
+    left = sum(_most(one) for some in groups for one in some)
+    for some in groups:
+        predicted = _predicted(circuit, faults, hypotheses.take(kept), some)
+        for one, found in zip(some, predicted, strict=True):
+            left -= _most(one)
+            if one.value is None:
+                over = over + one.weight * _overflow(found, one)
+            else:
+                joint = joint.with_reading(found, one)
+        reach = hypotheses.log_prior[kept] + over + joint.log_likelihood + left
+        stays = np.flatnonzero(reach > heaviest - np.where(joint.wide, _COULD_COUNT_BENT, _COULD_COUNT))
+        if len(stays) < len(kept):
+            kept, over, joint = kept[stays], over[stays], joint.take(stays)
+        if not len(kept):
+            break
+    said = joint.log_likelihood.copy()
+    straight = hypotheses.log_prior[kept] + over + said
+    top = max(float(straight.max(initial=-np.inf)), heaviest)
+    bent = np.flatnonzero(joint.wide & (straight > top - _COULD_COUNT_BENT))
+    if len(bent):
+        again = hypotheses.take(kept[bent])
+        anew = _laplace(circuit, faults, again, groups, joint.take(bent).drawn())
+        said[bent] = anew.log_likelihood
+    return kept, over + said
+
+
+def _laplace(
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    groups: Sequence[Sequence[Reading]],
+    drawn: Floats,
+) -> Joint:
+    """All figures anew about the likeliest parts (Laplace's approximation)."""
+    joint = Joint.of_none(len(hypotheses))
     for _ in range(_ROUNDS):
-        some, at = hypotheses.take(bent), drawn[bent]
-        predicted = [predict(circuit, faults, some, one.probe, one.input_ohms, at) for one in figures]
-        found[bent], drawn[bent] = _joint(predicted, figures, at)
-    return found
+        joint = Joint.of_none(len(hypotheses))
+        for some in groups:
+            figures = [one for one in some if one.value is not None]
+            if not figures:
+                continue
+            predicted = _predicted(circuit, faults, hypotheses, figures, drawn)
+            for one, found in zip(figures, predicted, strict=True):
+                joint = joint.with_reading(found, one, drawn)
+        drawn = joint.drawn()
+    return joint
+
+
+def _most(one: Reading) -> float:
+    """The highest log-likelihood that a reading can add [ln]."""
+    return 0.0 if one.value is None else -log(own_spread(one)) - 0.5 * LOG_TWO_PI
 
 
 def _overflow(found: Prediction, one: Reading) -> Floats:
     spread = np.hypot(found.spread, 0.05)
     return log_above((scaled(found.kind, one.ceiling) - found.scaled) / spread)
-
-
-def own_spread(one: Reading) -> float:
-    """The meter's standard deviation of a figure in the frame of :func:`scaled`."""
-    assert one.value is not None
-    meter = one.standard * float(slope(one.probe.kind, one.value))
-    return float(max(meter, LEAST_SPREAD) / max(one.weight, 1e-3) ** 0.5)
-
-
-def residuals(predicted: Sequence[Prediction], figures: Sequence[Reading]) -> tuple[Floats, Floats]:
-    """How far each figure is from each prediction, and their covariance.
-
-    Returns
-    -------
-    off : shape (hypotheses, readings).
-    covariance : shape (hypotheses, readings, readings).
-    """
-    off = np.stack(
-        [
-            scaled(one.probe.kind, one.value or 0.0) - found.scaled
-            for one, found in zip(figures, predicted, strict=True)
-        ],
-        axis=1,
-    )
-    change = np.stack([one.by_branch for one in predicted], axis=1)
-    covariance = change @ change.transpose(0, 2, 1)
-    inner = np.arange(len(figures))
-    own = np.array([own_spread(one) for one in figures])
-    more = np.stack([one.more for one in predicted], axis=1)
-    covariance[:, inner, inner] += own**2 + more**2
-    return off, covariance
-
-
-def _joint(
-    predicted: Sequence[Prediction], figures: Sequence[Reading], at: Floats | None = None
-) -> tuple[Floats, Floats]:
-    """The log-likelihood of figures, and where they put the parts, in standard deviations.
-
-    ``at`` is where the predictions were worked out; in the middle where it is left out.
-    """
-    off, covariance = residuals(predicted, figures)
-    change = np.stack([one.by_branch for one in predicted], axis=1)
-    if at is not None:
-        off = off + np.einsum("hrb,hb->hr", change, at)
-    root = np.linalg.cholesky(covariance)
-    z = np.linalg.solve(root, off[..., None])[..., 0]
-    log_root = np.log(np.diagonal(root, axis1=1, axis2=2)).sum(axis=1)
-    found = -0.5 * (z**2).sum(axis=1) - log_root - 0.5 * len(figures) * LOG_TWO_PI
-    back = np.linalg.solve(root.transpose(0, 2, 1), z[..., None])[..., 0]
-    drawn = np.clip(np.einsum("hrb,hr->hb", change, back), -_FARTHEST, _FARTHEST)
-    return np.asarray(found), drawn
 
 
 def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequence[Reading]) -> float:
@@ -149,18 +184,15 @@ def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequ
     """
     if not readings:
         return 0.0
-    best = int(weighed.weight.argmax())
-    one = weighed.hypotheses.take(np.array([best]))
-    total = 0.0
-    figures = [each for each in readings if each.value is not None]
-    for each in readings:
-        if each.value is None:
-            found = predict(circuit, faults, one, each.probe, each.input_ohms)
-            total += -2 * float(_overflow(found, each)[0])
-    if figures:
-        log_likelihood = _figures(circuit, faults, one, figures, np.zeros(1))
-        predicted = [predict(circuit, faults, one, each.probe, each.input_ohms) for each in figures]
-        _, covariance = residuals(predicted, figures)
-        _, log_root = np.linalg.slogdet(covariance[0])
-        total += max(-2 * float(log_likelihood[0]) - float(log_root) - len(figures) * LOG_TWO_PI, 0.0)
-    return float(np.sqrt(total / len(readings)))
+    one = weighed.hypotheses.take(np.array([int(weighed.weight.argmax())]))
+    groups = _by_state(readings)
+    total, joint = 0.0, Joint.of_none(1)
+    for some in groups:
+        for each, found in zip(some, _predicted(circuit, faults, one, some), strict=True):
+            if each.value is None:
+                total += -2 * float(_overflow(found, each)[0])
+            else:
+                joint = joint.with_reading(found, each)
+    if joint.wide[0]:
+        joint = _laplace(circuit, faults, one, groups, joint.drawn())
+    return float(np.sqrt((total + float(joint.misfit[0])) / len(readings)))

@@ -11,7 +11,7 @@ from hembit_core.circuits.candidates import Candidate
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.hypotheses import Faults, Hypotheses, Single, faults_of, hypotheses_of
-from hembit_core.circuits.predicting_many import predict_many
+from hembit_core.circuits.predicting import predict_many
 from hembit_core.model import Model
 
 SHOWN = 12

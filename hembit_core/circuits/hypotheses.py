@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -60,6 +60,11 @@ class Faults:
     is_contact: Bools
     closed_at_rest: Bools
     is_source: Bools
+
+    @cached_property
+    def sources(self) -> Ints:
+        """The places of the branches that are sources."""
+        return np.flatnonzero(self.is_source)
 
 
 @dataclass(frozen=True)

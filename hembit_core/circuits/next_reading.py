@@ -9,14 +9,17 @@ import numpy as np
 
 from hembit_core.circuits.candidates import Candidate
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.explaining import LEAST_SPREAD, Weighed
+from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.hypotheses import Faults, Floats
+from hembit_core.circuits.joint import LEAST_SPREAD
 from hembit_core.circuits.normal import cumulative
-from hembit_core.circuits.predicting_many import predict_many
+from hembit_core.circuits.predicting import predict_many
 
 ACTIVE = 0.995
 """Explanations with so much of the weight are told apart [1]."""
 MOST_ACTIVE = 400
+ROUGHLY, SCREENED = 80, 24
+"""So many of the heaviest screen all measurements; so many of the best are then weighed by all [1]."""
 _BINS = 24
 _METER = 0.01
 """A usual meter's spread in the compared frame, where none is in hand [1]."""
@@ -58,11 +61,30 @@ def worth_of(
     Parameters
     ----------
     groups : the explanation of each hypothesis, where several say the same; each its own otherwise.
+
+    The measurements are screened by the heaviest explanations first.
     """
     active = active_of(weighed)
+    of = np.arange(len(weighed.weight)) if groups is None else groups
+    rough = _worth(circuit, faults, weighed, candidates, active[:ROUGHLY], of)
+    if len(active) <= ROUGHLY:
+        return rough
+    best, rest = rough[:SCREENED], rough[SCREENED:]
+    again = _worth(circuit, faults, weighed, [one.candidate for one in best], active, of)
+    return sorted([*again, *rest], key=lambda one: -one.per_minute)
+
+
+def _worth(
+    circuit: Circuit,
+    faults: Faults,
+    weighed: Weighed,
+    candidates: Sequence[Candidate],
+    active: np.ndarray,
+    groups: np.ndarray,
+) -> list[Worth]:
     some = weighed.hypotheses.take(active)
     weight = weighed.weight[active] / weighed.weight[active].sum()
-    of = np.arange(len(active)) if groups is None else np.unique(groups[active], return_inverse=True)[1]
+    of = np.unique(groups[active], return_inverse=True)[1]
     found = []
     outcomes = predict_many(circuit, faults, some, [one.probe for one in candidates])
     for one, outcome in zip(candidates, outcomes, strict=True):

@@ -14,8 +14,8 @@ from hembit_core.circuits.circuit import CASE, Circuit, CircuitPart
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.hypotheses import Hypotheses, faults_of, hypotheses_of
 from hembit_core.circuits.kinds import changeover, coil, contact, fuse, joint, load, source
-from hembit_core.circuits.predicting import OPEN, Prediction, predict
-from hembit_core.circuits.predicting_many import predict_many
+from hembit_core.circuits.predicting import predict, predict_many
+from hembit_core.circuits.prediction import OPEN, Prediction
 from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.templates import (
     CALLED,
@@ -221,7 +221,7 @@ class PropertyTest(TestCase):
         middle = predict(circuit, faults, SOUND, probe)
         if middle.value[0] >= OPEN or middle.value[0] < 1.6 or middle.more[0] > 0:
             return
-        count = 2 * len(circuit.branches)
+        count = len(circuit.branches) + len(faults.sources)
         for place in range(count):
             drawn = np.zeros((1, count))
             drawn[0, place] = 1e-3

@@ -1,0 +1,70 @@
+"""What a measurement would read, in a frame where readings can be compared."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hembit_core.circuits.hypotheses import Floats
+
+SCALE = {"ohms": 0.3, "volts": 1.5, "amps": 0.05}
+"""Below this a figure counts by its size, above by its share, as arsinh(x / 2 s) [Ω, V, A]."""
+OPEN = 1e9
+"""Ohms from which on a path is none [Ω]."""
+
+
+@dataclass(frozen=True)
+class Prediction:
+    """What is read, shape (hypotheses,) each but ``by_branch``: (hypotheses, branches + sources).
+
+    Attributes
+    ----------
+    value : Ω, V or A.
+    scaled : arsinh(value / 2 s), the frame in which readings are compared.
+    by_branch : change of ``scaled`` by one standard deviation of each branch's ohms, then of each
+        source's volts.
+    more : further standard deviation of ``scaled``: a floating node's ghost.
+    """
+
+    kind: str
+    value: Floats
+    scaled: Floats
+    by_branch: Floats
+    more: Floats
+
+    def take(self, which: NDArray[np.intp]) -> Prediction:
+        """Of some of the hypotheses."""
+        return Prediction(
+            self.kind,
+            self.value[which],
+            self.scaled[which],
+            self.by_branch[which],
+            self.more[which],
+        )
+
+    @property
+    def spread(self) -> Floats:
+        """Standard deviation of ``scaled`` by the parts' own spread."""
+        return np.asarray(np.sqrt((self.by_branch**2).sum(axis=1) + self.more**2))
+
+
+def scaled(kind: str, value: Floats | float) -> Floats:
+    """A figure in the frame in which readings are compared."""
+    return np.asarray(np.arcsinh(np.asarray(value) / (2 * SCALE[kind])))
+
+
+def slope(kind: str, value: Floats | float) -> Floats:
+    """d scaled / d value [1/Ω, 1/V, 1/A]."""
+    return np.asarray(1 / np.sqrt(np.asarray(value) ** 2 + (2 * SCALE[kind]) ** 2))
+
+
+def along(kind: str, figure: np.ndarray, change: np.ndarray) -> Floats:
+    """How the size of a complex figure changes with each branch, the last axis.
+
+    Near zero a figure has no direction: what moves it at all makes it grow.
+    """
+    size = np.abs(figure)
+    in_phase = np.real(np.conj(figure)[..., None] * change) / np.maximum(size, 1e-12)[..., None]
+    return np.asarray(np.where((size < SCALE[kind])[..., None], np.abs(change), in_phase))
