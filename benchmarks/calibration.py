@@ -62,9 +62,7 @@ def main() -> None:
         print("wrong above 0.99:", one)
 
 
-def _machine(
-    circuit: Circuit, called: tuple[str, ...], key: str, number: int, tally: Tally
-) -> None:
+def _machine(circuit: Circuit, called: tuple[str, ...], key: str, number: int, tally: Tally) -> None:
     random = np.random.default_rng([number, 5])
     wrong = _drawn(circuit, random)
     machine = simulate(circuit, wrong, random)
@@ -76,7 +74,9 @@ def _machine(
         found = diagnose(circuit, readings, called)
         for one in found.ranked:
             said: Explained = tuple(sorted((each.part, each.code) for each in one.faults))
-            told = f"{key} {number}: {truth or 'nothing'} was called {said or 'nothing'}, {one.weight:.3f}"
+            told = (
+                f"{key} {number}: {truth or 'nothing'} was called {said or 'nothing'}, {one.weight:.3f}"
+            )
             tally.add(one.weight, said == truth, seen, told)
         if found.settled:
             return

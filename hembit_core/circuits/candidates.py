@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import combinations
 
-from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.circuit import CASE, Circuit, CircuitPart
 from hembit_core.circuits.component import Role
 from hembit_core.circuits.probe import Probe
 from hembit_core.data_files import table
@@ -20,7 +20,7 @@ class Candidate:
 
 
 def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candidate, ...]:
-    """What could be measured: each part alone, each two nodes dead; volts and amps live.
+    """What could be measured: each part alone, and to the case; each two nodes dead; volts, amps live.
 
     ``called`` are the contacts that are not as at rest when it is live.
     """
@@ -44,12 +44,25 @@ def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candi
                     kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,), called=(part.key,)
                 )
                 found.append(Candidate(turned, costs["alone"] + 1.0))
+        found += [
+            Candidate(
+                Probe(kind="ohms", first=node, second=CASE, alone=(part.key,)), costs["alone_to_case"]
+            )
+            for node in _leaking_at(part)
+        ]
     found += [
         Candidate(Probe(kind="ohms", first=one, second=other), costs["ohms"])
         for one, other in combinations(circuit.nodes, 2)
     ]
     found += _live(circuit, called)
     return tuple(found)
+
+
+def _leaking_at(part: CircuitPart) -> tuple[str, ...]:
+    """Where a part by itself is measured to the case: at each terminal that may leak."""
+    return tuple(
+        part.nodes[place] for place in sorted(part.component.leaking) if part.nodes[place] != CASE
+    )
 
 
 def _live(circuit: Circuit, called: tuple[str, ...]) -> list[Candidate]:

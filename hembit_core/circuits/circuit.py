@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from hembit_core.circuits.component import Component, Role
+from hembit_core.circuits.probe import Probe
 from hembit_core.model import Model
 
 CASE = "PE"
@@ -76,7 +77,7 @@ class Circuit(Model):
                 second=at[CASE],
             )
             for number, part in enumerate(self.parts)
-            for terminal in sorted(_leaking(part.component))
+            for terminal in sorted(part.component.leaking)
             if part.nodes[terminal] != CASE
         ]
         return (*paths, *leaks)
@@ -85,6 +86,25 @@ class Circuit(Model):
     def ends(self) -> NDArray[np.int64]:
         """Both nodes of each branch, shape (branches, 2)."""
         return np.array([(one.first, one.second) for one in self.branches], dtype=np.int64)
+
+    @cached_property
+    def working(self) -> tuple[str, ...]:
+        """The contacts that are called while the machine works: open at rest, and no coil's."""
+        return tuple(
+            part.key
+            for part in self.parts
+            if part.component.moved_by is None
+            and len(part.component.paths) == 1
+            and part.component.paths[0].role is Role.CONTACT
+            and not part.component.paths[0].closed_at_rest
+        )
+
+    def has(self, probe: Probe) -> bool:
+        """Whether all that a measurement names is in it; not where it was revised since."""
+        keys = {part.key for part in self.parts}
+        nodes = {probe.first, probe.second} - {""}
+        named = {*probe.alone, *probe.lifted, *probe.called, *((probe.part,) if probe.part else ())}
+        return nodes <= set(self.nodes) and named <= keys
 
     def place_of(self, key: str) -> int:
         """The place of a part by its key.
@@ -148,13 +168,3 @@ class Circuit(Model):
             if path.role is Role.SOURCE
             and root(part.nodes[path.first]) == root(part.nodes[path.second])
         ]
-
-
-def _leaking(component: Component) -> set[int]:
-    return {
-        effect.leak_at
-        for mode in component.modes
-        for level in mode.levels
-        for effect in level.effects
-        if effect.leak_at is not None
-    }

@@ -97,6 +97,17 @@ class Component(Model):
     pulls_in: float = 0.65
     rated: float = 0.0
 
+    @property
+    def leaking(self) -> frozenset[int]:
+        """The places of the terminals at which a fault of it leaks to the case."""
+        return frozenset(
+            effect.leak_at
+            for mode in self.modes
+            for level in mode.levels
+            for effect in level.effects
+            if effect.leak_at is not None
+        )
+
 
 def modes_of(
     name: str, prior: float, paths: int, terminals: int = 2, *, case: bool = False

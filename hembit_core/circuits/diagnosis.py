@@ -9,7 +9,7 @@ import numpy as np
 
 from hembit_core.circuits.candidates import Candidate, candidates_of
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.explaining import Weighed, misfit_of, weigh
+from hembit_core.circuits.explaining import Weighed, least_fitting, misfit_of, weigh
 from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
 from hembit_core.circuits.hypotheses import Faults, faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
@@ -28,13 +28,14 @@ _DANGEROUS = {"short", "leaks", "low"}
 
 @dataclass(frozen=True)
 class Diagnosis:
-    """What the readings say of a circuit."""
+    """What the readings say of a circuit; ``repeat`` is the one that fits least, where nothing does."""
 
     weighed: Weighed
     ranked: tuple[Explanation, ...]
     next: tuple[Worth, ...]
     danger: float
     misfit: float
+    repeat: Reading | None = None
 
     @property
     def contradicted(self) -> bool:
@@ -75,9 +76,11 @@ def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, .
     found = _worth(circuit, faults, weighed, dead if danger > DANGER else wanted, groups)
     if not found and danger > DANGER:
         found = _worth(circuit, faults, weighed, live, groups)
-    return Diagnosis(
-        weighed, ranked, tuple(found), danger, misfit_of(circuit, faults, weighed, readings)
-    )
+    misfit = misfit_of(circuit, faults, weighed, readings)
+    repeat = None
+    if misfit > CONTRADICTS:
+        repeat = readings[least_fitting(circuit, faults, hypotheses, readings)]
+    return Diagnosis(weighed, ranked, tuple(found), danger, misfit, repeat)
 
 
 def _worth(

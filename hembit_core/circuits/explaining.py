@@ -24,6 +24,8 @@ _COULD_COUNT_BENT = 40.0
 """The same, where a wide severity bends the predictions: what they say straight is rough [ln]."""
 _ROUNDS = 2
 _TOGETHER = 2
+_EDGE, _STEEP = 2.0, 3.0
+"""Where a part's tolerance ends [standard deviations], and how steeply it does [1]."""
 _AT_ONCE = 16_384
 """So many pairs are held in memory with what they predict [1]."""
 
@@ -142,7 +144,22 @@ def _that_could_count(
         again = hypotheses.take(kept[bent])
         anew = _laplace(circuit, faults, again, groups, joint.take(bent).drawn())
         said[bent] = anew.log_likelihood
+    close = np.flatnonzero(straight > top - _COULD_COUNT)
+    if joint.z and len(close):
+        drawn = joint.take(close).drawn()
+        said[close] -= _beyond_tolerance(faults, hypotheses.take(kept[close]), drawn)
     return kept, over + said
+
+
+def _beyond_tolerance(faults: Faults, hypotheses: Hypotheses, drawn: Floats) -> Floats:
+    """What it counts against a hypothesis that a part would have to lie outside its tolerance [ln].
+
+    A tolerance is a limit that makers keep, not a bell: past its edge, at two standard deviations,
+    a part without a fault is less likely than a normal law has it.
+    """
+    is_load = faults.is_load & ~faults.touched[hypotheses.first] & ~faults.touched[hypotheses.second]
+    off = np.abs(drawn[:, : is_load.shape[1]]) - _EDGE
+    return np.asarray(_STEEP * (np.where(is_load, np.maximum(off, 0.0), 0.0) ** 2).sum(axis=1))
 
 
 def _laplace(
@@ -167,6 +184,27 @@ def _laplace(
     return joint
 
 
+def least_fitting(
+    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, readings: Sequence[Reading]
+) -> int:
+    """The place of the reading without which single faults explain the others best.
+
+    Raises
+    ------
+    ValueError
+        If there are no readings.
+    """
+    single = hypotheses.take(np.flatnonzero(hypotheses.second == 0))
+
+    def without(place: int) -> float:
+        others = [one for at, one in enumerate(readings) if at != place]
+        found = single.log_prior + _all_of(circuit, faults, single, others)
+        top = float(found.max())
+        return top + log(float(np.exp(found - top).sum())) + _most(readings[place])
+
+    return max(range(len(readings)), key=without)
+
+
 def _most(one: Reading) -> float:
     """The highest log-likelihood that a reading can add [ln]."""
     return 0.0 if one.value is None else -log(own_spread(one)) - 0.5 * LOG_TWO_PI
@@ -178,9 +216,14 @@ def _overflow(found: Prediction, one: Reading) -> Floats:
 
 
 def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequence[Reading]) -> float:
-    """How far the readings are from the heaviest hypothesis: √(χ² / n) of figures [1].
+    """How far the readings are from the heaviest hypothesis, as standard deviations of a normal law.
 
-    An overflow where a figure was due, or a figure where one was, counts by its own likelihood.
+    χ² of n readings, brought to a normal law: ((χ²/n)^⅓ − 1 + 2/9n) / √(2/9n). An overflow where a
+    figure was due, or a figure where one was, counts by its own likelihood.
+
+    References
+    ----------
+    Wilson and Hilferty, Proc. Nat. Acad. Sci. 17 (1931) 684.
     """
     if not readings:
         return 0.0
@@ -195,4 +238,6 @@ def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequ
                 joint = joint.with_reading(found, each)
     if joint.wide[0]:
         joint = _laplace(circuit, faults, one, groups, joint.drawn())
-    return float(np.sqrt((total + float(joint.misfit[0])) / len(readings)))
+    count = len(readings)
+    share = (total + float(joint.misfit[0])) / count
+    return float((share ** (1 / 3) - 1 + 2 / (9 * count)) / (2 / (9 * count)) ** 0.5)

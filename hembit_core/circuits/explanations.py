@@ -12,9 +12,12 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.hypotheses import Faults, Hypotheses, Single, faults_of, hypotheses_of
 from hembit_core.circuits.predicting import predict_many
+from hembit_core.circuits.probe import Probe
 from hembit_core.model import Model
 
 SHOWN = 12
+_WAYS, _A_SHARE = 4, 0.1
+"""So many ways of an explanation are held against another's, of such a share of its heaviest [1]."""
 _METER = 0.01
 _APART = 2.0
 """Two are told apart where predictions differ by more than so many standard deviations [1]."""
@@ -88,8 +91,8 @@ def explanations(
     weight = np.bincount(groups, weighed.weight, minlength=len(names))
     order = np.argsort(-weight, kind="stable")[:most]
     order = order[weight[order] > 1e-6]
-    best = [_heaviest(weighed, groups, int(one)) for one in order]
-    tied = _tied(circuit, weighed.hypotheses, best, candidates)
+    ways = [_ways(weighed, groups, int(one)) for one in order]
+    tied = _tied(circuit, weighed.hypotheses, ways, candidates)
     return tuple(
         Explanation(
             faults=tuple(FaultOf(part=part, code=code) for part, code in names[one]),
@@ -100,24 +103,46 @@ def explanations(
     )
 
 
-def _heaviest(weighed: Weighed, groups: np.ndarray, group: int) -> int:
+def _ways(weighed: Weighed, groups: np.ndarray, group: int) -> np.ndarray:
+    """In which ways an explanation may be so: its hypotheses that hold a share of its weight."""
     there = np.flatnonzero(groups == group)
-    return int(there[weighed.weight[there].argmax()])
+    order = there[np.argsort(-weighed.weight[there], kind="stable")][:_WAYS]
+    kept: np.ndarray = order[weighed.weight[order] >= _A_SHARE * weighed.weight[order[0]]]
+    return kept
 
 
 def _tied(
     circuit: Circuit,
     hypotheses: Hypotheses,
-    which: Sequence[int],
+    ways: Sequence[np.ndarray],
     candidates: Sequence[Candidate],
 ) -> list[tuple[int, ...]]:
-    """Of each, the others that no candidate tells from it."""
-    if not candidates or not which:
-        return [() for _ in which]
+    """Of each, the others that no candidate tells from it, in whichever way it may be so."""
+    if not candidates or not ways:
+        return [() for _ in ways]
     faults: Faults = faults_of(circuit)
-    some = hypotheses.take(np.array(which))
-    apart = np.eye(len(which), dtype=bool)
-    for found in predict_many(circuit, faults, some, [one.probe for one in candidates]):
-        wide = np.sqrt(found.spread[:, None] ** 2 + found.spread[None, :] ** 2 + 2 * _METER**2)
-        apart |= np.abs(found.scaled[:, None] - found.scaled[None, :]) > _APART * wide
-    return [tuple(np.flatnonzero(~row).tolist()) for row in apart]
+    every = np.concatenate(ways)
+    of = np.repeat(np.arange(len(ways)), [len(one) for one in ways])
+    apart = of[:, None] == of[None, :]
+    some = hypotheses.take(every)
+    for probes in _the_cheapest_first(candidates):
+        if apart.all():
+            break
+        for found in predict_many(circuit, faults, some, probes):
+            wide = np.sqrt(found.spread[:, None] ** 2 + found.spread[None, :] ** 2 + 2 * _METER**2)
+            apart |= np.abs(found.scaled[:, None] - found.scaled[None, :]) > _APART * wide
+    alike = ~apart
+    by_group = np.array([alike[:, of == one].any(axis=1) for one in range(len(ways))])
+    both = np.array(
+        [[by_group[one, of == other].all() for one in range(len(ways))] for other in range(len(ways))]
+    )
+    both &= both.T & ~np.eye(len(ways), dtype=bool)
+    return [tuple(np.flatnonzero(row).tolist()) for row in both]
+
+
+def _the_cheapest_first(candidates: Sequence[Candidate]) -> list[list[Probe]]:
+    """By what it takes to work them out: nothing lifted is one network, each part alone its own."""
+    probes = [one.probe for one in candidates]
+    dead = [one for one in probes if not one.is_live and not one.alone]
+    live = [one for one in probes if one.is_live]
+    return [some for some in (dead, live, [one for one in probes if one.alone]) if some]

@@ -18,7 +18,7 @@ Bools = NDArray[np.bool_]
 _Places = dict[tuple[int, int | None], int]
 PAIR = 0.1
 """A pair weighs so much of the product of its faults' relative priors [1]."""
-HEALTHY = 0.08
+HEALTHY = 0.03
 """What "nothing is wrong" weighs against all single faults of a machine that is complained of [1]."""
 FREE, HELD_OPEN, HELD_CLOSED = -1, 0, 1
 
@@ -44,7 +44,7 @@ class Faults:
     held : whether a fault holds it open or closed.
     absent : whether it takes a source away.
     touched : which branches differ from the sound machine's.
-    is_contact, closed_at_rest, is_source : of each branch, shape (branches,).
+    is_contact, closed_at_rest, is_source, is_load : of each branch, shape (branches,).
     """
 
     singles: tuple[Single, ...]
@@ -60,11 +60,24 @@ class Faults:
     is_contact: Bools
     closed_at_rest: Bools
     is_source: Bools
+    is_load: Bools
 
     @cached_property
     def sources(self) -> Ints:
         """The places of the branches that are sources."""
         return np.flatnonzero(self.is_source)
+
+    @cached_property
+    def loads(self) -> Ints:
+        """The places of the branches that are loads."""
+        return np.flatnonzero(self.is_load)
+
+    @property
+    def unknowns(self) -> int:
+        """How much of a machine is its own: each branch's ohms, each source's volts, and each load's
+        ohms at work beside those it has cold.
+        """
+        return len(self.is_source) + len(self.sources) + len(self.loads)
 
 
 @dataclass(frozen=True)
@@ -133,6 +146,7 @@ def faults_of(circuit: Circuit) -> Faults:
         is_contact=np.array([one is not None and one.role is Role.CONTACT for one in roles]),
         closed_at_rest=np.array([one is None or one.closed_at_rest for one in roles]),
         is_source=np.array([one is not None and one.role is Role.SOURCE for one in roles]),
+        is_load=np.array([one is not None and one.role is Role.LOAD for one in roles]),
     )
 
 

@@ -38,7 +38,7 @@ class Joint:
     ----------
     log_likelihood : ln of the density of all figures, shape (hypotheses,).
     wide : whether a figure's prediction bends, shape (hypotheses,).
-    changes : J, a row for each figure, shape (hypotheses, branches + sources) each.
+    changes : J, a row for each figure, shape (hypotheses, unknowns) each.
     rows : the root's rows up to the diagonal, shape (hypotheses,) each.
     z : the figures in units of the root, shape (hypotheses,) each.
     """

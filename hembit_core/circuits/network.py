@@ -30,6 +30,9 @@ GROUND = 1.0
 """From the node of most branches, so that figures near it are exact [S]."""
 SUPPLY_SPREAD = 0.03
 """How far a supply's volts may be from what they are called, as a standard deviation [1]."""
+FOLLOWS = 0.7
+"""How far a load's ohms at work follow from those it has cold [1]."""
+OWN_AT_WORK = (1 - FOLLOWS**2) ** 0.5
 
 
 @dataclass(frozen=True)
@@ -83,8 +86,9 @@ def network_of(
 
     ``closed`` says of every branch whether it conducts unless a fault holds it, shape
     (hypotheses, branches); as at rest, and turned where ``probe.called``, where it is left out.
-    ``drawn`` is how far each branch's ln R, then each source's ln V, is from the middle, in
-    standard deviations, shape (hypotheses, branches + sources); in the middle where it is left out.
+    ``drawn`` is how far each branch's ln R, then each source's ln V, then each load's ln R at work is
+    from the middle, in standard deviations, shape (hypotheses, unknowns); in the middle where it is
+    left out.
     """
     held = _combined(faults, hypotheses, "held")
     if closed is None:
@@ -106,9 +110,18 @@ def network_of(
         conductance = np.where(conducts, 1 / _combined(faults, hypotheses, "cold"), 0.0)
     if drawn is not None:
         count = len(circuit.branches)
-        conductance = conductance * np.exp(-drawn[:, :count] * spread)
-        volts[:, faults.sources] *= np.exp(drawn[:, count:] * SUPPLY_SPREAD)
+        off = drawn[:, :count] * (spread * followed(faults) if probe.is_live else spread)
+        if probe.is_live:
+            last = count + len(faults.sources)
+            volts[:, faults.sources] *= np.exp(drawn[:, count:last] * SUPPLY_SPREAD)
+            off[:, faults.loads] += drawn[:, last:] * spread[:, faults.loads] * OWN_AT_WORK
+        conductance = conductance * np.exp(-off)
     return Network(circuit.ends, len(circuit.nodes), conductance, spread, volts)
+
+
+def followed(faults: Faults) -> Floats:
+    """How far each branch's ohms at work follow those it has cold [1], shape (branches,)."""
+    return np.where(faults.is_load, FOLLOWS, 1.0)
 
 
 def closed_by(circuit: Circuit, faults: Faults, probe: Probe) -> Bools:

@@ -72,7 +72,7 @@ def _one_path(
     place = next(at for at, one in enumerate(circuit.branches) if one.part == part)
     g = np.real(network.conductance[:, place])
     ohms = np.clip(1 / np.maximum(g, 1 / OPEN), LEAST_OHMS, OPEN)
-    by_branch = np.zeros((len(hypotheses), len(circuit.branches) + len(faults.sources)))
+    by_branch = np.zeros((len(hypotheses), faults.unknowns))
     by_branch[:, place] = ohms * network.spread[:, place] * (ohms < OPEN) * slope("ohms", ohms)
     zero = np.zeros(len(ohms))
     return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, zero)

@@ -17,14 +17,14 @@ OPEN = 1e9
 
 @dataclass(frozen=True)
 class Prediction:
-    """What is read, shape (hypotheses,) each but ``by_branch``: (hypotheses, branches + sources).
+    """What is read, shape (hypotheses,) each but ``by_branch``, (hypotheses, unknowns).
 
     Attributes
     ----------
     value : Ω, V or A.
     scaled : arsinh(value / 2 s), the frame in which readings are compared.
     by_branch : change of ``scaled`` by one standard deviation of each branch's ohms, then of each
-        source's volts.
+        source's volts, then of each load's ohms at work as far as they do not follow from the cold.
     more : further standard deviation of ``scaled``: a floating node's ghost.
     """
 

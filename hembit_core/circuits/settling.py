@@ -13,7 +13,7 @@ from hembit_core.circuits.solvers import Afresh, ByOneFault, Grouped, Solver
 
 _ROUNDS = 4
 """How often contacts are moved by coils until they rest [1]."""
-_WORTH_IT = 2
+WORTH_IT = 2
 """From so many hypotheses to a single fault on, networks are changed rather than solved afresh [1]."""
 
 
@@ -34,13 +34,13 @@ def solver_of(
     """
     network = network_of(circuit, faults, hypotheses, probe, closed, drawn)
     count = len(faults.singles)
-    if drawn is not None or len(hypotheses) < _WORTH_IT * count:
+    if drawn is not None or len(hypotheses) < WORTH_IT * count:
         return network, Afresh(network, many=many)
     every = Hypotheses(np.arange(count), np.zeros(count, dtype=np.int64), np.zeros(count))
     groups: list[tuple[NDArray[np.intp], Solver]] = []
     for places in _alike(circuit, hypotheses, closed):
         some = network.take(places)
-        if len(places) < _WORTH_IT * count:
+        if len(places) < WORTH_IT * count:
             groups.append((places, Afresh(some, many=many)))
             continue
         pattern = (

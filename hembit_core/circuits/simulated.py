@@ -12,6 +12,8 @@ from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.probe import Probe, Reading
 
 SQRT3 = 3**0.5
+_LIKE_COLD = 0.8
+"""How far a part's ohms at work follow its own cold ones [1]."""
 
 
 @dataclass(frozen=True)
@@ -74,10 +76,11 @@ def simulate(
         touched = faults.touched[one]
         for name, row in rows.items():
             row[touched] = getattr(faults, name)[one][touched]
-    for name, spread in (("cold", "spread_cold"), ("live", "spread_live")):
-        width = SQRT3 * rows[spread]
-        rows[name] = rows[name] * np.exp(random.uniform(-width, width))
-        rows[spread] = np.zeros_like(width)
+    drawn = random.uniform(-SQRT3, SQRT3, (2, len(circuit.branches)))
+    share = np.array([1.0, 0.0]), np.array([_LIKE_COLD, (1 - _LIKE_COLD**2) ** 0.5])
+    for name, spread, of in (("cold", "spread_cold", share[0]), ("live", "spread_live", share[1])):
+        rows[name] = rows[name] * np.exp(of @ drawn * rows[spread])
+        rows[spread] = np.zeros_like(rows[spread])
     own = replace(
         faults,
         singles=faults.singles[:1],

@@ -8,7 +8,7 @@ import numpy as np
 
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses, Ints
-from hembit_core.circuits.network import SUPPLY_SPREAD
+from hembit_core.circuits.network import OWN_AT_WORK, SUPPLY_SPREAD, followed
 from hembit_core.circuits.prediction import OPEN, Prediction, along, scaled, slope
 from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.settling import settled, solver_of
@@ -17,7 +17,7 @@ LEAST_OHMS = 1e-6
 FLOATS_FROM = 1e6
 """A node that is fed through more floats, and a ghost may stand there [Ω]."""
 GHOST = 0.6
-"""How far that ghost may stand, of the highest supply [1]."""
+"""How far that ghost may stand, of the highest supply; two standard deviations [1]."""
 GHOST_BEHIND = 1e7
 """What feeds a ghost: some picofarads along a wire [Ω]."""
 _COLLAPSES = 0.02
@@ -41,7 +41,7 @@ class Solved:
         probes: Sequence[Probe],
         drawn: Floats | None,
     ) -> None:
-        self.probes, self.sources = probes, faults.sources
+        self.probes, self.faults = probes, faults
         self.ends = np.array([_ends(circuit, one) for one in probes])
         many = len(probes) > _FEW
         if probes[0].is_live:
@@ -74,7 +74,7 @@ class Solved:
         ohms = np.clip(_across(x, ends), LEAST_OHMS, OPEN)
         by_branch = self._along(x) ** 2 * (network.conductance * network.spread)
         by_branch *= (slope("ohms", ohms) * (ohms < OPEN))[..., None]
-        none = np.zeros((*ohms.shape, len(self.sources)))
+        none = np.zeros((*ohms.shape, self.faults.unknowns - by_branch.shape[-1]))
         by_branch = np.concatenate([by_branch, none], axis=-1)
         return _each("ohms", ohms, by_branch, np.zeros_like(ohms))
 
@@ -95,7 +95,7 @@ class Solved:
         floats = (np.abs(behind) > FLOATS_FROM) & (left > _COLLAPSES) & self.live
         size = np.abs(alone * share)
         ghost = scaled("volts", size + GHOST * left * self.highest) - scaled("volts", size)
-        return self._of_live("volts", alone * share, change, drive, np.where(floats, ghost, 0.0))
+        return self._of_live("volts", alone * share, change, drive, np.where(floats, ghost / 2, 0.0))
 
     def _amps(self, ends: Ints, _input_ohms: float) -> Iterator[Prediction]:
         """Amps through a path, I = g (E − v): by every branch through v, by its own through g too."""
@@ -129,11 +129,13 @@ class Solved:
         self, kind: str, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
     ) -> Iterator[Prediction]:
         size = np.abs(figure)
+        by_ohms = along(kind, figure, change) * self.network.spread
         by_branch = np.concatenate(
             [
-                along(kind, figure, change) * self.network.spread,
+                by_ohms * followed(self.faults),
                 # A source's volts are known to a few per cent; that goes with every figure alike.
-                along(kind, figure, drive[..., self.sources]) * SUPPLY_SPREAD,
+                along(kind, figure, drive[..., self.faults.sources]) * SUPPLY_SPREAD,
+                by_ohms[..., self.faults.loads] * OWN_AT_WORK,
             ],
             axis=-1,
         )

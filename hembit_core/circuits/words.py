@@ -85,8 +85,9 @@ def told(circuit: Circuit, found: Diagnosis, readings: int) -> DiagnosisOut:
 
 def _headline(circuit: Circuit, found: Diagnosis, readings: int) -> str:
     first = found.ranked[0]
-    if found.contradicted:
-        return "No fault explains all of these readings: repeat the one that fits least"
+    if found.repeat is not None:
+        where = where_text(circuit, found.repeat.probe)
+        return f"No fault explains all of these readings; first repeat what fits least: {where}"
     if not readings:
         return "Nothing was measured yet: what such machines usually have stands first"
     alike = sum(one.weight > _ALIKE * first.weight for one in found.ranked)
@@ -115,23 +116,33 @@ def _explained(circuit: Circuit, one: Explanation) -> ExplainedOut:
     )
 
 
-def _next(circuit: Circuit, one: Worth) -> NextOut:
-    probe = one.candidate.probe
+def where_text(circuit: Circuit, probe: Probe) -> str:
+    """A measurement in words: what, from where to where, with what lifted and called."""
     names = {part.key: part.name for part in circuit.parts}
     unit = {"ohms": "Ohms", "volts": "Volts", "amps": "Amps"}[probe.kind]
     if probe.kind == "amps":
         text = f"Amps through {names[probe.part]}"
-        how = "clamp round one conductor, machine live and called"
     elif probe.alone:
         state = ", called" if set(probe.alone) & set(probe.called) else ""
         alone = " and ".join(names[each] for each in probe.alone)
         text = f"Ohms of {alone}{state}, {probe.first} to {probe.second}"
-        how = "machine dead, its wires lifted"
     else:
         text = f"{unit} from {probe.first} to {probe.second}"
+    if probe.lifted:
+        text += f", with {', '.join(names[each] for each in probe.lifted)} lifted"
+    return text
+
+
+def _next(circuit: Circuit, one: Worth) -> NextOut:
+    probe = one.candidate.probe
+    if probe.kind == "amps":
+        how = "clamp round one conductor, machine live and called"
+    elif probe.alone:
+        how = "machine dead, its wires lifted"
+    else:
         how = "machine dead, nothing lifted" if probe.kind == "ohms" else "machine live and called"
     return NextOut(
-        text=text,
+        text=where_text(circuit, probe),
         how=how,
         part=probe.part or "".join(probe.alone[:1]),
         probe=probe,

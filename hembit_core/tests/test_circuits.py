@@ -221,7 +221,7 @@ class PropertyTest(TestCase):
         middle = predict(circuit, faults, SOUND, probe)
         if middle.value[0] >= OPEN or middle.value[0] < 1.6 or middle.more[0] > 0:
             return
-        count = len(circuit.branches) + len(faults.sources)
+        count = faults.unknowns
         for place in range(count):
             drawn = np.zeros((1, count))
             drawn[0, place] = 1e-3

@@ -9880,6 +9880,55 @@ export interface components {
             text: string;
         };
         /**
+         * PointsReadEntry
+         * @description What was read between two points, with the meter by its number.
+         *
+         *     ``corrects`` is the reading whose place it takes, with a ``reason``.
+         */
+        PointsReadEntry: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            sent?: components["schemas"]["Sent"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "points_read";
+            taken: components["schemas"]["PointsReading"];
+            /** Meter */
+            meter?: number | null;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * PointsReading
+         * @description What was asked, and what the display showed; ohms with the leads as on any ohms reading.
+         */
+        PointsReading: {
+            asked: components["schemas"]["Asked"];
+            /** Display */
+            display: string;
+            /** Lead Zero */
+            lead_zero?: string | null;
+            /**
+             * Leads Nulled
+             * @default false
+             */
+            leads_nulled: boolean;
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+        };
+        /**
          * ProvedDeadEntry
          * @description What was switched off and secured, and the proving readings of every pair.
          */
@@ -10387,26 +10436,6 @@ export interface components {
             next: string | null;
         };
         /**
-         * DiagnosisOut
-         * @description What the readings say by the circuit. ``readings`` of them were set on it.
-         */
-        DiagnosisOut: {
-            /** Headline */
-            headline: string;
-            /** Readings */
-            readings: number;
-            /** Settled */
-            settled: boolean;
-            /** Contradicted */
-            contradicted: boolean;
-            /** Explanations */
-            explanations: components["schemas"]["ExplainedOut"][];
-            /** Next */
-            next: components["schemas"]["NextOut"][];
-            /** Danger */
-            danger: boolean;
-        };
-        /**
          * ExplainedOut
          * @description An explanation with its weight, and what cannot be told from it.
          */
@@ -10421,6 +10450,36 @@ export interface components {
             weight_text: string;
             /** Tied */
             tied: number[];
+        };
+        /**
+         * JobDiagnosis
+         * @description What the readings of a job say by the circuit, with those between two points.
+         */
+        JobDiagnosis: {
+            /** Headline */
+            headline: string;
+            /** Readings */
+            readings: number;
+            /** Settled */
+            settled: boolean;
+            /** Contradicted */
+            contradicted: boolean;
+            /** Explanations */
+            explanations: components["schemas"]["ExplainedOut"][];
+            /** Next */
+            next: components["schemas"]["NextOut"][];
+            /** Danger */
+            danger: boolean;
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PointOut"][];
+            /**
+             * Working
+             * @default []
+             */
+            working: string[];
         };
         /**
          * NextOut
@@ -10445,6 +10504,24 @@ export interface components {
              * @default
              */
             item: string;
+        };
+        /**
+         * PointOut
+         * @description A reading between two points: its number, where, what it showed, what it says; who took it.
+         */
+        PointOut: {
+            /** Id */
+            id: string;
+            /** Where */
+            where: string;
+            /** Figure */
+            figure: string;
+            /** Says */
+            says: string;
+            /** Due */
+            due: string;
+            /** By */
+            by: string;
         };
         /**
          * Probe
@@ -20721,7 +20798,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["HandedOverEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
+                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["PointsReadEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["HandedOverEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
             };
         };
         responses: {
@@ -22468,7 +22545,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DiagnosisOut"] | null;
+                    "application/json": components["schemas"]["JobDiagnosis"] | null;
                 };
             };
             /** @description The request cannot be read */

@@ -16,6 +16,7 @@ from hembit.apps.jobs.entries.fitting import (
     told_fitted,
     told_gate,
 )
+from hembit.apps.jobs.entries.points import PointsReadEntry, told_points
 from hembit.apps.jobs.entries.preparing import LookedEntry, MeterCheckedEntry, told_looked, told_meter
 from hembit.apps.jobs.entries.record import (
     ClosedEntry,
@@ -41,6 +42,7 @@ AnyEntry = Annotated[
     | CoverBackEntry
     | MeterCheckedEntry
     | LookedEntry
+    | PointsReadEntry
     | DecidedEntry
     | CauseNamedEntry
     | FittedEntry
@@ -62,6 +64,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "clock_set_back": lambda _: "The clock was set back: the proof of dead lapsed",
     "meter_checked": told_meter,
     "looked": told_looked,
+    "points_read": told_points,
     "decided": told_decided,
     "cause_named": told_cause,
     "fitted": told_fitted,

@@ -3,32 +3,15 @@
 from __future__ import annotations
 
 from datetime import timedelta
-from typing import Any
 
 from django.utils import timezone
 
-from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.jobs.tests.circuits import CircuitCase
 from hembit.apps.machines.models import MachineCircuit
 from hembit_core.circuits.row_templates import row_templates
 
 
-class CircuitTest(VisitCase):
-    def template(self, key: str) -> list[dict[str, Any]]:
-        found = self.good(self.get("circuit-templates"))
-        return list(next(one["rows"] for one in found if one["key"] == key))
-
-    def send_rows(self, rows: list[dict[str, Any]], base: int = 0) -> Any:
-        return self.send("put", f"machines/{self.machine.pk}/circuit", {"rows": rows, "base": base})
-
-    def bank_of_three(self) -> list[dict[str, Any]]:
-        """A bank with the limit and one element bound to the machine's positions."""
-        rows = [one for one in self.template("parallel_bank") if one["name"] not in _LEFT_OUT]
-        bound = {"limit": self.limit, "element 1": self.element, "element 2": self.member}
-        for row in rows:
-            if row["name"] in bound:
-                row["position"] = int(bound[row["name"]])
-        return rows
-
+class CircuitTest(CircuitCase):
     def test_revised_and_never_edited_away(self) -> None:
         self.assertIsNone(self.good(self.get(f"machines/{self.machine.pk}/circuit")))
         kept = self.good(self.send_rows(self.bank_of_three()))
@@ -118,6 +101,3 @@ class CircuitTest(VisitCase):
             with self.subTest(one.key):
                 kept = self.good(self.send_rows(self.template(one.key), place))
                 self.assertEqual(kept["number"], place + 1)
-
-
-_LEFT_OUT = {"element 4", "element 5", "element 6"}

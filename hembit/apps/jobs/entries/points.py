@@ -1,0 +1,104 @@
+"""A reading between two points of the machine, or through a part by clamp: set on its circuit."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+from uuid import UUID
+
+from hembit.apps.jobs.dead_or_live import state_of
+from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
+from hembit.apps.jobs.on_circuit import circuit_of, readings_of, standing_points
+from hembit.apps.shop.services import find_meter
+from hembit_core.circuits.live_truth import truth_of
+from hembit_core.circuits.points import PointsReading, points_read
+from hembit_core.circuits.words import where_text
+from hembit_core.conditions import Conditions
+from hembit_core.errors import InputError
+from hembit_core.meters import Meter
+from hembit_core.planning.category import check_rated
+
+
+class PointsReadEntry(EntryIn):
+    """What was read between two points, with the meter by its number.
+
+    ``corrects`` is the reading whose place it takes, with a ``reason``.
+    """
+
+    kind: Literal["points_read"] = "points_read"
+    taken: PointsReading
+    meter: int | None = None
+    corrects: UUID | None = None
+    reason: Reason = ""
+
+    def accept(self, moment: Moment) -> dict[str, Any]:
+        """As the machine's state admits it; with what it says by itself, in the words of that day."""
+        here = circuit_of(moment.visit.job)
+        if here is None:
+            raise InputError("This machine has no circuit yet. Give it one first.").at("taken")
+        self._check_corrects(moment)
+        meter = self._meter()
+        self._admit(moment, meter)
+        try:
+            read = points_read(
+                here.circuit, self.taken, Conditions(meter=meter, rules=moment.visit.rules)
+            )
+        except InputError as error:
+            raise error.at(_place(error.field)) from None
+        others = [one for one in readings_of(moment.visit, here) if one.key != str(self.corrects)]
+        truth = truth_of(here.circuit, read.reading, others)
+        return self.data() | {
+            "reading": read.reading.model_dump(mode="json"),
+            "figure": read.figure,
+            "where": where_text(here.circuit, read.reading.probe),
+            "code": truth.code,
+            "says": truth.text,
+            "due": truth.due,
+            "meter_name": meter.name,
+        }
+
+    def _meter(self) -> Meter:
+        try:
+            return find_meter(self.meter)
+        except InputError as error:
+            raise error.at("meter") from None
+
+    def _admit(self, moment: Moment, meter: Meter) -> None:
+        """Ohms on what is proved dead, volts and amps on what is stated live, with a meter for it."""
+        job = moment.visit.job
+        now = state_of(job, moment.person, moment.now, self.sent)
+        if self.taken.asked.kind == "ohms":
+            if now.state != "proved_dead":
+                why = now.lapsed or "Nobody has proved this machine dead yet."
+                raise InputError(f"{why} Ohms come after the proof.").at("dead_or_live")
+            return
+        if now.state != "live":
+            raise InputError(
+                "Volts and amps need a live machine. State that it is live before they are taken."
+            ).at("dead_or_live")
+        try:
+            check_rated(meter, moment.visit.supply)
+        except InputError as error:
+            raise error.at("meter") from None
+
+    def _check_corrects(self, moment: Moment) -> None:
+        if self.corrects is None:
+            return
+        if str(self.corrects) not in {str(one.pk) for one in standing_points(moment.visit)}:
+            raise InputError(
+                "The reading that this one corrects does not stand any more. Take it as a new one."
+            ).at("corrects")
+        if not self.reason:
+            raise InputError("Say why this reading takes the other's place.").at("reason")
+
+
+def _place(field: str) -> str:
+    """Where an error is in what was sent."""
+    if field.startswith("conditions"):
+        return "meter"
+    return f"taken.{field.removeprefix('reading.')}" if field else "taken"
+
+
+def told_points(data: dict[str, Any]) -> str:
+    """One line for the log."""
+    because = f" It takes another's place: {data['reason']}." if data["corrects"] else ""
+    return f"{data['where']}: {data['figure']}. {data['says']}. Due: {data['due']}.{because}"

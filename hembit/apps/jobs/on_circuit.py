@@ -1,0 +1,112 @@
+"""What was read in a job, as its machine's circuit has it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from hembit.apps.checks.schemas import Submission
+from hembit.apps.checks.services import judgement_of
+from hembit.apps.jobs.models import Entry, Job
+from hembit.apps.jobs.models import Reading as JobReading
+from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
+from hembit.apps.machines.models import MachineCircuit
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.probe import Reading
+from hembit_core.families.on_circuit import readings_on
+
+
+@dataclass(frozen=True)
+class JobCircuit:
+    """A job's circuit, and the positions of its parts by their keys in it."""
+
+    circuit: Circuit
+    positions: dict[str, int]
+
+
+def circuit_of(job: Job) -> JobCircuit | None:
+    """The circuit that a job goes by: the machine's, or that of its day; None where there is none."""
+    closed = job.entries.filter(kind="closed").last() if job.closed_at else None
+    kept = circuit_before(job.machine, closed.sequence if closed else None)
+    return None if kept is None else _whole(job, kept)
+
+
+def _whole(job: Job, kept: MachineCircuit) -> JobCircuit:
+    positions = {row.key: row.position for row in rows_of(kept) if row.position is not None}
+    return JobCircuit(circuit_with_parts(job.machine, kept), positions)
+
+
+def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:
+    """All that stands of the machine as it is now, in the order of writing.
+
+    What was read before a part was exchanged says nothing of the new one: of the others by themselves
+    it still does. What was read of the new part before it went in is of the machine now.
+    """
+    of_parts = [(row.sequence, one) for row, one in _of_parts(visit, here)]
+    of_points = [(entry.sequence, point_of(entry)) for entry in standing_points(visit)]
+    fitted = [(one.sequence, str(one.data["part"])) for one in visit.entries_of("fitted")]
+    keys = {str(position): key for key, position in here.positions.items()}
+    found = []
+    for sequence, one in sorted([*of_parts, *of_points], key=lambda each: each[0]):
+        since = {keys.get(part, "") for at, part in fitted if at > sequence}
+        is_past = bool(since) and (not one.probe.alone or bool(since & set(one.probe.alone)))
+        if not is_past and here.circuit.has(one.probe):
+            found.append(one)
+    return (*_of_spares(visit, here), *found)
+
+
+def _of_parts(visit: Visit, here: JobCircuit) -> Iterator[tuple[Any, Reading]]:
+    rows = [one for one in visit.standing if not one.spare and not visit.is_past(one)]
+    at = {position: key for key, position in here.positions.items()}
+    banks = _banks(visit, at)
+    for row, kept in _with_bodies(rows):
+        position = row.position_id or 0
+        keys = (at[position],) if position in at else banks.get(position, ())
+        for one in _on(here.circuit, keys, kept):
+            yield row, one
+
+
+def _of_spares(visit: Visit, here: JobCircuit) -> Iterator[Reading]:
+    """What was read of parts on the bench that were fitted since."""
+    fitted = {str(one.data["part"]): one for one in visit.entries_of("fitted")}
+    keys = {str(position): key for key, position in here.positions.items()}
+    taken = {name: key for key, one in fitted.items() for name in one.data.get("spares", ())}
+    rows = [one for one in visit.standing if one.spare and str(one.pk) in taken]
+    for row, kept in _with_bodies(rows):
+        key = keys.get(taken[str(row.pk)])
+        if key:
+            yield from _on(here.circuit, (key,), kept)
+
+
+def _with_bodies(rows: list[Any]) -> list[tuple[Any, JobReading]]:
+    whole = JobReading.objects.select_related("check_kept__body").in_bulk([one.pk for one in rows])
+    return [(one, whole[one.pk]) for one in rows]
+
+
+def _on(circuit: Circuit, keys: tuple[str, ...], kept: JobReading) -> tuple[Reading, ...]:
+    said = Submission.model_validate(kept.check_kept.submission)
+    judged = judgement_of(kept.check_kept)
+    return readings_on(circuit, keys, said.reading, judged, said.conditions, str(kept.pk))
+
+
+def standing_points(visit: Visit) -> list[Entry]:
+    """The readings between two points that no other corrects."""
+    every = visit.entries_of("points_read")
+    corrected = {one.data["corrects"] for one in every}
+    return [one for one in every if str(one.pk) not in corrected]
+
+
+def point_of(entry: Entry) -> Reading:
+    """A reading between two points, as it was taken."""
+    return Reading.model_validate({**entry.data["reading"], "key": str(entry.pk)})
+
+
+def _banks(visit: Visit, at: dict[int, str]) -> dict[int, tuple[str, ...]]:
+    """Positions that are no row, by the rows of all their members."""
+    found: dict[int, list[str]] = {}
+    for one in visit.positions:
+        if one.part_of_id is not None and one.retired_at is None and one.pk in at:
+            found.setdefault(one.part_of_id, []).append(at[one.pk])
+    return {bank: tuple(keys) for bank, keys in found.items()}

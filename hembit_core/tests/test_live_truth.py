@@ -1,0 +1,133 @@
+"""What a reading between two points says by itself, and with what else was read in the same state."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from hembit_core.circuits.asked import Asked
+from hembit_core.circuits.circuit import CASE, Circuit
+from hembit_core.circuits.live_truth import Truth, TruthCode, truth_of
+from hembit_core.circuits.points import PointsReading, points_read
+from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit
+from hembit_core.conditions import Conditions
+from hembit_core.errors import InputError
+
+LINE = element_with_limit()
+
+
+def volts(first: str, second: str, value: float, *called: str) -> Reading:
+    probe = Probe(kind="volts", first=first, second=second, called=called)
+    return Reading(probe=probe, value=value, standard=max(0.005 * value, 0.2))
+
+
+def amps(part: str, value: float) -> Reading:
+    return Reading(probe=Probe(kind="amps", part=part), value=value, standard=0.02)
+
+
+def said(reading: Reading, *others: Reading, circuit: Circuit = LINE) -> Truth:
+    return truth_of(circuit, reading, others)
+
+
+class AcrossTest(TestCase):
+    """L – fuse – 1 – limit – 2 – thermostat – 3 – element – N."""
+
+    def test_no_volts_across_a_contact_prove_nothing_by_themselves(self) -> None:
+        self.assertEqual(said(volts("1", "2", 0.1)).code, TruthCode.CLOSED_OR_DEAD)
+
+    def test_closed_where_the_load_shows_full_volts_now(self) -> None:
+        for now in (volts("3", "N", 229.0), volts("2", "N", 230.0), amps("element", 9.4)):
+            self.assertEqual(said(volts("1", "2", 0.1), now).code, TruthCode.CLOSED)
+
+    def test_not_where_only_the_near_side_does_or_nothing_arrives(self) -> None:
+        for now in (volts("1", "N", 230.0), volts("3", "N", 0.1), amps("element", 0.0)):
+            self.assertEqual(said(volts("1", "2", 0.1), now).code, TruthCode.CLOSED_OR_DEAD)
+
+    def test_not_by_what_was_read_in_another_state(self) -> None:
+        then = volts("3", "N", 229.0, "thermostat")
+        self.assertEqual(said(volts("1", "2", 0.1), then).code, TruthCode.CLOSED_OR_DEAD)
+
+    def test_full_volts_stand_across_an_open_one(self) -> None:
+        for first, second in (("L", "1"), ("1", "2"), ("2", "3")):
+            self.assertEqual(said(volts(first, second, 228.0)).code, TruthCode.OPEN_UNDER_VOLTS)
+        self.assertEqual(said(volts("1", "2", 14.0)).code, TruthCode.DROPS)
+
+
+class ElsewhereTest(TestCase):
+    def test_volts_to_earth_prove_no_current(self) -> None:
+        self.assertEqual(said(volts("3", CASE, 229.0)).code, TruthCode.TO_EARTH_ONLY)
+        self.assertEqual(said(volts("N", CASE, 0.3)).code, TruthCode.AS_DUE)
+
+    def test_a_lost_return_is_told(self) -> None:
+        self.assertEqual(said(volts("N", CASE, 227.0)).code, TruthCode.RETURN_LOST)
+
+    def test_across_a_load(self) -> None:
+        self.assertEqual(said(volts("3", "N", 228.0)).code, TruthCode.AS_DUE)
+        self.assertEqual(said(volts("3", "N", 0.2)).code, TruthCode.NOTHING_ARRIVES)
+        self.assertEqual(said(volts("3", "N", 116.0)).code, TruthCode.TOO_LITTLE_ARRIVES)
+        self.assertEqual(said(volts("3", "N", 395.0)).code, TruthCode.HIGHER)
+
+    def test_a_ghost_is_told_and_not_taken_for_dead(self) -> None:
+        ignition = TEMPLATES["ignition"]()
+        found = said(volts("4", "C", 9.0), circuit=ignition)
+        self.assertEqual(found.code, TruthCode.MAY_BE_GHOST)
+        self.assertIn("low impedance", found.text)
+
+    def test_amps(self) -> None:
+        self.assertEqual(said(amps("element", 9.3)).code, TruthCode.AS_DUE)
+        self.assertEqual(said(amps("element", 0.0)).code, TruthCode.NO_CURRENT)
+        self.assertEqual(said(amps("element", 4.0)).code, TruthCode.LOWER)
+        self.assertEqual(said(amps("element", 15.0)).code, TruthCode.HIGHER)
+
+    def test_ohms(self) -> None:
+        def ohms(first: str, second: str, value: float | None) -> TruthCode:
+            probe = Probe(kind="ohms", first=first, second=second)
+            return said(Reading(probe=probe, value=value, standard=0.1)).code
+
+        self.assertEqual(ohms("L", "N", 24.1), TruthCode.AS_DUE)
+        self.assertEqual(ohms("L", "N", None), TruthCode.NO_PATH)
+        self.assertEqual(ohms("L", "N", 12.0), TruthCode.LOWER)
+        self.assertEqual(ohms("L", "N", 60.0), TruthCode.HIGHER)
+        self.assertEqual(ohms("L", CASE, None), TruthCode.AS_DUE)
+        self.assertEqual(ohms("L", CASE, 900.0), TruthCode.LOWER)
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.sampled_from(sorted(TEMPLATES)), st.data(), st.floats(0, 500), st.booleans())
+    def test_whatever_is_read_anywhere_says_something(
+        self, key: str, data: st.DataObject, value: float, is_live: bool
+    ) -> None:
+        circuit = TEMPLATES[key]()
+        first, second = data.draw(
+            st.lists(st.sampled_from(circuit.nodes), min_size=2, max_size=2, unique=True)
+        )
+        kind = "volts" if is_live else "ohms"
+        probe = Probe.model_validate(
+            {"kind": kind, "first": first, "second": second, "called": CALLED.get(key, ())}
+        )
+        found = said(Reading(probe=probe, value=value, standard=0.3), circuit=circuit)
+        self.assertTrue(found.text and found.due)
+
+
+class PointsTest(TestCase):
+    def read(self, kind: str, display: str, **more: object) -> Reading:
+        asked = Asked.model_validate({"kind": kind, "first": "L", "second": "N", "part": "element"})
+        given_ = PointsReading.model_validate({"asked": asked, "display": display, **more})
+        return points_read(LINE, given_, Conditions()).reading
+
+    def test_leads_come_off_and_an_overflow_is_one(self) -> None:
+        self.assertAlmostEqual(self.read("ohms", "24.6", lead_zero="0.3").value or 0, 24.3, 9)
+        self.assertIsNone(self.read("ohms", "OL").value)
+        unsaid = self.read("ohms", "24.6")
+        self.assertGreater(unsaid.standard, self.read("ohms", "24.6", leads_nulled=True).standard)
+
+    def test_a_sign_says_which_way_round_only(self) -> None:
+        self.assertEqual(self.read("volts", "-23.9 DC").value, 23.9)
+        self.assertEqual(self.read("amps", "9.4").value, 9.4)
+
+    def test_what_cannot_be_is_refused(self) -> None:
+        for kind, display in (("volts", "OL"), ("ohms", "230 V"), ("amps", "x")):
+            with self.assertRaises(InputError):
+                self.read(kind, display)

@@ -1,0 +1,163 @@
+"""How explanations are weighed: against the plain way of doing it, which is slow."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from hembit_core.circuits import settling
+from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.diagnosis import diagnose
+from hembit_core.circuits.explaining import least_fitting, weigh
+from hembit_core.circuits.hypotheses import Hypotheses, faults_of, hypotheses_of
+from hembit_core.circuits.joint import Joint, own_spread
+from hembit_core.circuits.predicting import predict
+from hembit_core.circuits.prediction import Prediction, scaled
+from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.simulated import SimulatedMeter, simulate
+from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
+
+KEYS = st.sampled_from(sorted(TEMPLATES))
+OF_PAIRS = st.sampled_from(("star", "delta", "ignition", "sections", "two_elements_changeover"))
+
+
+def some_readings(key: str, wrong: int, seed: int, count: int) -> list[Reading]:
+    """Some readings of a simulated machine, in no good order."""
+    circuit = TEMPLATES[key]()
+    random = np.random.default_rng(seed)
+    machine = simulate(circuit, (wrong % len(faults_of(circuit).singles),), random)
+    probes = [one.probe for one in candidates_of(circuit, CALLED.get(key, ()))]
+    return [machine.read(probes[place]) for place in random.permutation(len(probes))[:count]]
+
+
+class ByOneFaultTest(TestCase):
+    @settings(max_examples=30, deadline=None)
+    @given(KEYS, st.data())
+    def test_two_faults_by_one_are_what_they_are_afresh(self, key: str, data: st.DataObject) -> None:
+        circuit = TEMPLATES[key]()
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        probes = [one.probe for one in candidates_of(circuit, CALLED.get(key, ()))]
+        probe = data.draw(st.sampled_from([one for one in probes if not one.alone]))
+        quick = predict(circuit, faults, every, probe)
+        few = len(faults.singles)
+        for start in range(0, len(every), few):
+            some = every.take(np.arange(start, min(start + few, len(every))))
+            self.assertLess(len(some), settling.WORTH_IT * few)
+            afresh = predict(circuit, faults, some, probe)
+            there = slice(start, start + len(some))
+            np.testing.assert_allclose(quick.scaled[there], afresh.scaled, atol=1e-3)
+            np.testing.assert_allclose(quick.by_branch[there], afresh.by_branch, atol=2e-3)
+
+
+class JointTest(TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(1, 5), st.integers(0, 2**32 - 1))
+    def test_one_figure_after_the_other_is_the_joint_normal_law(self, count: int, seed: int) -> None:
+        random = np.random.default_rng(seed)
+        joint, rows, off, own = Joint.of_none(3), [], [], []
+        for _ in range(count):
+            value = float(random.uniform(5, 500))
+            found = Prediction(
+                "ohms",
+                np.full(3, value),
+                scaled("ohms", value * np.exp(random.normal(0, 0.05, 3))),
+                random.normal(0, 0.05, (3, 4)),
+                np.abs(random.normal(0, 0.02, 3)),
+            )
+            probe = Probe(kind="ohms", first="a", second="b")
+            reading = Reading(probe=probe, value=value, standard=0.01 * value)
+            joint = joint.with_reading(found, reading)
+            rows.append(found.by_branch)
+            off.append(scaled("ohms", value) - found.scaled)
+            own.append(own_spread(reading) ** 2 + found.more**2)
+        for place in range(3):
+            change = np.array([one[place] for one in rows])
+            covariance = change @ change.T + np.diag([one[place] for one in own])
+            residual = np.array([one[place] for one in off])
+            solved = np.linalg.solve(covariance, residual)
+            _, log_root = np.linalg.slogdet(2 * np.pi * covariance)
+            self.assertAlmostEqual(
+                float(joint.log_likelihood[place]), -0.5 * float(residual @ solved + log_root), 6
+            )
+            np.testing.assert_allclose(
+                joint.drawn()[place], np.clip(change.T @ solved, -5, 5), rtol=1e-6, atol=1e-9
+            )
+
+
+class LeftOutTest(TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(OF_PAIRS, st.integers(1, 200), st.integers(0, 10**6), st.integers(1, 6))
+    def test_what_is_left_out_would_weigh_less_than_a_thousandth(
+        self, key: str, wrong: int, seed: int, count: int
+    ) -> None:
+        circuit, readings = TEMPLATES[key](), some_readings(key, wrong, seed, count)
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        weighed = weigh(circuit, faults, every, readings)
+        # As many singles as hypotheses: nothing is a pair to be left out.
+        alone = np.flatnonzero(np.isneginf(weighed.log_likelihood))
+        if not len(alone):
+            return
+        some = every.take(alone)
+        whole = _weighed_one_by_one(key, some, readings)
+        heaviest = float((every.log_prior + weighed.log_likelihood).max())
+        self.assertLess(float(np.exp(some.log_prior + whole - heaviest).sum()), 1e-3)
+
+
+def _weighed_one_by_one(key: str, some: Hypotheses, readings: list[Reading]) -> np.ndarray:
+    """The log-likelihood of all readings by the straight predictions, none left out."""
+    circuit = TEMPLATES[key]()
+    faults = faults_of(circuit)
+    joint, over = Joint.of_none(len(some)), np.zeros(len(some))
+    for one in readings:
+        found = predict(circuit, faults, some, one.probe, one.input_ohms)
+        if one.value is None:
+            over += np.where(found.value < one.ceiling / 10, -700.0, 0.0)
+        else:
+            joint = joint.with_reading(found, one)
+    return np.asarray(joint.log_likelihood + over)
+
+
+class ContradictionTest(TestCase):
+    def test_the_reading_that_fits_least_is_named(self) -> None:
+        """Every reading of a bank but one is of a sound machine; that one is impossible."""
+        circuit = parallel_bank(4)
+        machine = simulate(circuit, (), np.random.default_rng(3))
+        pairs = (("2", "N"), ("1", "N"), ("L", "N"), ("L", "2"), ("L", "1"))
+        readings = [machine.read(Probe(kind="ohms", first=one, second=two)) for one, two in pairs]
+        alone = [f"element {place}" for place in (1, 2, 3, 4)]
+        readings += [
+            machine.read(Probe(kind="ohms", first="2", second="N", alone=(key,))) for key in alone
+        ]
+        for place in (0, 3, 6):
+            wrong = list(readings)
+            off = wrong[place].model_copy(update={"value": 3.1 * (wrong[place].value or 0) + 2})
+            wrong[place] = off
+            found = diagnose(circuit, wrong)
+            if found.contradicted:
+                self.assertEqual(found.repeat, off)
+            faults = faults_of(circuit)
+            self.assertEqual(least_fitting(circuit, faults, hypotheses_of(circuit), wrong), place)
+
+    def test_what_fits_does_not_contradict(self) -> None:
+        circuit = element_with_limit()
+        for wrong in range(len(faults_of(circuit).singles)):
+            machine = simulate(circuit, (wrong,) if wrong else (), np.random.default_rng(wrong))
+            readings = [machine.read(one.probe) for one in candidates_of(circuit)[:9]]
+            self.assertFalse(diagnose(circuit, readings).contradicted, wrong)
+
+
+class GhostTest(TestCase):
+    def test_a_meter_of_low_impedance_shows_no_ghost(self) -> None:
+        """A wire between two open contacts: a meter of 10 MΩ may show anything, one of 3 kΩ nothing."""
+        circuit = TEMPLATES["ignition"]()
+        faults = faults_of(circuit)
+        sound = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
+        probe = Probe(kind="volts", first="4", second="C")
+        high, low = (predict(circuit, faults, sound, probe, ohms) for ohms in (1e7, 3e3))
+        self.assertGreater(float(high.more[0]), 1.0)
+        self.assertEqual(float(low.more[0]), 0.0)
+        machine = simulate(circuit, (), np.random.default_rng(1), SimulatedMeter(input_ohms=3e3))
+        self.assertLess(machine.read(probe).value or 0.0, 1.0)
