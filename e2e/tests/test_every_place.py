@@ -56,6 +56,7 @@ class Accessible(DemoVisits):
             ("follow-ups", "Follow-ups"),
             ("machines", "Customers"),
             (f"machines/{oven}", "Positions"),
+            (f"jobs/{number[DECK_OVEN]}/circuit", "Part by part"),
             (f"jobs/{retort}/report", "What was found"),
             ("shop", "Telephones"),
             ("shop/instruments", "Thermometers"),

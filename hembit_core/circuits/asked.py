@@ -19,7 +19,10 @@ _NOTHING = {"ohms": 0.0, "volts": 1.0, "amps": 0.01}
 
 
 class Asked(Model):
-    """Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted."""
+    """Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted.
+
+    ``alone`` are the parts that alone are between the points, their wires lifted.
+    """
 
     kind: Kind
     first: str = Field(default="", max_length=24)
@@ -27,6 +30,7 @@ class Asked(Model):
     part: str = Field(default="", max_length=24)
     called: tuple[str, ...] = Field(default=(), max_length=60)
     lifted: tuple[str, ...] = Field(default=(), max_length=60)
+    alone: tuple[str, ...] = Field(default=(), max_length=60)
 
 
 class Healthy(Model):
@@ -57,7 +61,7 @@ def probe_of(circuit: Circuit, asked: Asked) -> Probe:
                 raise InputError("This point is not in the circuit. Choose one that is.").at(field)
         if asked.first == asked.second:
             raise InputError("Two different points are needed.").at("second")
-    for field in ("called", "lifted"):
+    for field in ("called", "lifted", "alone"):
         if not set(getattr(asked, field)) <= keys:
             raise InputError("A part that is named is not in the circuit.").at(field)
     return Probe.model_validate(asked.model_dump())

@@ -139,14 +139,15 @@ def _that_could_count(
     said = joint.log_likelihood.copy()
     straight = hypotheses.log_prior[kept] + over + said
     top = max(float(straight.max(initial=-np.inf)), heaviest)
-    bent = np.flatnonzero(joint.wide & (straight > top - _COULD_COUNT_BENT))
-    if len(bent):
-        again = hypotheses.take(kept[bent])
-        anew = _laplace(circuit, faults, again, groups, joint.take(bent).drawn())
-        said[bent] = anew.log_likelihood
-    close = np.flatnonzero(straight > top - _COULD_COUNT)
+    edge = top - np.where(joint.wide, _COULD_COUNT_BENT, _COULD_COUNT)
+    close = np.flatnonzero(straight > edge)
     if joint.z and len(close):
         drawn = joint.take(close).drawn()
+        bent = np.flatnonzero(joint.wide[close])
+        if len(bent):
+            again = hypotheses.take(kept[close[bent]])
+            anew = _laplace(circuit, faults, again, groups, drawn[bent])
+            said[close[bent]], drawn[bent] = anew.log_likelihood, anew.drawn()
         said[close] -= _beyond_tolerance(faults, hypotheses.take(kept[close]), drawn)
     return kept, over + said
 

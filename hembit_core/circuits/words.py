@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import Diagnosis
 from hembit_core.circuits.explanations import Explanation
+from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.next_reading import Worth
-from hembit_core.circuits.probe import Probe
+from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.suspects import PartStanding, Speaks, speaking, standings
 from hembit_core.model import Model
+from hembit_core.notation import quantity
 
 _CODES = {
     "open": "open",
@@ -26,13 +31,15 @@ _CODES = {
 
 
 class ExplainedOut(Model):
-    """An explanation with its weight, and what cannot be told from it."""
+    """An explanation with its weight, what cannot be told from it, what speaks for and against it."""
 
     text: str
     parts: tuple[str, ...]
     weight: float
     weight_text: str
     tied: tuple[int, ...]
+    speaks_for: tuple[str, ...]
+    speaks_against: tuple[str, ...]
 
 
 class NextOut(Model):
@@ -58,26 +65,33 @@ class DiagnosisOut(Model):
     settled: bool
     contradicted: bool
     explanations: tuple[ExplainedOut, ...]
+    parts: tuple[PartStanding, ...]
     next: tuple[NextOut, ...]
     danger: bool
 
 
 _SHOWN = 6
 _PROPOSED = 3
-_LEAST = 0.005
+_LEAST = 0.02
 _ALIKE = 0.8
 """Explanations of so much of the first one's weight are alike [1]."""
 
 
-def told(circuit: Circuit, found: Diagnosis, readings: int) -> DiagnosisOut:
+def told(circuit: Circuit, found: Diagnosis, readings: Sequence[Reading]) -> DiagnosisOut:
     """A diagnosis in words."""
+    faults = faults_of(circuit)
     shown = [one for one in found.ranked if one.weight >= _LEAST][:_SHOWN]
+    speak = speaking(circuit, faults, found.weighed, shown, readings)
+    where = [read_text(circuit, one) for one in readings]
     return DiagnosisOut(
-        headline=_headline(circuit, found, readings),
-        readings=readings,
+        headline=_headline(circuit, found, len(readings)),
+        readings=len(readings),
+        parts=standings(circuit, faults, found.weighed),
         settled=found.settled,
         contradicted=found.contradicted,
-        explanations=tuple(_explained(circuit, one) for one in shown),
+        explanations=tuple(
+            _explained(circuit, one, each, where) for one, each in zip(shown, speak, strict=True)
+        ),
         next=() if found.settled else tuple(_next(circuit, one) for one in found.next[:_PROPOSED]),
         danger=found.is_dangerous,
     )
@@ -106,13 +120,17 @@ def _fault_text(circuit: Circuit, one: Explanation) -> str:
     return " and ".join(f"{names[each.part]} {_CODES.get(each.code, each.code)}" for each in one.faults)
 
 
-def _explained(circuit: Circuit, one: Explanation) -> ExplainedOut:
+def _explained(
+    circuit: Circuit, one: Explanation, speaks: Speaks, readings: Sequence[str]
+) -> ExplainedOut:
     return ExplainedOut(
         text=_fault_text(circuit, one),
         parts=tuple(each.part for each in one.faults),
         weight=one.weight,
         weight_text=f"{100 * one.weight:.0f} %",
         tied=one.tied,
+        speaks_for=tuple(readings[place] for place in speaks.for_it),
+        speaks_against=tuple(readings[place] for place in speaks.against),
     )
 
 
@@ -131,6 +149,13 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
     if probe.lifted:
         text += f", with {', '.join(names[each] for each in probe.lifted)} lifted"
     return text
+
+
+def read_text(circuit: Circuit, one: Reading) -> str:
+    """A reading in words: where, and what it was."""
+    unit = {"ohms": "Ω", "volts": "V", "amps": "A"}[one.probe.kind]
+    figure = "OL" if one.value is None else quantity(one.value, unit, 3)
+    return f"{where_text(circuit, one.probe)}: {figure}"
 
 
 def _next(circuit: Circuit, one: Worth) -> NextOut:

@@ -93,8 +93,8 @@ def _probe(circuit: Circuit, keys: Sequence[str], reading: Any) -> Probe | None:
 def _working(circuit: Circuit, key: str, reading: Any, conditions: Conditions) -> Iterator[Reading]:
     """Volts across the part, and amps through it, while the machine works."""
     part = circuit.parts[circuit.place_of(key)]
-    if len(part.component.paths) != 1:
-        return
+    if len(part.component.paths) != 1 or reading.answers.get("calling") == "no":
+        return  # how its contacts stood is not known
     path = part.component.paths[0]
     called = circuit.working
     should_be = getattr(reading, "should_be", None)

@@ -86,7 +86,7 @@ class RankedTest(TestCase):
         ]
         found = diagnose(circuit, wrong)
         self.assertTrue(found.contradicted)
-        self.assertIn("repeat", told(circuit, found, len(wrong)).headline)
+        self.assertIn("repeat", told(circuit, found, wrong).headline)
 
     def test_nothing_live_while_a_short_or_a_leak_may_be(self) -> None:
         for key in SMALL:
@@ -101,7 +101,7 @@ class RankedTest(TestCase):
             with self.subTest(key):
                 found = diagnose(circuit, [], CALLED.get(key, ()))
                 self.assertAlmostEqual(float(found.weighed.weight.sum()), 1.0, 9)
-                shown = told(circuit, found, 0)
+                shown = told(circuit, found, [])
                 self.assertTrue(all("_" not in one.text for one in shown.explanations))
                 self.assertTrue(shown.next)
 
@@ -177,7 +177,7 @@ class RowsTest(TestCase):
             for what in ("ohms", "volts"):
                 asked = {"kind": what, "first": first, "second": circuit.nodes[0]}
                 ask_healthy(circuit, Asked.model_validate(asked))
-        self.assertTrue(told(circuit, diagnose(circuit, []), 0).explanations)
+        self.assertTrue(told(circuit, diagnose(circuit, []), []).explanations)
 
     def test_nothing_lies_over_another_in_a_drawing(self) -> None:
         for key, make in TEMPLATES.items():

@@ -12,7 +12,13 @@ from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.live_truth import Truth, TruthCode, truth_of
 from hembit_core.circuits.points import PointsReading, points_read
 from hembit_core.circuits.probe import Probe, Reading
-from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit
+from hembit_core.circuits.protection import overloads
+from hembit_core.circuits.templates import (
+    CALLED,
+    TEMPLATES,
+    element_with_limit,
+    parallel_bank,
+)
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 
@@ -131,3 +137,12 @@ class PointsTest(TestCase):
         for kind, display in (("volts", "OL"), ("ohms", "230 V"), ("amps", "x")):
             with self.assertRaises(InputError):
                 self.read(kind, display)
+
+
+class ProtectionTest(TestCase):
+    def test_a_healthy_machine_that_would_trip_is_told(self) -> None:
+        bank = parallel_bank(6, 12.0)
+        (told,) = overloads(bank)
+        self.assertEqual(told.part, "supply L")
+        self.assertIn("trips at 63.0 A", told.text)
+        self.assertEqual([key for key, make in TEMPLATES.items() if overloads(make())], [])

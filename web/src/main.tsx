@@ -43,6 +43,7 @@ const ChartPage = lazy(() => import("@/specs/ChartPage"));
 const LibraryPage = lazy(() => import("@/specs/LibraryPage"));
 const NewSpecPage = lazy(() => import("@/specs/NewSpecPage"));
 const MachinesPage = lazy(() => import("@/machines/MachinesPage"));
+const JobCircuitPage = lazy(() => import("@/jobs/circuit/JobCircuitPage"));
 const CircuitPage = lazy(() => import("@/circuits/CircuitPage"));
 const MachinePage = lazy(() => import("@/machines/MachinePage"));
 
@@ -110,6 +111,7 @@ createRoot(root).render(
                       <Route path="specs/library" element={<LibraryPage />} />
                       <Route path="specs/new" element={<NewSpecPage />} />
                       <Route path="specs/:number" element={<SpecPage />} />
+                      <Route path="jobs/:number/circuit" element={<JobCircuitPage />} />
                       <Route path="machines" element={<MachinesPage />} />
                       <Route path="machines/:number/circuit" element={<CircuitPage />} />
                       <Route path="machines/:number" element={<MachinePage />} />

@@ -7,6 +7,8 @@ from functools import lru_cache
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.on_circuit import JobCircuit, circuit_of, readings_of, standing_points
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.machines.circuit import CircuitOut, revision_out
+from hembit_core.cautions import cautions
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
 from hembit_core.circuits.diagnosis import diagnose
@@ -30,10 +32,17 @@ class PointOut(Model):
 
 
 class JobDiagnosis(DiagnosisOut):
-    """What the readings of a job say by the circuit, with those between two points."""
+    """What the readings of a job say by the circuit, with those between two points.
 
-    points: tuple[PointOut, ...] = ()
-    working: tuple[str, ...] = ()
+    ``circuit`` is the one that the job goes by; ``working`` are the contacts that are called while
+    the machine works; the cautions stand beside a reading of what is dead, and of what is live.
+    """
+
+    circuit: CircuitOut
+    points: tuple[PointOut, ...]
+    working: tuple[str, ...]
+    cautions_dead: tuple[str, ...]
+    cautions_live: tuple[str, ...]
 
 
 def diagnosis_of(job: Job) -> JobDiagnosis | None:
@@ -61,7 +70,10 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
     return JobDiagnosis(
         **said.model_dump(exclude={"next"}),
         next=shown,
+        circuit=revision_out(job.machine, here.kept),
         points=points,
+        cautions_dead=cautions("ohms"),
+        cautions_live=cautions("live"),
         working=here.circuit.working,
     )
 
@@ -69,7 +81,7 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
 @lru_cache(maxsize=32)
 def _said(circuit: Circuit, readings: tuple[Reading, ...]) -> DiagnosisOut:
     """Worked out once for each set of readings: whoever looks again waits no more."""
-    return told(circuit, diagnose(circuit, readings, circuit.working), len(readings))
+    return told(circuit, diagnose(circuit, readings, circuit.working), readings)
 
 
 def _item(visit: Visit, here: JobCircuit, probe: Probe) -> str:

@@ -22,6 +22,7 @@ from hembit_core.families.on_circuit import readings_on
 class JobCircuit:
     """A job's circuit, and the positions of its parts by their keys in it."""
 
+    kept: MachineCircuit
     circuit: Circuit
     positions: dict[str, int]
 
@@ -35,7 +36,7 @@ def circuit_of(job: Job) -> JobCircuit | None:
 
 def _whole(job: Job, kept: MachineCircuit) -> JobCircuit:
     positions = {row.key: row.position for row in rows_of(kept) if row.position is not None}
-    return JobCircuit(circuit_with_parts(job.machine, kept), positions)
+    return JobCircuit(kept, circuit_with_parts(job.machine, kept), positions)
 
 
 def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:

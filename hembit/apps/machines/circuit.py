@@ -16,6 +16,7 @@ from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
+from hembit_core.circuits.protection import overloads
 from hembit_core.circuits.rows import CircuitRow, circuit_of
 from hembit_core.errors import InputError
 from hembit_core.families.in_circuit import component_of
@@ -78,7 +79,11 @@ def build(machine: Machine, rows: tuple[CircuitRow, ...]) -> Circuit:
             raise InputError("This position is not in the machine. Choose one that is.").at(
                 f"rows.{place}.position"
             )
-    return circuit_of(rows, _components(machine))
+    circuit = circuit_of(rows, _components(machine))
+    for one in overloads(circuit):
+        place = next(at for at, row in enumerate(rows) if row.key == one.part)
+        raise InputError(one.text).at(f"rows.{place}.trips_at")
+    return circuit
 
 
 def _components(machine: Machine) -> dict[int, Component]:
@@ -107,8 +112,11 @@ def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
 def circuit_out(machine: Machine) -> CircuitOut | None:
     """The machine's circuit; None where it has none."""
     kept = current_of(machine)
-    if kept is None:
-        return None
+    return None if kept is None else revision_out(machine, kept)
+
+
+def revision_out(machine: Machine, kept: MachineCircuit) -> CircuitOut:
+    """A revision of the machine's circuit, drawn with the parts that are fitted now."""
     circuit = circuit_with_parts(machine, kept)
     return CircuitOut(
         number=kept.number,

@@ -8783,6 +8783,8 @@ export interface components {
         /**
          * Asked
          * @description Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted.
+         *
+         *     ``alone`` are the parts that alone are between the points, their wires lifted.
          */
         Asked: {
             /**
@@ -8815,6 +8817,11 @@ export interface components {
              * @default []
              */
             lifted: string[];
+            /**
+             * Alone
+             * @default []
+             */
+            alone: string[];
         };
         /**
          * BackupsStand
@@ -10437,7 +10444,7 @@ export interface components {
         };
         /**
          * ExplainedOut
-         * @description An explanation with its weight, and what cannot be told from it.
+         * @description An explanation with its weight, what cannot be told from it, what speaks for and against it.
          */
         ExplainedOut: {
             /** Text */
@@ -10450,10 +10457,17 @@ export interface components {
             weight_text: string;
             /** Tied */
             tied: number[];
+            /** Speaks For */
+            speaks_for: string[];
+            /** Speaks Against */
+            speaks_against: string[];
         };
         /**
          * JobDiagnosis
          * @description What the readings of a job say by the circuit, with those between two points.
+         *
+         *     ``circuit`` is the one that the job goes by; ``working`` are the contacts that are called while
+         *     the machine works; the cautions stand beside a reading of what is dead, and of what is live.
          */
         JobDiagnosis: {
             /** Headline */
@@ -10466,20 +10480,21 @@ export interface components {
             contradicted: boolean;
             /** Explanations */
             explanations: components["schemas"]["ExplainedOut"][];
+            /** Parts */
+            parts: components["schemas"]["PartStanding"][];
             /** Next */
             next: components["schemas"]["NextOut"][];
             /** Danger */
             danger: boolean;
-            /**
-             * Points
-             * @default []
-             */
+            circuit: components["schemas"]["CircuitOut"];
+            /** Points */
             points: components["schemas"]["PointOut"][];
-            /**
-             * Working
-             * @default []
-             */
+            /** Working */
             working: string[];
+            /** Cautions Dead */
+            cautions_dead: string[];
+            /** Cautions Live */
+            cautions_live: string[];
         };
         /**
          * NextOut
@@ -10504,6 +10519,17 @@ export interface components {
              * @default
              */
             item: string;
+        };
+        /**
+         * PartStanding
+         * @description A part's key, how it stands, and how much of the weight has something wrong with it [1].
+         */
+        PartStanding: {
+            /** Part */
+            part: string;
+            standing: components["schemas"]["Suspicion"];
+            /** Weight */
+            weight: number;
         };
         /**
          * PointOut
@@ -10576,6 +10602,12 @@ export interface components {
              */
             called: string[];
         };
+        /**
+         * Suspicion
+         * @description How a part stands by all readings.
+         * @enum {string}
+         */
+        Suspicion: "good" | "suspect" | "untouched";
         /**
          * PhotoOut
          * @description A photo; its picture lies at /api/v1/photos/ID/full and /small.

@@ -9,7 +9,7 @@ import { Notice } from "@/ui/Notice";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { useLaterForm } from "@/ui/useLater";
-import { KINDS, newRow, shapeOf } from "./kinds";
+import { KINDS, newRow, PHASES, shapeOf } from "./kinds";
 import { Ladder } from "./Ladder";
 
 type Props = {
@@ -19,7 +19,8 @@ type Props = {
   onSaved: () => void;
 };
 
-const FIELDS = ["name", "nodes", "position", "ohms", "second_ohms", "volts", "va", "moved_by"];
+/** Every field of a row: what is wrong with any of them stands at the row. */
+const FIELDS = Object.keys(newRow([]));
 
 /** A circuit as rows: from a template, its parts bound to positions, changed by keyboard. */
 export function Builder({ machine, circuit, onClose, onSaved }: Props) {
@@ -101,7 +102,12 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
   const id = (field: string) => `row-${row.key}-${field}`;
   const { terminals, fields } = shapeOf(row.kind);
   const wrong = FIELDS.map(at).find(Boolean);
-  const figure = (field: "ohms" | "second_ohms" | "volts" | "va", label: string, unit: string) =>
+  const phase = String(row.degrees ?? 0);
+  const figure = (
+    field: "ohms" | "second_ohms" | "volts" | "va" | "trips_at",
+    label: string,
+    unit: string,
+  ) =>
     fields.includes(field) &&
     row.position == null && (
       <Labelled id={id(field)} label={label}>
@@ -172,6 +178,21 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
           {figure("second_ohms", "second", "Ω")}
           {figure("volts", "Volts", "V")}
           {figure("va", "VA", "VA")}
+          {fields.includes("degrees") && (
+            <Labelled id={id("degrees")} label="Phase">
+              <Select
+                id={id("degrees")}
+                value={phase}
+                items={
+                  PHASES.some((one) => one.value === phase)
+                    ? PHASES
+                    : [...PHASES, { value: phase, label: `${phase}°` }]
+                }
+                onChoose={(value) => onChange({ degrees: Number(value) })}
+              />
+            </Labelled>
+          )}
+          {figure("trips_at", "Trips at", "A")}
           {fields.includes("moved_by") && (
             <Labelled id={id("moved")} label="Moved by">
               <Select

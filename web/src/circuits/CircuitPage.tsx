@@ -8,6 +8,7 @@ import { day } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";
+import { NOTHING_ASKED, withNode } from "./AskedFields";
 import { AskPoints } from "./AskPoints";
 import { Builder } from "./Builder";
 import { Ladder } from "./Ladder";
@@ -36,7 +37,7 @@ export default function CircuitPage() {
 
 function Whole({ machine, circuit }: { machine: MachineWhole; circuit: CircuitWhole | null }) {
   const [building, setBuilding] = useState(false);
-  const [points, setPoints] = useState({ first: "", second: "" });
+  const [asked, setAsked] = useState(NOTHING_ASKED);
   if (!circuit || building) {
     return (
       <Builder
@@ -47,16 +48,14 @@ function Whole({ machine, circuit }: { machine: MachineWhole; circuit: CircuitWh
       />
     );
   }
-  function tap(node: string) {
-    setPoints((now) => ({ first: now.second || node, second: now.second ? node : "" }));
-    setPoints((now) =>
-      now.first && !now.second && now.first !== node ? { ...now, second: node } : now,
-    );
-  }
   return (
     <div className="flex flex-col gap-5">
-      <Ladder drawing={circuit.drawing} marks={points} onNode={tap} />
-      <AskPoints machine={machine.id} circuit={circuit} points={points} onPoints={setPoints} />
+      <Ladder
+        drawing={circuit.drawing}
+        marks={asked}
+        onNode={(node) => setAsked((now) => withNode(now, node))}
+      />
+      <AskPoints machine={machine.id} circuit={circuit} asked={asked} onChange={setAsked} />
       <Section title="Its rows">
         <ul className="max-w-[46rem] border-hairline border-t">
           {circuit.rows.map((one) => (

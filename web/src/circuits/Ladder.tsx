@@ -1,10 +1,16 @@
-import type { CircuitDrawing } from "@/api/types";
+import { useState } from "react";
+import type { CircuitDrawing, Diagnosis } from "@/api/types";
 
 const COLUMN = 128;
-const ROW = 74;
+const ROW = 82;
 const MARGIN = 26;
+/** How far it is drawn smaller or larger at a press, and at the most. */
+const STEP = 1.3;
+const LEAST = 0.45;
+const MOST = 2.2;
 
-type Marks = { suspect?: ReadonlySet<string>; first?: string; second?: string };
+type Standing = Diagnosis["parts"][number]["standing"];
+type Marks = { standing?: ReadonlyMap<string, Standing>; first?: string; second?: string };
 type Props = {
   drawing: CircuitDrawing;
   marks?: Marks;
@@ -13,6 +19,7 @@ type Props = {
 
 /** A circuit as a ladder: nodes are upright lines that a probe can reach, parts the rungs between. */
 export function Ladder({ drawing, marks = {}, onNode }: Props) {
+  const [scale, setScale] = useState(1);
   const width = (drawing.columns - 1) * COLUMN + 2 * MARGIN + 24;
   const height = drawing.rows * ROW + 46;
   const x = (column: number) => MARGIN + column * COLUMN;
@@ -20,14 +27,19 @@ export function Ladder({ drawing, marks = {}, onNode }: Props) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keyboard where it is wide
     <section aria-label="The circuit, drawn" tabIndex={0} className="max-w-full overflow-x-auto">
+      <p className="sticky left-0 flex gap-1 lg:hidden">
+        <Zoom label="Draw it smaller" sign="−" on={() => setScale(Math.max(LEAST, scale / STEP))} />
+        <Zoom label="Draw it larger" sign="+" on={() => setScale(Math.min(MOST, scale * STEP))} />
+      </p>
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the lists below take a node by keyboard */}
       <svg
         onClick={(event) => {
           const node = (event.target as Element).closest("[data-node]")?.getAttribute("data-node");
           if (node) onNode?.(node);
         }}
-        width={width}
-        height={height}
+        width={width * scale}
+        height={height * scale}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={`The circuit: ${drawing.parts.map((one) => one.name).join(", ")}. The rows say it all.`}
       >
@@ -68,11 +80,24 @@ export function Ladder({ drawing, marks = {}, onNode }: Props) {
             y={y(one.row)}
             symbol={one.symbol}
             name={one.name}
-            suspect={marks.suspect?.has(one.part) ?? false}
+            standing={marks.standing?.get(one.part)}
           />
         ))}
       </svg>
     </section>
+  );
+}
+
+function Zoom({ label, sign, on }: { label: string; sign: string; on: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      onClick={on}
+      className="size-[44px] rounded-md border border-edge bg-well text-lg"
+    >
+      {sign}
+    </button>
   );
 }
 
@@ -82,10 +107,10 @@ type RungProps = {
   y: number;
   symbol: string;
   name: string;
-  suspect: boolean;
+  standing: Standing | undefined;
 };
 
-function Rung({ left, right, y, symbol, name, suspect }: RungProps) {
+function Rung({ left, right, y, symbol, name, standing }: RungProps) {
   const middle = (left + right) / 2;
   const wide = symbol === "joint" ? 4 : 22;
   return (
@@ -94,7 +119,10 @@ function Rung({ left, right, y, symbol, name, suspect }: RungProps) {
       <circle cx={left} cy={y} r="3" fill="var(--ink)" />
       <circle cx={right} cy={y} r="3" fill="var(--ink)" />
       <Sign kind={symbol} x={middle} y={y} />
-      {suspect && (
+      {standing === "good" && (
+        <path d={`M${middle + 24} ${y - 14}l5 6l9 -12`} stroke="var(--within)" strokeWidth="2.6" />
+      )}
+      {standing === "suspect" && (
         <rect
           x={middle - 30}
           y={y - 20}
@@ -116,10 +144,28 @@ function Rung({ left, right, y, symbol, name, suspect }: RungProps) {
         strokeWidth="4"
         paintOrder="stroke"
       >
-        {name.length > 20 ? `${name.slice(0, 19)}…` : name}
+        {inLines(name).map((line, place) => (
+          <tspan key={line} x={middle} dy={place ? 14 : 0}>
+            {line}
+          </tspan>
+        ))}
       </text>
     </g>
   );
+}
+
+const WIDEST = 19;
+
+/** A name in two lines at the most, broken between words. */
+export function inLines(name: string): string[] {
+  if (name.length <= WIDEST) return [name];
+  const at = name.lastIndexOf(" ", WIDEST);
+  if (at <= 0) return [cut(name)];
+  return [name.slice(0, at), cut(name.slice(at + 1))];
+}
+
+function cut(text: string): string {
+  return text.length > WIDEST ? `${text.slice(0, WIDEST - 1)}…` : text;
 }
 
 /** Plain trade symbols after IEC 60617: a resistor, a coil, a contact, a fuse. */

@@ -14,7 +14,15 @@ export const KINDS: { value: CircuitRow["kind"]; label: string }[] = [
   { value: "neutral", label: "neutral, return" },
 ];
 
-type Field = "ohms" | "second_ohms" | "volts" | "va" | "moved_by";
+type Field = "ohms" | "second_ohms" | "volts" | "va" | "moved_by" | "degrees" | "trips_at";
+
+/** Where a supply stands against the first, as a choice [°]. */
+export const PHASES = [
+  { value: "0", label: "first, or alone" },
+  { value: "-120", label: "second of three" },
+  { value: "120", label: "third of three" },
+  { value: "180", label: "other leg" },
+];
 
 /** How many terminals a kind of row has, and which figures. */
 export function shapeOf(kind: CircuitRow["kind"]): { terminals: number; fields: Field[] } {
@@ -29,7 +37,7 @@ export function shapeOf(kind: CircuitRow["kind"]): { terminals: number; fields: 
     case "normally_open":
       return { terminals: 2, fields: ["moved_by"] };
     case "source":
-      return { terminals: 2, fields: ["volts"] };
+      return { terminals: 2, fields: ["volts", "degrees", "trips_at"] };
     case "fuse":
     case "joint":
     case "neutral":

@@ -3,13 +3,14 @@ import { Refused } from "@/api/client";
 import { useJob } from "@/api/jobs";
 import { silentSince } from "@/api/reach";
 import type { Job } from "@/api/types";
-import { type LiveState, useShownLiveState } from "@/app/liveState";
+import { useShownLiveState } from "@/app/liveState";
 import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
 import { useShared } from "@/stored/shared";
 import { Notice } from "@/ui/Notice";
 import { CasePanel } from "./CasePanel";
 import { JobHead } from "./JobHead";
+import { liveStateOf } from "./liveState";
 import { RoutePanel } from "./RoutePanel";
 import { StepView } from "./StepView";
 import { useVisit } from "./useVisit";
@@ -72,20 +73,4 @@ function Whole({ job, stale }: { job: Job; stale: string | null }) {
       <CasePanel visit={visit} />
     </div>
   );
-}
-
-/** Dead or live at the job's machine; a closed record says nothing of it any more. */
-function liveStateOf(job: Job, makeDead: () => void): LiveState | null {
-  if (job.state === "closed") return null;
-  const where = `Job ${job.number}`;
-  const now = job.machine_now;
-  if (now.state === "live" && now.live) {
-    return { state: "live", where, since: now.live.since, makeDead };
-  }
-  if (now.state === "proved_dead" && now.proof) {
-    const { by, at } = now.proof;
-    return { state: "proved_dead", where, by, at, until: now.lapses_at ?? at, makeDead };
-  }
-  const why = now.lapsed || "Ohms on a fitted part come after the proof.";
-  return { state: "not_proved", where, why, makeDead };
 }

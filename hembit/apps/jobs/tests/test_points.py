@@ -115,7 +115,7 @@ class PointsTest(CircuitCase):
 
     def test_live_readings_of_a_part_are_set_on_the_circuit(self) -> None:
         self.good(self.entry("went_live"))
-        answers = {"current.one_conductor": "yes", "current.calling": "yes"}
+        answers = {"one_conductor": "yes", "calling": "yes"}
         running = {"measurand": "running", "voltage": "229.0", "current": "0.0", "answers": answers}
         body = {
             "id": str(uuid4()),

@@ -1,0 +1,116 @@
+import { useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { useDiagnosis } from "@/api/circuits";
+import { useJob } from "@/api/jobs";
+import type { Diagnosis, Job, PointRead } from "@/api/types";
+import { useShownLiveState } from "@/app/liveState";
+import { useNumber } from "@/app/useNumber";
+import { type AskedForm, withNode } from "@/circuits/AskedFields";
+import { Ladder } from "@/circuits/Ladder";
+import { Notice } from "@/ui/Notice";
+import { Section } from "@/ui/Section";
+import { liveStateOf } from "../liveState";
+import { useVisit } from "../useVisit";
+import { askedOf } from "./askedInPlace";
+import { Explanations } from "./Explanations";
+import { NextReadings } from "./NextReadings";
+import { PartStandings } from "./PartStandings";
+import { PointsForm } from "./PointsForm";
+import { PointsRead } from "./PointsRead";
+
+/** A job by its machine's circuit, in full: the drawing, any two points read, what explains it all. */
+export default function JobCircuitPage() {
+  const number = useNumber();
+  const job = useJob(number);
+  const found = useDiagnosis(number);
+  const failed = job.error ?? found.error;
+  return (
+    <div className="px-4.5 py-4">
+      <p>
+        <Link to={`/jobs/${number}`} className="text-action-text underline">
+          Job {number}
+          {job.data && `, ${job.data.machine}`}
+        </Link>
+      </p>
+      <h1 className="mb-3 text-xl font-semibold">By its circuit</h1>
+      {failed && <Notice alert>{failed.message}</Notice>}
+      {job.data && found.isSuccess && !found.data && (
+        <Notice>
+          This machine has no circuit yet.{" "}
+          <Link to={`/machines/${job.data.machine_id}/circuit`} className="underline">
+            Give it one
+          </Link>
+        </Notice>
+      )}
+      {job.data && found.data && <Whole job={job.data} found={found.data} />}
+    </div>
+  );
+}
+
+function Whole({ job, found }: { job: Job; found: Diagnosis }) {
+  const visit = useVisit(job);
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const isOpen = job.state === "open";
+  const [asked, setAsked] = useState<AskedForm>(() => askedOf(search));
+  const [correcting, setCorrecting] = useState<PointRead | null>(null);
+  const [said, setSaid] = useState("");
+  useShownLiveState(
+    liveStateOf(job, () => {
+      const isLive = job.machine_now.state === "live";
+      const off = isLive ? visit.write({ kind: "switched_off" }, "switched off") : null;
+      void Promise.resolve(off).then(() => navigate(`/jobs/${job.number}?item=isolate`));
+    }),
+  );
+  const standing = new Map(found.parts.map((one) => [one.part, one.standing]));
+  function ask(next: AskedForm) {
+    const turnsLive = next.kind !== "ohms" && asked.kind === "ohms";
+    setAsked(turnsLive ? { ...next, called: found.working, alone: [], lifted: [] } : next);
+  }
+  return (
+    <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+      <div className="flex min-w-0 flex-col gap-5">
+        <Ladder
+          drawing={found.circuit.drawing}
+          marks={{ standing, ...asked }}
+          onNode={(node) => setAsked((now) => withNode(now, node))}
+        />
+        {isOpen && (
+          <Section title="Read between two points">
+            <PointsForm
+              key={correcting?.id ?? ""}
+              visit={visit}
+              found={found}
+              asked={asked}
+              onAsked={ask}
+              correcting={correcting}
+              onDone={(figure) => {
+                setCorrecting(null);
+                setSaid(`Read: ${figure}`);
+              }}
+            />
+            {said && (
+              <p role="status" className="text-[0.93rem] text-muted">
+                {said}
+              </p>
+            )}
+          </Section>
+        )}
+        {found.points.length > 0 && (
+          <Section title="Read so far between points">
+            <PointsRead points={found.points} onCorrect={isOpen ? setCorrecting : undefined} />
+          </Section>
+        )}
+      </div>
+      <div className="flex min-w-0 flex-col gap-5">
+        <Section title="What explains the readings">
+          <Explanations found={found} detailed />
+        </Section>
+        <NextReadings visit={visit} found={found} />
+        <Section title="Part by part">
+          <PartStandings found={found} />
+        </Section>
+      </div>
+    </div>
+  );
+}
