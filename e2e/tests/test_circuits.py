@@ -7,7 +7,8 @@ from playwright.sync_api import expect
 from e2e.tests.browser_case import BrowserCase
 from e2e.tests.test_job_journeys import DECK_OVEN, DemoVisits
 from hembit.apps.demo.workshop import load_machines
-from hembit.apps.machines.models import Machine, MachineCircuit
+from hembit.apps.jobs.models import Job
+from hembit.apps.machines.models import MachineCircuit
 
 
 class Built(BrowserCase):
@@ -35,6 +36,12 @@ class Built(BrowserCase):
         page.keyboard.press("Enter")
         page.get_by_role("option", name="Left bank").focus()
         page.keyboard.press("Enter")
+        # Six of 52.9 Ω side by side take more than the supply of the template trips at.
+        expect(page.get_by_role("alert").first).to_contain_text("it trips at 20.0 A")
+        page.get_by_label("Trips at").first.focus()
+        page.keyboard.press("Control+a")
+        page.keyboard.type("32")
+        expect(page.get_by_role("alert")).to_have_count(0)
         page.get_by_role("button", name="Keep this circuit").focus()
         page.keyboard.press("Enter")
         expect(page.get_by_text("Revision 1, Ilse Fennick")).to_be_visible()
@@ -59,5 +66,7 @@ class DeadMember(DemoVisits):
             expect(by_circuit.get_by_text(f"Upper deck, {name} element open").first).to_be_visible()
         by_circuit.get_by_text("The drawing").click()
         expect(by_circuit.get_by_role("img", name="The circuit")).to_be_visible()
-        by_circuit.get_by_role("link", name="Ask any two points").click()
-        self.assertIn(f"/machines/{Machine.objects.get(name=DECK_OVEN).pk}/circuit", page.url)
+        by_circuit.get_by_role("link", name="Read between two points").click()
+        expect(page.get_by_role("region", name="Part by part")).to_contain_text("suspect")
+        job = Job.objects.get(machine__name=DECK_OVEN)
+        self.assertIn(f"/jobs/{job.number}/circuit", page.url)

@@ -27,7 +27,7 @@ def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candi
     costs = table("measuring_costs")
     found: list[Candidate] = []
     for part in circuit.parts:
-        component = part.component
+        component, reach = part.component, part.minutes or 0.0
         if all(path.role in (Role.SOURCE,) for path in component.paths):
             continue
         ends = sorted({(path.first, path.second) for path in component.paths})
@@ -36,17 +36,18 @@ def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candi
             found.append(
                 Candidate(
                     Probe(kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,)),
-                    costs["alone"],
+                    costs["alone"] + reach,
                 )
             )
             if any(path.role is Role.CONTACT for path in component.paths):
                 turned = Probe(
                     kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,), called=(part.key,)
                 )
-                found.append(Candidate(turned, costs["alone"] + 1.0))
+                found.append(Candidate(turned, costs["alone"] + reach + 1.0))
         found += [
             Candidate(
-                Probe(kind="ohms", first=node, second=CASE, alone=(part.key,)), costs["alone_to_case"]
+                Probe(kind="ohms", first=node, second=CASE, alone=(part.key,)),
+                costs["alone_to_case"] + reach,
             )
             for node in _leaking_at(part)
         ]

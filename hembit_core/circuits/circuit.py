@@ -17,12 +17,16 @@ CASE = "PE"
 
 
 class CircuitPart(Model):
-    """A part in a circuit, its terminals on the nodes of the same places."""
+    """A part in a circuit, its terminals on the nodes of the same places.
+
+    ``minutes`` is what it takes to get at its terminals [min]; none where nobody said.
+    """
 
     key: str = Field(min_length=1, max_length=80)
     name: str = Field(max_length=120)
     component: Component
     nodes: tuple[str, ...]
+    minutes: float | None = None
 
 
 class Fault(Model):

@@ -97,6 +97,11 @@ class Component(Model):
     pulls_in: float = 0.65
     rated: float = 0.0
 
+    def failing(self, factor: float) -> Component:
+        """The same, failing so many times as often as its like."""
+        modes = tuple(one.model_copy(update={"prior": factor * one.prior}) for one in self.modes)
+        return self.model_copy(update={"modes": modes})
+
     @property
     def leaking(self) -> frozenset[int]:
         """The places of the terminals at which a fault of it leaks to the case."""

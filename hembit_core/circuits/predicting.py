@@ -11,7 +11,7 @@ from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
 from hembit_core.circuits.network import network_of
 from hembit_core.circuits.prediction import OPEN, Prediction, scaled, slope
 from hembit_core.circuits.probe import Probe
-from hembit_core.circuits.solved import LEAST_OHMS, Solved
+from hembit_core.circuits.solved import LEAST_OHMS, Solved, straight
 
 
 def predict(
@@ -73,6 +73,8 @@ def _one_path(
     g = np.real(network.conductance[:, place])
     ohms = np.clip(1 / np.maximum(g, 1 / OPEN), LEAST_OHMS, OPEN)
     by_branch = np.zeros((len(hypotheses), faults.unknowns))
-    by_branch[:, place] = ohms * network.spread[:, place] * (ohms < OPEN) * slope("ohms", ohms)
+    by_branch[:, place] = (
+        ohms * straight(network.spread[:, place]) * (ohms < OPEN) * slope("ohms", ohms)
+    )
     zero = np.zeros(len(ohms))
     return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, zero)

@@ -61,6 +61,8 @@ class CircuitRow(Model):
     ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
     moved_by : the key of the coil that moves a contact.
     trips_at : a source's protection [A].
+    minutes : what it takes to get at its terminals [min]; the usual where it is left out.
+    fails : how often it fails against its like: 2 for the end that is handled most [1].
     """
 
     key: Key
@@ -75,6 +77,8 @@ class CircuitRow(Model):
     degrees: float = Field(default=0.0, ge=-360, le=360)
     moved_by: str = Field(default="", max_length=24)
     trips_at: Current | None = None
+    minutes: float | None = Field(default=None, ge=0, le=600)
+    fails: float = Field(default=1.0, ge=0.01, le=100)
 
 
 def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | None = None) -> Circuit:
@@ -104,7 +108,17 @@ def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | No
                     f"rows.{place}.moved_by"
                 )
             component = component.model_copy(update={"moved_by": row.moved_by})
-        made.append(CircuitPart(key=row.key, name=row.name, component=component, nodes=row.nodes))
+        if row.fails != 1:
+            component = component.failing(row.fails)
+        made.append(
+            CircuitPart(
+                key=row.key,
+                name=row.name,
+                component=component,
+                nodes=row.nodes,
+                minutes=row.minutes,
+            )
+        )
     circuit = Circuit(parts=tuple(made))
     wrong = circuit.faults()
     if wrong:

@@ -54,6 +54,8 @@ class Solved:
             self.network, self.solver = solver_of(
                 circuit, faults, hypotheses, probes[0], None, drawn, many=many
             )
+        # About the middle a wide spread reaches further up than it is steep there.
+        self.spread = self.network.spread if drawn is not None else straight(self.network.spread)
 
     def read(self, input_ohms: float) -> list[Prediction]:
         """What each probe reads."""
@@ -72,7 +74,7 @@ class Solved:
         x, network = self._driven(ends), self.network
         # Above any meter's range all is one thing, an overflow: how far above says nothing.
         ohms = np.clip(_across(x, ends), LEAST_OHMS, OPEN)
-        by_branch = self._along(x) ** 2 * (network.conductance * network.spread)
+        by_branch = self._along(x) ** 2 * (network.conductance * self.spread)
         by_branch *= (slope("ohms", ohms) * (ohms < OPEN))[..., None]
         none = np.zeros((*ohms.shape, self.faults.unknowns - by_branch.shape[-1]))
         by_branch = np.concatenate([by_branch, none], axis=-1)
@@ -129,7 +131,7 @@ class Solved:
         self, kind: str, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
     ) -> Iterator[Prediction]:
         size = np.abs(figure)
-        by_ohms = along(kind, figure, change) * self.network.spread
+        by_ohms = along(kind, figure, change) * self.spread
         by_branch = np.concatenate(
             [
                 by_ohms * followed(self.faults),
@@ -141,6 +143,15 @@ class Solved:
         )
         by_branch *= (slope(kind, size) * self.live)[..., None]
         return _each(kind, size * self.live, by_branch, more)
+
+
+def straight(spread: Floats) -> Floats:
+    """The standard deviation of R / median R where ln R has that standard deviation [1].
+
+    √((exp s² − 1) exp s²): of a log-normal law, so that its upper tail is not taken for impossible.
+    """
+    grown = np.exp(spread**2)
+    return np.asarray(np.sqrt((grown - 1) * grown))
 
 
 def _each(kind: str, value: Floats, by_branch: Floats, more: Floats) -> Iterator[Prediction]:

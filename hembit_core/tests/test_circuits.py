@@ -218,10 +218,10 @@ class PropertyTest(TestCase):
             }
         )
         faults = faults_of(circuit)
-        middle = predict(circuit, faults, SOUND, probe)
+        count = faults.unknowns
+        middle = predict(circuit, faults, SOUND, probe, drawn=np.zeros((1, count)))
         if middle.value[0] >= OPEN or middle.value[0] < 1.6 or middle.more[0] > 0:
             return
-        count = faults.unknowns
         for place in range(count):
             drawn = np.zeros((1, count))
             drawn[0, place] = 1e-3

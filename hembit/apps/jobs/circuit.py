@@ -12,7 +12,10 @@ from hembit_core.cautions import cautions
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
 from hembit_core.circuits.diagnosis import diagnose
+from hembit_core.circuits.explaining import weigh
+from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
 from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.search_words import SearchOut, searches
 from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.families.registry import about, reading_class, with_role
 from hembit_core.families.registry import readings_of as readings_of_family
@@ -76,6 +79,25 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
         cautions_live=cautions("live"),
         working=here.circuit.working,
     )
+
+
+def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
+    """How to find the open part of a chain by the readings so far; none where nothing is likely open.
+
+    Raises
+    ------
+    InputError
+        If ``begin`` is no joint of such a chain.
+    """
+    here = circuit_of(job)
+    if here is None:
+        return ()
+    visit = Visit.load(job)
+    faults, every = faults_of(here.circuit), hypotheses_of(here.circuit)
+    weighed = weigh(here.circuit, faults, every, readings_of(visit, here))
+    devices = {one.pk for one in visit.positions if one.is_safety_device}
+    safety = {key for key, position in here.positions.items() if position in devices}
+    return searches(here.circuit, faults, weighed, safety, begin)
 
 
 @lru_cache(maxsize=32)

@@ -83,7 +83,7 @@ def _of_spares(visit: Visit, here: JobCircuit) -> Iterator[Reading]:
 
 def _with_bodies(rows: list[Any]) -> list[tuple[Any, JobReading]]:
     whole = JobReading.objects.select_related("check_kept__body").in_bulk([one.pk for one in rows])
-    return [(one, whole[one.pk]) for one in rows]
+    return [(one, whole[one.pk]) for one in rows if one.pk in whole]
 
 
 def _on(circuit: Circuit, keys: tuple[str, ...], kept: JobReading) -> tuple[Reading, ...]:

@@ -45,14 +45,15 @@ class CircuitOut(Model):
 
 def current_of(machine: Machine) -> MachineCircuit | None:
     """The circuit's last revision; None where the machine has none."""
-    return machine.circuits.order_by("-number").first()
+    return machine.circuits.select_related("by").order_by("-number").first()
 
 
 def circuit_before(machine: Machine, sequence: int | None) -> MachineCircuit | None:
     """The last revision that was written before a record; the last of all where none is given."""
     if sequence is None:
         return current_of(machine)
-    return machine.circuits.filter(sequence__lt=sequence).order_by("-number").first()
+    before = machine.circuits.filter(sequence__lt=sequence)
+    return before.select_related("by").order_by("-number").first()
 
 
 def circuit_with_parts(machine: Machine, kept: MachineCircuit) -> Circuit:

@@ -78,3 +78,17 @@ export function useDiagnosis(job: number) {
     placeholderData: keepPreviousData,
   });
 }
+
+/** How to find the open part of a chain, begun where one says; nothing where nothing is likely open. */
+export function useChainSearch(job: number, begin: string) {
+  return useQuery({
+    queryKey: keys.chainSearch(job, begin),
+    queryFn: () =>
+      ask(
+        client.GET("/api/v1/jobs/{number}/circuit/search", {
+          params: { path: { number: job }, query: { begin } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}

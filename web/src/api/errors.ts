@@ -13,3 +13,9 @@ export function unplacedErrors(error: Error | null, fields: string[]): string[] 
   const rest = error.errors.filter((one) => !fields.includes(one.field));
   return [...new Set(rest.map((one) => one.message))];
 }
+
+/** What it asks before it takes a figure: "1.146" can be read in two ways. */
+export function questionsIn(error: Error | null) {
+  if (!(error instanceof Refused)) return [];
+  return error.errors.filter((one) => one.choices.length > 0);
+}

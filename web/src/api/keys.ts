@@ -60,6 +60,7 @@ export const keys = {
   circuitAsked: (machine: number, body: unknown) => ["circuit-asked", machine, body],
   circuitTemplates: ["circuit-templates"],
   diagnosis: (...which: [] | [job: number]) => ["diagnosis", ...which],
+  chainSearch: (...which: [] | [job: number, begin: string]) => ["chain-search", ...which],
   chart: (body: unknown) => ["chart", body],
   curves: (body: unknown) => ["curves", body],
   matched: (body: unknown) => ["matched", body],
@@ -73,7 +74,7 @@ export const keys = {
 /** What shows something of a visit besides the job itself, which came back with the change. */
 export const showsVisitBeside: readonly QueryKey[] = [
   ...[keys.home, keys.live, keys.waits, keys.followUps(), keys.jobs(), keys.report()],
-  ...[keys.diagnosis(), keys.circuit()],
+  ...[keys.diagnosis(), keys.chainSearch(), keys.circuit()],
   ...[keys.machines(), keys.machine(), keys.verdicts(), keys.readings(), keys.drift()],
 ];
 

@@ -2232,6 +2232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{number}/circuit/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search Chain Of Job
+         * @description How to find the open part of a chain with the least effort, begun where one says.
+         */
+        get: operations["search_chain_of_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{number}/photos": {
         parameters: {
             query?: never;
@@ -8636,6 +8656,8 @@ export interface components {
          *     ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
          *     moved_by : the key of the coil that moves a contact.
          *     trips_at : a source's protection [A].
+         *     minutes : what it takes to get at its terminals [min]; the usual where it is left out.
+         *     fails : how often it fails against its like: 2 for the end that is handled most [1].
          */
         CircuitRow: {
             /** Key */
@@ -8667,6 +8689,13 @@ export interface components {
             moved_by: string;
             /** Trips At */
             trips_at?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Fails
+             * @default 1
+             */
+            fails: number;
         };
         /**
          * RowKind
@@ -10608,6 +10637,46 @@ export interface components {
          * @enum {string}
          */
         Suspicion: "good" | "suspect" | "untouched";
+        /**
+         * SearchBegin
+         * @description A node to begin at, and what the search is expected to take then.
+         */
+        SearchBegin: {
+            /** Node */
+            node: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SearchLine
+         * @description A line of the tree; ``after`` is what the measurement before it read.
+         */
+        SearchLine: {
+            /** Depth */
+            depth: number;
+            /** After */
+            after: string;
+            /** Text */
+            text: string;
+            /** Share */
+            share: string;
+        };
+        /**
+         * SearchOut
+         * @description How to find the open part of a chain, and what to do then.
+         */
+        SearchOut: {
+            /** Headline */
+            headline: string;
+            /** Begins */
+            begins: string;
+            /** Lines */
+            lines: components["schemas"]["SearchLine"][];
+            /** Instead */
+            instead: components["schemas"]["SearchBegin"][];
+            /** Then */
+            then: string[];
+        };
         /**
          * PhotoOut
          * @description A photo; its picture lies at /api/v1/photos/ID/full and /small.
@@ -22578,6 +22647,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobDiagnosis"] | null;
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    search_chain_of_job: {
+        parameters: {
+            query?: {
+                /** @description Letters to be found */
+                begin?: string;
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchOut"][];
                 };
             };
             /** @description The request cannot be read */

@@ -9,7 +9,7 @@ import { Notice } from "@/ui/Notice";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { useLaterForm } from "@/ui/useLater";
-import { KINDS, newRow, PHASES, shapeOf } from "./kinds";
+import { FAILS, KINDS, newRow, PHASES, REACH, shapeOf } from "./kinds";
 import { Ladder } from "./Ladder";
 
 type Props = {
@@ -183,11 +183,7 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
               <Select
                 id={id("degrees")}
                 value={phase}
-                items={
-                  PHASES.some((one) => one.value === phase)
-                    ? PHASES
-                    : [...PHASES, { value: phase, label: `${phase}°` }]
-                }
+                items={withOwn(PHASES, phase, "°")}
                 onChoose={(value) => onChange({ degrees: Number(value) })}
               />
             </Labelled>
@@ -218,6 +214,33 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
           <X size={17} aria-hidden="true" />
         </button>
       </div>
+      <details className="mt-1" open={row.minutes != null || row.fails !== 1}>
+        <summary className="min-h-7 cursor-pointer text-[0.93rem] text-action-text max-sm:min-h-[44px]">
+          How it is reached, how often it fails
+        </summary>
+        <div className="flex flex-wrap gap-3">
+          <span className="w-40">
+            <Labelled id={id("minutes")} label="To get at it">
+              <Select
+                id={id("minutes")}
+                value={row.minutes == null ? "" : String(row.minutes)}
+                items={withOwn(REACH, row.minutes == null ? "" : String(row.minutes), "min")}
+                onChoose={(value) => onChange({ minutes: value ? Number(value) : null })}
+              />
+            </Labelled>
+          </span>
+          <span className="w-56">
+            <Labelled id={id("fails")} label="It fails">
+              <Select
+                id={id("fails")}
+                value={String(row.fails ?? 1)}
+                items={withOwn(FAILS, String(row.fails ?? 1), "times as often")}
+                onChoose={(value) => onChange({ fails: Number(value) })}
+              />
+            </Labelled>
+          </span>
+        </div>
+      </details>
       {wrong && (
         <p role="alert" className="mt-1 font-medium text-bad">
           {wrong}
@@ -225,4 +248,10 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
       )}
     </li>
   );
+}
+
+/** Choices, with a value that is none of them. */
+function withOwn(items: { value: string; label: string }[], value: string, unit: string) {
+  const known = items.some((one) => one.value === value);
+  return known ? items : [...items, { value, label: `${value} ${unit}` }];
 }

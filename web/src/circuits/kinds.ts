@@ -16,6 +16,20 @@ export const KINDS: { value: CircuitRow["kind"]; label: string }[] = [
 
 type Field = "ohms" | "second_ohms" | "volts" | "va" | "moved_by" | "degrees" | "trips_at";
 
+/** What it takes to get at a part's terminals, as a choice [min]. */
+export const REACH = [
+  { value: "", label: "as usual" },
+  ...[1, 5, 10, 20, 60].map((one) => ({ value: String(one), label: `${one} min` })),
+];
+
+/** How often a part fails against its like, as a choice. */
+export const FAILS = [
+  { value: "1", label: "as its like" },
+  { value: "0.3", label: "seldom" },
+  { value: "3", label: "× 3, it is handled" },
+  { value: "10", label: "× 10, it failed before" },
+];
+
 /** Where a supply stands against the first, as a choice [°]. */
 export const PHASES = [
   { value: "0", label: "first, or alone" },
@@ -63,5 +77,7 @@ export function newRow(rows: CircuitRow[]): CircuitRow {
     degrees: 0,
     moved_by: "",
     trips_at: null,
+    minutes: null,
+    fails: 1,
   };
 }

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { errorAt, unplacedErrors } from "@/api/errors";
+import { errorAt, questionsIn, unplacedErrors } from "@/api/errors";
 import type { Job } from "@/api/types";
 import type { EntryToWrite, Visit } from "./useVisit";
 
@@ -17,6 +17,7 @@ export function useEntry(visit: Visit, fields: string[]) {
     },
     pending: writing.isPending,
     at: (field: string) => errorAt(writing.error, field),
+    questions: questionsIn(writing.error),
     others: unplacedErrors(writing.error, fields),
     reset: writing.reset,
   };

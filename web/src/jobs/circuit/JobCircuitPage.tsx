@@ -12,6 +12,7 @@ import { Section } from "@/ui/Section";
 import { liveStateOf } from "../liveState";
 import { useVisit } from "../useVisit";
 import { askedOf } from "./askedInPlace";
+import { ChainSearch } from "./ChainSearch";
 import { Explanations } from "./Explanations";
 import { NextReadings } from "./NextReadings";
 import { PartStandings } from "./PartStandings";
@@ -107,6 +108,7 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
           <Explanations found={found} detailed />
         </Section>
         <NextReadings visit={visit} found={found} />
+        <ChainSearch job={job.number} />
         <Section title="Part by part">
           <PartStandings found={found} />
         </Section>

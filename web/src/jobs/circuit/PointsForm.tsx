@@ -7,6 +7,7 @@ import { asItem } from "@/check/MeterField";
 import { AskedFields, type AskedForm, isWhole } from "@/circuits/AskedFields";
 import { HealthyHere } from "@/circuits/HealthyHere";
 import { newId } from "@/stored/newId";
+import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
@@ -24,13 +25,15 @@ type Props = {
   onDone: (figure: string) => void;
 };
 const FIELDS = ["display", "lead_zero"].map((one) => `taken.${one}`);
+const NOTHING_TYPED = { display: "", reason: "", answers: {} as Record<string, string> };
 const UNITS = { ohms: "Ω", volts: "V", amps: "A" } as const;
 
 /** A reading between two points: where, what is due there, what the display shows. */
 export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }: Props) {
   const { job, today, setToday } = visit;
   const navigate = useNavigate();
-  const [typed, setTyped] = useState({ id: newId(), display: "", reason: "" });
+  const [typed, setTyped] = useState(NOTHING_TYPED);
+  const [id, setId] = useState(newId);
   const meters = useMeters().data ?? [];
   const entry = useEntry(visit, [...FIELDS, "meter", "reason", ...AT.map((one) => `taken.${one}`)]);
   const isLive = asked.kind !== "ohms";
@@ -39,6 +42,9 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
   const isolate = () => navigate(`/jobs/${job.number}?item=isolate`);
   function submit(event: FormEvent) {
     event.preventDefault();
+    send(typed.answers);
+  }
+  function send(answers: Record<string, string>) {
     const leads = today.leadZero.trim();
     entry.write(
       {
@@ -48,16 +54,18 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
           display: typed.display,
           lead_zero: isLive || today.leadsNulled || !leads ? null : leads,
           leads_nulled: !isLive && today.leadsNulled,
+          answers,
         },
         meter: today.meter === UNKNOWN_METER ? null : Number(today.meter),
         corrects: correcting?.id ?? null,
         reason: typed.reason,
       },
       "a reading between two points",
-      typed.id,
+      id,
       (answer) => {
         onDone(answer ? typed.display : `${typed.display}: kept here, not sent yet`);
-        setTyped({ id: newId(), display: "", reason: "" });
+        setTyped(NOTHING_TYPED);
+        setId(newId());
       },
     );
   }
@@ -81,14 +89,14 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
       )}
       {isWhole(asked) && !gate.needs && (
         <>
-          <div className="grid gap-3 sm:grid-cols-[10rem_minmax(0,1fr)_8rem]">
+          <div className="grid gap-3 sm:grid-cols-[13rem_minmax(0,1fr)_8rem]">
             <TextField
               id="points-display"
               label="The display shows"
               unit={UNITS[asked.kind]}
               value={typed.display}
               error={entry.at("taken.display")}
-              onText={(display) => setTyped({ ...typed, display })}
+              onText={(display) => setTyped({ ...typed, display, answers: {} })}
             />
             <Labelled id="points-meter" label="Meter" error={entry.at("meter")}>
               <Select
@@ -108,6 +116,24 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
               />
             )}
           </div>
+          {entry.questions.map((one) => (
+            <fieldset key={one.code} className="flex flex-wrap gap-2">
+              <legend className="sr-only">{one.message}</legend>
+              {one.choices.map((choice) => (
+                <Button
+                  key={choice.value}
+                  onClick={() => {
+                    const name = `${one.field.replace("taken.", "")}.${one.code}`;
+                    const answers = { ...typed.answers, [name]: choice.value };
+                    setTyped({ ...typed, answers });
+                    send(answers);
+                  }}
+                >
+                  {choice.label}
+                </Button>
+              ))}
+            </fieldset>
+          ))}
           {correcting && (
             <TextField
               label={`Why it takes the place of ${correcting.figure}`}
