@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from hembit_core.circuits.asked import Asked
 from hembit_core.circuits.circuit import CASE, Circuit
+from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.live_truth import Truth, TruthCode, truth_of
 from hembit_core.circuits.points import PointsReading, points_read
 from hembit_core.circuits.probe import Probe, Reading
@@ -19,8 +20,11 @@ from hembit_core.circuits.templates import (
     element_with_limit,
     parallel_bank,
 )
+from hembit_core.circuits.witnesses import witness_on
+from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
+from hembit_core.findings.finding import Conclusion, Finding
 
 LINE = element_with_limit()
 
@@ -146,3 +150,34 @@ class ProtectionTest(TestCase):
         self.assertEqual(told.part, "supply L")
         self.assertIn("trips at 63.0 A", told.text)
         self.assertEqual([key for key, make in TEMPLATES.items() if overloads(make())], [])
+
+
+class WitnessTest(TestCase):
+    """A part's own readings, and the circuit's ranking: two witnesses."""
+
+    def said(self, part: str, *readings: Reading) -> DiagnosisOut:
+        return told(LINE, diagnose(LINE, readings), readings)
+
+    def found(self, conclusion: Conclusion, *cites: str) -> Finding:
+        return Finding(conclusion=conclusion, headline="", rests_on=(), cites=cites, next_step="")
+
+    def test_they_agree_or_each_says_what_it_rests_on(self) -> None:
+        whole = Reading(probe=Probe(kind="ohms", first="L", second="N"), value=24.1, standard=0.1)
+        case = Reading(probe=Probe(kind="ohms", first="L", second=CASE), value=None, standard=0.0)
+        said = self.said("element", whole, case)
+        replace = witness_on("element", said, self.found(Conclusion.REPLACE, "between_terminals"))
+        self.assertTrue(replace.differs)
+        self.assertIn("Ruled out", replace.says)
+        self.assertIn("“replace”", replace.asks)
+        sound = witness_on("element", said, self.found(Conclusion.SOUND, "between_terminals"))
+        self.assertFalse(sound.differs)
+        # What was seen on it no reading contradicts.
+        self.assertFalse(witness_on("element", said, self.found(Conclusion.REPLACE)).differs)
+
+    def test_a_part_that_passed_and_is_blamed_all_the_same(self) -> None:
+        whole = Reading(probe=Probe(kind="ohms", first="3", second="N"), value=None, standard=0.0)
+        said = self.said("element", whole)
+        passed = witness_on("element", said, self.found(Conclusion.PASSED_SO_FAR, "buzzer"))
+        self.assertTrue(passed.differs)
+        self.assertIn("Ohms from 3 to N: OL", " ".join(passed.rests_on))
+        self.assertFalse(witness_on("limit", said, self.found(Conclusion.SOUND)).differs)

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import lru_cache
+
+from pydantic import Field
 
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.on_circuit import JobCircuit, circuit_of, readings_of, standing_points
@@ -16,9 +19,11 @@ from hembit_core.circuits.explaining import weigh
 from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.search_words import SearchOut, searches
+from hembit_core.circuits.witnesses import Witness, witness_on
 from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.families.registry import about, reading_class, with_role
 from hembit_core.families.registry import readings_of as readings_of_family
+from hembit_core.findings.finding import Finding
 from hembit_core.measurand import Role
 from hembit_core.model import Model
 
@@ -42,6 +47,7 @@ class JobDiagnosis(DiagnosisOut):
     """
 
     circuit: CircuitOut
+    witnesses: dict[str, Witness] = Field(description="By the part's key in the job")
     points: tuple[PointOut, ...]
     working: tuple[str, ...]
     cautions_dead: tuple[str, ...]
@@ -53,11 +59,11 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
 
     A closed job keeps the circuit of its day.
     """
-    here = circuit_of(job)
-    if here is None:
-        return None
     visit = Visit.load(job)
-    said = _said(here.circuit, readings_of(visit, here))
+    found = _by_circuit(visit)
+    if found is None:
+        return None
+    here, said = found
     shown = tuple(one.model_copy(update={"item": _item(visit, here, one.probe)}) for one in said.next)
     points = tuple(
         PointOut(
@@ -74,11 +80,31 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
         **said.model_dump(exclude={"next"}),
         next=shown,
         circuit=revision_out(job.machine, here.kept),
+        witnesses=dict(_witnesses(visit, here, said)),
         points=points,
         cautions_dead=cautions("ohms"),
         cautions_live=cautions("live"),
         working=here.circuit.working,
     )
+
+
+def _by_circuit(visit: Visit) -> tuple[JobCircuit, DiagnosisOut] | None:
+    here = circuit_of(visit.job)
+    return None if here is None else (here, _said(here.circuit, readings_of(visit, here)))
+
+
+def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[tuple[str, Witness]]:
+    """Of every part of the circuit on which something was found."""
+    for key, position in here.positions.items():
+        found = visit.finding_now(str(position)) if position in visit.parts else None
+        if found is not None:
+            yield str(position), witness_on(key, said, Finding.model_validate(found.finding))
+
+
+def witness_of(visit: Visit, part: str) -> Witness | None:
+    """What the circuit says of a part that something was found on; None where it says nothing."""
+    found = _by_circuit(visit)
+    return None if found is None else dict(_witnesses(visit, *found)).get(part)
 
 
 def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:

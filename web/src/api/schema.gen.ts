@@ -10516,6 +10516,13 @@ export interface components {
             /** Danger */
             danger: boolean;
             circuit: components["schemas"]["CircuitOut"];
+            /**
+             * Witnesses
+             * @description By the part's key in the job
+             */
+            witnesses: {
+                [key: string]: components["schemas"]["Witness"];
+            };
             /** Points */
             points: components["schemas"]["PointOut"][];
             /** Working */
@@ -10637,6 +10644,28 @@ export interface components {
          * @enum {string}
          */
         Suspicion: "good" | "suspect" | "untouched";
+        /**
+         * Witness
+         * @description What the circuit says of a part, beside the finding from its own readings.
+         *
+         *     Attributes
+         *     ----------
+         *     standing : how it stands by the circuit.
+         *     says : that, in a sentence.
+         *     rests_on : the readings that speak for it.
+         *     differs : whether the finding says otherwise; ``asks`` is what is to be answered then.
+         */
+        Witness: {
+            standing: components["schemas"]["Suspicion"];
+            /** Says */
+            says: string;
+            /** Rests On */
+            rests_on: string[];
+            /** Differs */
+            differs: boolean;
+            /** Asks */
+            asks: string;
+        };
         /**
          * SearchBegin
          * @description A node to begin at, and what the search is expected to take then.

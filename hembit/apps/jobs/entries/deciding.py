@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
+from hembit.apps.jobs.circuit import witness_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
 from hembit_core.errors import InputError
 from hembit_core.findings.finding import Conclusion
@@ -31,20 +32,30 @@ class DecidedEntry(EntryIn):
             raise InputError(
                 f"What the readings say of {name} has changed meanwhile. Read it again, then decide."
             ).at("finding")
+        witness = witness_of(moment.visit, self.part)
+        if witness is not None and witness.differs and not self.reason:
+            raise InputError(f"{witness.asks}.").at("reason")
         overruled = self.conclusion != found.conclusion
         if overruled and not self.reason:
             raise InputError(
                 f"The readings say “{found.conclusion}”. Overruling it to “{self.conclusion}” takes "
                 "a reason."
             ).at("reason")
-        return self.data() | {"found": found.conclusion, "headline": found.finding["headline"]}
+        by_circuit = {"by_circuit": witness.says} if witness is not None and witness.differs else {}
+        return self.data() | {
+            "found": found.conclusion,
+            "headline": found.finding["headline"],
+            **by_circuit,
+        }
 
 
 def told_decided(data: dict[str, Any]) -> str:
     """One line for the log."""
+    beside = f". By the circuit: {data['by_circuit']}" if "by_circuit" in data else ""
     if data["conclusion"] == data["found"]:
-        return f"Decided: {data['conclusion']}, as found"
-    return f"Overruled from “{data['found']}” to “{data['conclusion']}”: {data['reason']}"
+        because = f": {data['reason']}" if beside else ""
+        return f"Decided: {data['conclusion']}, as found{because}{beside}"
+    return f"Overruled from “{data['found']}” to “{data['conclusion']}”: {data['reason']}{beside}"
 
 
 class CauseNamedEntry(EntryIn):

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.http import HttpResponse
 
 from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.tests.circuits import CircuitCase
+from hembit_core.circuits.witnesses import Witness, witness_on
 
 
 class PointsTest(CircuitCase):
@@ -136,3 +138,21 @@ class PointsTest(CircuitCase):
         self.good(self.points("ohms", "24.1", "3", "N"))
         self.good(self.send_rows(self.bank_of_three(), 2))
         self.assertEqual(self.found()["readings"], 1)
+
+    def test_deciding_where_the_circuit_says_otherwise_takes_a_reason(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.1"))
+        key = next(iter(self.found()["witnesses"]))
+        self.assertEqual(key, self.element)
+        self.assertFalse(self.found()["witnesses"][key]["differs"])
+        whole = witness_on
+
+        def otherwise(*given: Any) -> Witness:
+            says = {"differs": True, "asks": "The circuit says otherwise", "says": "Suspect"}
+            return whole(*given).model_copy(update=says)
+
+        with patch("hembit.apps.jobs.circuit.witness_on", otherwise):
+            self.assertIn("otherwise", self.refused(self.decide(self.element))["reason"])
+            job = self.good(self.decide(self.element, reason="read twice, by two meters"))
+        told = next(one["text"] for one in job["entries"] if one["kind"] == "decided")
+        self.assertIn("read twice, by two meters. By the circuit: Suspect", told)

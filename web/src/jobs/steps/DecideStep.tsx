@@ -1,4 +1,5 @@
 import type { FormEvent } from "react";
+import { useDiagnosis } from "@/api/circuits";
 import { useReport } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { AnyEntry, Job } from "@/api/types";
@@ -28,8 +29,10 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
     reason: "",
   });
   const entry = useEntry(visit, ["reason"]);
+  const witness = useDiagnosis(job.number).data?.witnesses[part];
   if (!there || !found)
     return <Notice>Nothing was found on this part yet. Measure it first.</Notice>;
+  const differs = witness?.differs ?? false;
   const chosen = (draft.conclusion || found.finding.conclusion) as Conclusion;
   const overruled = chosen !== found.finding.conclusion;
   function submit(event: FormEvent) {
@@ -56,6 +59,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
       <section aria-label="Finding" className="plate">
         <FindingText finding={found.finding} />
       </section>
+      <ByTheCircuit job={job} part={part} />
       <RestsOn job={job} part={part} cites={found.finding.cites} />
       {there.decision && (
         <p>
@@ -71,11 +75,17 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
           items={conclusions}
           onChoose={(conclusion) => change({ conclusion })}
         />
-        {(overruled || draft.reason) && (
+        {(overruled || draft.reason || differs) && (
           <Labelled
             id="decide-reason"
             label="Why"
-            hint={overruled ? "the finding stays on record beside it" : "if you like"}
+            hint={
+              overruled
+                ? "the finding stays on record beside it"
+                : differs
+                  ? "the two witnesses differ"
+                  : "if you like"
+            }
             error={entry.at("reason")}
           >
             <TextArea
@@ -106,6 +116,22 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
         />
       )}
     </div>
+  );
+}
+
+/** The second witness: what the machine's circuit makes of all readings, where it has one. */
+function ByTheCircuit({ job, part }: { job: Job; part: string }) {
+  const witness = useDiagnosis(job.number).data?.witnesses[part];
+  if (!witness) return null;
+  return (
+    <section aria-label="The circuit's word" className={witness.differs ? "plate" : ""}>
+      <h3 className="text-[0.93rem] text-muted">By the circuit</h3>
+      <p className={witness.differs ? "font-semibold" : ""}>{witness.says}.</p>
+      {witness.rests_on.length > 0 && (
+        <p className="text-[0.93rem] text-muted">It rests on {witness.rests_on.join("; ")}.</p>
+      )}
+      {witness.differs && <p className="mt-1">{witness.asks}.</p>}
+    </section>
   );
 }
 

@@ -1,0 +1,68 @@
+"""Two witnesses on a part: its own readings by the rules of the trade, and the circuit's ranking."""
+
+from __future__ import annotations
+
+from hembit_core.circuits.suspects import Suspicion
+from hembit_core.circuits.words import DiagnosisOut
+from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.model import Model
+
+_WRONG = frozenset({Conclusion.REPLACE, Conclusion.DO_NOT_ENERGISE, Conclusion.WRONG_PART})
+_RIGHT = frozenset({Conclusion.SOUND, Conclusion.PASSED_SO_FAR, Conclusion.NOT_THE_PART})
+LIKELY = 0.5
+"""From so much of the weight on it the circuit says that a part is wrong [1]."""
+
+
+class Witness(Model):
+    """What the circuit says of a part, beside the finding from its own readings.
+
+    Attributes
+    ----------
+    standing : how it stands by the circuit.
+    says : that, in a sentence.
+    rests_on : the readings that speak for it.
+    differs : whether the finding says otherwise; ``asks`` is what is to be answered then.
+    """
+
+    standing: Suspicion
+    says: str
+    rests_on: tuple[str, ...]
+    differs: bool
+    asks: str
+
+
+def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
+    """What the circuit says of a part, by its key in it, and whether the finding says otherwise.
+
+    What was only seen of a part no reading contradicts: a burnt terminal may read well.
+
+    Raises
+    ------
+    StopIteration
+        If the part is not in the circuit.
+    """
+    own = next(one for one in said.parts if one.part == part)
+    named = [one for one in said.explanations if part in one.parts]
+    share = f"{100 * own.weight:.0f} %"
+    if own.standing is Suspicion.SUSPECT and named:
+        says = f"Suspect, {share}: {named[0].text}"
+    elif own.standing is Suspicion.GOOD:
+        says = "Ruled out: the readings of the machine do not go with a fault of it"
+    else:
+        says = "Not settled by the readings so far"
+    blames = own.standing is Suspicion.SUSPECT and own.weight >= LIKELY
+    by_readings = found.conclusion in _WRONG and bool(found.cites)
+    differs = (found.conclusion in _RIGHT and blames) or (
+        by_readings and own.standing is Suspicion.GOOD
+    )
+    asks = (
+        f"Its own readings say “{found.conclusion}”, and the circuit says otherwise. Read it once "
+        "more, or say which of the two you go by, and why"
+    )
+    return Witness(
+        standing=own.standing,
+        says=says,
+        rests_on=named[0].speaks_for if named else (),
+        differs=differs,
+        asks=asks if differs else "",
+    )
