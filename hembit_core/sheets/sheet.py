@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints
+from pydantic import Field, StringConstraints, model_validator
 
+from hembit_core.circuits.rows import MOST_ROWS, CircuitRow
 from hembit_core.conditions import Conditions
 from hembit_core.documents import read_document, write_document
 from hembit_core.figures import Voltage
@@ -37,17 +38,25 @@ class SheetReading(Model):
 
 
 class SheetPart(Model):
-    """One part, its spec, its readings in the order taken, what was observed, and its finding."""
+    """One part, its spec, its readings in the order taken, what was observed, and its finding.
+
+    ``member_of`` is the name of the bank that it is one of.
+    """
 
     name: Name
     spec: PartSpec
     readings: tuple[SheetReading, ...] = Field(default=(), max_length=10_000)
     observed: tuple[Observation, ...] = ()
     finding: Finding | None = None
+    member_of: str = Field(default="", max_length=120)
 
 
 class CheckSheet(Model):
-    """A check sheet. ``format`` and ``version`` say what it is; a judged one holds judgements."""
+    """A check sheet. ``format`` and ``version`` say what it is; a judged one holds judgements.
+
+    ``circuit`` is the machine's, as rows; a row's ``position`` is the place of its part among
+    ``parts``, from 1.
+    """
 
     format: Literal["hembit-check-sheet"] = "hembit-check-sheet"
     version: Literal[1] = 1
@@ -55,6 +64,16 @@ class CheckSheet(Model):
     conditions: Conditions = Field(default_factory=Conditions)
     rule: DecisionRule = DecisionRule.SIMPLE
     parts: tuple[SheetPart, ...] = Field(min_length=1, max_length=1000)
+    circuit: tuple[CircuitRow, ...] = Field(default=(), max_length=MOST_ROWS)
+
+    @model_validator(mode="after")
+    def _rows_have_their_parts(self) -> CheckSheet:
+        for place, row in enumerate(self.circuit, 1):
+            if row.position is not None and not 1 <= row.position <= len(self.parts):
+                raise ValueError(
+                    f"row {place} of the circuit is part {row.position} of {len(self.parts)}"
+                )
+        return self
 
 
 def read_sheet(text: str) -> CheckSheet:

@@ -5,7 +5,9 @@ from __future__ import annotations
 from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Reading
+from hembit.apps.machines.circuit import current_of, rows_bound_now
 from hembit.apps.machines.models import FittedPart, Machine
+from hembit_core.circuits.rows import CircuitRow
 from hembit_core.errors import InputError
 from hembit_core.sheets.sheet import CheckSheet, SheetPart, SheetReading, write_sheet
 from hembit_core.sheets.sheet import Machine as SheetMachine
@@ -25,14 +27,39 @@ def sheet_of(machine: Machine) -> str:
     parts = FittedPart.objects.filter(
         position__machine=machine, position__retired_at__isnull=True, removed_at__isnull=True
     )
+    fitted = sorted(  # a bank before its members
+        parts.select_related("position__part_of"),
+        key=lambda one: (one.position.part_of_id is not None, one.position_id),
+    )
     rows = tuple(
-        SheetPart(name=one.position.name, spec=one.part_spec, readings=_readings(one))
-        for one in parts.select_related("position").order_by("position_id")
+        SheetPart(
+            name=one.position.name,
+            spec=one.part_spec,
+            readings=_readings(one),
+            member_of=one.position.part_of.name if one.position.part_of else "",
+        )
+        for one in fitted
     )
     if not rows:
         raise InputError("No part is fitted in this machine yet: a check sheet holds parts.")
     return write_sheet(
-        CheckSheet(machine=SheetMachine(name=machine.name, place=machine.place[:120]), parts=rows)
+        CheckSheet(
+            machine=SheetMachine(name=machine.name, place=machine.place[:120]),
+            parts=rows,
+            circuit=_circuit(machine, [one.position_id for one in fitted]),
+        )
+    )
+
+
+def _circuit(machine: Machine, positions: list[int]) -> tuple[CircuitRow, ...]:
+    """The machine's circuit, each row by the place of its part among those positions."""
+    kept = current_of(machine)
+    if kept is None:
+        return ()
+    places = {position: place for place, position in enumerate(positions, 1)}
+    return tuple(
+        row.model_copy(update={"position": places.get(row.position or 0)})
+        for row in rows_bound_now(machine, kept)
     )
 
 

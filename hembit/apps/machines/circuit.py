@@ -58,7 +58,12 @@ def circuit_before(machine: Machine, sequence: int | None) -> MachineCircuit | N
 
 def circuit_with_parts(machine: Machine, kept: MachineCircuit) -> Circuit:
     """A revision, solved with the parts that are fitted now."""
-    return circuit_of(_still_bound(machine, rows_of(kept)), _components(machine))
+    return circuit_of(rows_bound_now(machine, kept), _components(machine))
+
+
+def rows_bound_now(machine: Machine, kept: MachineCircuit) -> tuple[CircuitRow, ...]:
+    """The rows of a revision, bound to the parts that are fitted now."""
+    return _still_bound(machine, rows_of(kept))
 
 
 def rows_of(kept: MachineCircuit) -> tuple[CircuitRow, ...]:

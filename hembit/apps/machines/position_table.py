@@ -6,15 +6,20 @@ import csv
 import io
 from typing import Any
 
+from django.db import transaction
+
 from hembit.apps.catalog.models import Spec, Standing
+from hembit.apps.machines.circuit import CircuitIn, current_of, save
 from hembit.apps.machines.models import Machine, Position
 from hembit.apps.machines.positions import add_positions
 from hembit.apps.machines.schemas import PositionRow, PositionsIn
+from hembit.apps.people.models import Person
+from hembit_core.circuits.rows import CircuitRow
 from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
 from hembit_core.judge import describe
 from hembit_core.model import Model
-from hembit_core.sheets.sheet import read_sheet
+from hembit_core.sheets.sheet import CheckSheet, read_sheet
 
 MOST_ROWS = 100
 _COLUMNS = {
@@ -42,8 +47,9 @@ def look_at_table(machine: Machine, text: str) -> list[TableRead]:
     return [one for one, _ in _rows(machine, text)]
 
 
-def add_table(machine: Machine, text: str) -> list[Position]:
-    """Add the positions of a table, all or none.
+@transaction.atomic
+def add_table(machine: Machine, text: str, by: Person) -> list[Position]:
+    """Add the positions of a table, all or none; of a check sheet the circuit too, where there is none.
 
     Raises
     ------
@@ -57,13 +63,33 @@ def add_table(machine: Machine, text: str) -> list[Position]:
     if not rows:
         raise InputError("This table has no rows.").at("text")
     try:
-        return add_positions(machine, PositionsIn(positions=tuple(row for _, row in rows if row)))
+        added = add_positions(machine, PositionsIn(positions=tuple(row for _, row in rows if row)))
+        if _is_sheet(text):
+            _add_circuit(machine, read_sheet(text), by)
     except InputError as error:
-        raise error.at("text") from None
+        raise InputError(error.message).at("text") from None
+    return added
+
+
+def _is_sheet(text: str) -> bool:
+    return text.lstrip("\ufeff \r\n\t").startswith("{")
+
+
+def _add_circuit(machine: Machine, sheet: CheckSheet, by: Person) -> None:
+    """The circuit of a check sheet, its parts by their names; a machine's own stays as it is."""
+    if not sheet.circuit or current_of(machine) is not None:
+        return
+    positions = dict(machine.positions.filter(retired_at=None).values_list("name", "pk"))
+
+    def bound(row: CircuitRow) -> CircuitRow:
+        part = sheet.parts[row.position - 1].name if row.position else ""
+        return row.model_copy(update={"position": positions.get(part)})
+
+    save(machine, CircuitIn(rows=tuple(bound(row) for row in sheet.circuit)), by)
 
 
 def _rows(machine: Machine, text: str) -> list[tuple[TableRead, PositionRow | None]]:
-    if text.lstrip("\ufeff \r\n\t").startswith("{"):
+    if _is_sheet(text):
         return _of_sheet(machine, text)
     first = text.lstrip().split("\n", 1)[0]
     mark = max("\t;,", key=first.count)
@@ -102,7 +128,7 @@ def _of_sheet(machine: Machine, text: str) -> list[tuple[TableRead, PositionRow 
             problem = f"There is a “{part.name}” in this machine already."
         else:
             try:
-                row = PositionRow(name=part.name, spec=part.spec)
+                row = PositionRow(name=part.name, spec=part.spec, member_of=part.member_of or None)
             except ValueError:
                 problem = "Its name or its spec cannot be used here."
         taken.add(part.name.casefold())

@@ -27,7 +27,7 @@ from hembit.apps.machines.schemas import (
     SafetyIn,
 )
 from hembit.apps.machines.shown import machine_out
-from hembit.apps.people.access import leads_only
+from hembit.apps.people.access import asking, leads_only
 
 router = Router(tags=["machines"])
 
@@ -112,7 +112,7 @@ def look_at_positions(request: HttpRequest, number: int, given: PositionTableIn)
 def add_position_table(request: HttpRequest, number: int, given: PositionTableIn) -> Status[MachineOut]:
     """Add the positions of a pasted table, all or none."""
     machine = services.find_machine(number)
-    position_table.add_table(machine, given.text)
+    position_table.add_table(machine, given.text, asking(request))
     return Status(201, machine_out(machine))
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from hembit.apps.catalog.tests.specs import SpecCase, entry
+from hembit.apps.jobs.tests.circuits import CircuitCase
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.machines.schemas import MachineIn
 from hembit.apps.machines.services import save_machine
@@ -12,7 +13,7 @@ from hembit_core.sheets.judge_sheet import judge_sheet
 from hembit_core.sheets.sheet import read_sheet
 
 
-class PositionTable(SpecCase):
+class PositionTable(SpecCase, CircuitCase):
     def look(self, text: str) -> Any:
         return self.good(self.send("post", self.path("/looked-at"), {"text": text}))
 
@@ -70,6 +71,8 @@ class PositionTable(SpecCase):
                 self.assertEqual(Position.objects.count(), count)
 
     def test_out_as_a_check_sheet_and_in_to_another_machine(self) -> None:
+        rows = self.bank_of_three()
+        self.good(self.send_rows(rows))
         self.open_job()
         self.prove_dead()
         self.good(self.reading(self.element, "24.1"))
@@ -94,6 +97,21 @@ class PositionTable(SpecCase):
         specs = {
             one.position.name: one.spec for one in FittedPart.objects.filter(position__machine=other)
         }
+        member = other.positions.get(name="Upper deck, rear element")
+        assert member.part_of
+        self.assertEqual(member.part_of.name, "Upper deck, bank")
+        circuit = self.good(self.get(f"machines/{other.pk}/circuit"))
+        self.assertEqual([one["nodes"] for one in circuit["rows"]], [one["nodes"] for one in rows])
+        bound = {one["name"]: one["position"] for one in circuit["rows"] if one["position"]}
+        there = other.positions.in_bulk(list(bound.values()))
+        self.assertEqual(
+            {name: there[position].name for name, position in bound.items()},
+            {
+                "limit": "Limit",
+                "element 1": "Lower deck, front element",
+                "element 2": "Upper deck, rear element",
+            },
+        )
         self.assertEqual(specs, {one.name: one.spec.model_dump(mode="json") for one in sheet.parts})
         self.assertIn("already", self.refused(self.send("post", path, {"text": text}))["text"])
         self.assertIn("JSON", self.refused(self.send("post", path, {"text": "{"}))["text"])
