@@ -166,12 +166,11 @@ def shoot_specs(lead: Visitor, address: str) -> None:
     lead.see("off the line of its neighbours", "Steinhart–Hart")
     page.locator("h1").click()
     shoot(lead, "chart")
-    page.goto(f"{address}/machines")
-    page.get_by_role("link", name="Deck oven").first.click()
-    page.get_by_role("link", name="Its circuit").click()
+    open_visit(lead, "Deck oven").page.get_by_role("link", name="Read between two points").click()
     for label, node in (("From", "2"), ("to", "N")):
         lead.choose(label, node)
     lead.see("by the parts")
+    page.locator("h1").click()
     shoot(lead, "circuit")
 
 

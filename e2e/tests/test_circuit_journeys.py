@@ -34,7 +34,7 @@ class Followed(BrowserCase):
 
     def broken(self, job: Job, *wrong: tuple[str, str]) -> SimulatedMachine:
         """The job's machine with those parts failed so."""
-        here = circuit_of(job)
+        here = circuit_of(Visit.load(job))
         assert here is not None
         faults, names = faults_of(here.circuit), []
         for name, code in wrong:

@@ -207,7 +207,8 @@ def _across(
     full = float(opened.value[0])
     value = reading.value or 0.0
     if none:
-        if _refuted(circuit, faults, reading, there, same, if_open) >= SURE:
+        is_fed = any(_shows_volts(circuit, one) for one in same)
+        if is_fed and _refuted(circuit, faults, reading, there, same, if_open) >= SURE:
             return TruthCode.CLOSED, (
                 f"{name} is closed: were it open, what was read in this state could not be"
             )
@@ -223,6 +224,13 @@ def _across(
         f"{quantity(value, 'V', 2)} are lost across {name}: a closed one loses a few tenths. Burnt, "
         "loose, or a ghost across an open one with an open load behind it"
     )
+
+
+def _shows_volts(circuit: Circuit, one: Reading) -> bool:
+    """Whether a reading shows that volts arrive: what is only usual is no proof of it."""
+    highest = max(part.component.volts for part in circuit.parts)
+    least = _AMPS if one.probe.kind == "amps" else _FULL / 2 * highest
+    return (one.value or 0.0) > max(least, 2 * one.standard)
 
 
 def _if_open(circuit: Circuit, faults: Faults, there: Between) -> int | None:

@@ -8,6 +8,7 @@ from typing import Any
 
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.kinds import coil, contact, fuse, load, split_load
+from hembit_core.data_files import table
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
@@ -33,10 +34,13 @@ _IGNITER_HOT = {"silicon_carbide": 0.5, "silicon_nitride": 3.0}
 def component_of(spec: Any, rules: Rules) -> Component | None:
     """A part as its machine's circuit has it; None for one whose family has no ohms of its own.
 
-    A band is taken as ± 2 standard deviations.
+    A band is taken as ± 2 standard deviations. How often it fails is the table's word for its kind.
     """
     made = _KINDS.get(type(spec))
-    return made(spec, rules) if made else None
+    if made is None:
+        return None
+    component, own = made(spec, rules), table("symptoms")["priors"][spec.kind]
+    return component.failing(float(own))
 
 
 def _cold_ohms(spec: HeatingElement, rules: Rules) -> tuple[float, float]:
@@ -49,17 +53,19 @@ def _cold_ohms(spec: HeatingElement, rules: Rules) -> tuple[float, float]:
 
 def _element(spec: HeatingElement, rules: Rules) -> Component:
     ohms, ratio = _cold_ohms(spec, rules)
-    return load(ohms, _spread(spec.tolerance_by(rules)), hot_ratio=ratio)
+    return load(ohms, _spread(spec.tolerance_by(rules)), hot_ratio=ratio, prior=1.0)
 
 
 def _bank(spec: ElementBank, rules: Rules) -> Component:
     ohms, ratio = _cold_ohms(spec.member, rules)
-    return load(ohms / spec.members, _spread(spec.member.tolerance_by(rules)), hot_ratio=ratio)
+    return load(
+        ohms / spec.members, _spread(spec.member.tolerance_by(rules)), hot_ratio=ratio, prior=1.0
+    )
 
 
 def _tapped(spec: TappedElement, rules: Rules) -> Component:
-    halves = [_cold_ohms(one, rules)[0] for one in (spec.first, spec.second)]
-    return split_load(*halves)
+    first, second = (_cold_ohms(one, rules)[0] for one in (spec.first, spec.second))
+    return split_load(first, second, prior=1.0)
 
 
 def _winding(spec: Winding, rules: Rules) -> Component:
@@ -71,13 +77,13 @@ def _winding(spec: Winding, rules: Rules) -> Component:
 def _igniter(spec: Igniter, rules: Rules) -> Component:
     low, high = spec.usual_lower.value, spec.usual_upper.value
     hot = _IGNITER_HOT[spec.material]
-    return load((low * high) ** 0.5, log(high / low) / 4, hot_ratio=hot, prior=4.0)
+    return load((low * high) ** 0.5, log(high / low) / 4, hot_ratio=hot, prior=1.0)
 
 
 def _contact(spec: Contact, rules: Rules) -> Component:
     if spec.device is ContactDevice.FUSE:
-        return fuse()
-    return contact(spec.rests == "closed")
+        return fuse(prior=1.0)
+    return contact(spec.rests == "closed", prior=1.0)
 
 
 def _resistive(spec: ResistivePart | HighTensionLead, rules: Rules) -> Component:
@@ -88,16 +94,16 @@ def _sensor(spec: TemperatureSensor, rules: Rules) -> Component:
     ohms = 100.0
     if not isinstance(spec.sensor, SwitchingPtc):
         ohms = float(spec.sensor.curve().resistance(_ROOM))
-    return load(ohms, 0.15, what="sensor", prior=2.0)
+    return load(ohms, 0.15, what="sensor", prior=1.0)
 
 
 def _track(spec: PositionSensor, rules: Rules) -> Component:
     half = spec.track.value / 2
-    return split_load(half, half, 0.5, prior=2.0)
+    return split_load(half, half, 0.5, prior=1.0)
 
 
 def _control(spec: Control, rules: Rules) -> Component:
-    return contact(False)
+    return contact(False, prior=1.0)
 
 
 def _spread(tolerance: object) -> float:

@@ -50,6 +50,7 @@ class JobDiagnosis(DiagnosisOut):
     witnesses: dict[str, Witness] = Field(description="By the part's key in the job")
     points: tuple[PointOut, ...]
     working: tuple[str, ...]
+    usual: str
     cautions_dead: tuple[str, ...]
     cautions_live: tuple[str, ...]
 
@@ -82,6 +83,7 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
         circuit=revision_out(job.machine, here.kept),
         witnesses=dict(_witnesses(visit, here, said)),
         points=points,
+        usual=here.usual,
         cautions_dead=cautions("ohms"),
         cautions_live=cautions("live"),
         working=here.circuit.working,
@@ -89,7 +91,7 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
 
 
 def _by_circuit(visit: Visit) -> tuple[JobCircuit, DiagnosisOut] | None:
-    here = circuit_of(visit.job)
+    here = circuit_of(visit)
     return None if here is None else (here, _said(here.circuit, readings_of(visit, here)))
 
 
@@ -115,10 +117,10 @@ def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
     InputError
         If ``begin`` is no joint of such a chain.
     """
-    here = circuit_of(job)
+    visit = Visit.load(job)
+    here = circuit_of(visit)
     if here is None:
         return ()
-    visit = Visit.load(job)
     faults, every = faults_of(here.circuit), hypotheses_of(here.circuit)
     weighed = weigh(here.circuit, faults, every, readings_of(visit, here))
     devices = {one.pk for one in visit.positions if one.is_safety_device}

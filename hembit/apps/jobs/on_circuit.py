@@ -8,35 +8,55 @@ from typing import Any
 
 from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
-from hembit.apps.jobs.models import Entry, Job
+from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.models import Reading as JobReading
 from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.what_failed import failed_kinds
 from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
 from hembit.apps.machines.models import MachineCircuit
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.probe import Reading
+from hembit_core.families.complaint import LEAST_JOBS, complained_of
 from hembit_core.families.on_circuit import readings_on
+from hembit_core.planning.symptoms import Symptom
 
 
 @dataclass(frozen=True)
 class JobCircuit:
-    """A job's circuit, and the positions of its parts by their keys in it."""
+    """A job's circuit, the positions of its parts by their keys in it, and whence its priors are."""
 
     kept: MachineCircuit
     circuit: Circuit
     positions: dict[str, int]
+    usual: str
 
 
-def circuit_of(job: Job) -> JobCircuit | None:
-    """The circuit that a job goes by: the machine's, or that of its day; None where there is none."""
+def circuit_of(visit: Visit) -> JobCircuit | None:
+    """The circuit that a job goes by: the machine's, or that of its day; None where there is none.
+
+    How usual each fault is follows from what is complained of, and from what failed in the shop.
+    """
+    job = visit.job
     closed = job.entries.filter(kind="closed").last() if job.closed_at else None
     kept = circuit_before(job.machine, closed.sequence if closed else None)
-    return None if kept is None else _whole(job, kept)
+    return None if kept is None else _whole(visit, kept)
 
 
-def _whole(job: Job, kept: MachineCircuit) -> JobCircuit:
+def _whole(visit: Visit, kept: MachineCircuit) -> JobCircuit:
     positions = {row.key: row.position for row in rows_of(kept) if row.position is not None}
-    return JobCircuit(kept, circuit_with_parts(job.machine, kept), positions)
+    kinds = {
+        key: visit.specs[position].kind
+        for key, position in positions.items()
+        if position in visit.specs
+    }
+    failed = failed_kinds()
+    symptom = Symptom(visit.job.symptom)
+    circuit = complained_of(circuit_with_parts(visit.job.machine, kept), kinds, symptom, failed)
+    count = sum(failed.values())
+    usual = f"How usual each fault is: the table's for “{symptom.label}”"
+    if count >= LEAST_JOBS:
+        usual += f", mixed with what failed {count} times in this shop's closed jobs"
+    return JobCircuit(kept, circuit, positions, usual)
 
 
 def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:

@@ -10527,6 +10527,8 @@ export interface components {
             points: components["schemas"]["PointOut"][];
             /** Working */
             working: string[];
+            /** Usual */
+            usual: string;
             /** Cautions Dead */
             cautions_dead: string[];
             /** Cautions Live */

@@ -32,7 +32,7 @@ class PointsReadEntry(EntryIn):
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """As the machine's state admits it; with what it says by itself, in the words of that day."""
-        here = circuit_of(moment.visit.job)
+        here = circuit_of(moment.visit)
         if here is None:
             raise InputError("This machine has no circuit yet. Give it one first.").at("taken")
         self._check_corrects(moment)

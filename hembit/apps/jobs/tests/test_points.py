@@ -7,9 +7,11 @@ from unittest.mock import patch
 from uuid import uuid4
 
 from django.http import HttpResponse
+from django.utils import timezone
 
-from hembit.apps.jobs.models import Entry
+from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.tests.circuits import CircuitCase
+from hembit.apps.jobs.what_failed import failed_kinds
 from hembit_core.circuits.witnesses import Witness, witness_on
 
 
@@ -156,3 +158,27 @@ class PointsTest(CircuitCase):
             job = self.good(self.decide(self.element, reason="read twice, by two meters"))
         told = next(one["text"] for one in job["entries"] if one["kind"] == "decided")
         self.assertIn("read twice, by two meters. By the circuit: Suspect", told)
+
+    def test_what_failed_in_closed_jobs_is_counted_once_a_part(self) -> None:
+        self.assertEqual(failed_kinds(), {})
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.good(self.reading(self.limit, "0.1", measurand="contact_closed"))
+        self.good(self.decide(self.element, "watch", reason="to be seen"))
+        self.good(self.decide(self.element))
+        self.good(self.decide(self.limit))
+        self.assertEqual(failed_kinds(), {})
+        self.assertNotIn("mixed", self.found()["usual"])
+        Job.objects.filter(pk=self.number).update(state=JobState.CLOSED)
+        Entry(
+            id=uuid4(),
+            job_id=self.number,
+            kind="closed",
+            at=timezone.now(),
+            by=self.person,
+            data={},
+        ).save()
+        self.assertEqual(failed_kinds(), {"heating_element": 1})
+        with patch("hembit.apps.jobs.on_circuit.failed_kinds", return_value={"contact": 31}):
+            self.open_job()
+            self.assertIn("failed 31 times", self.found()["usual"])

@@ -29,6 +29,7 @@ export function Explanations({
           </li>
         ))}
       </ol>
+      {detailed && <p className="mt-2 text-[0.93rem] text-muted">{found.usual}.</p>}
       {found.danger && (
         <p className="mt-2">
           Nothing live before a short or a leak is ruled out by a dead reading.
