@@ -9,13 +9,12 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import OPEN, SCALE, Prediction
-from hembit_core.circuits.probe import Kind, Probe
+from hembit_core.circuits.probe import UNITS, Kind, Probe
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import interval, quantity
 
-_UNITS = {"ohms": "Ω", "volts": "V", "amps": "A"}
-_NOTHING = {"ohms": 0.0, "volts": 1.0, "amps": 0.01}
+_NOTHING = {"ohms": 0.0, "volts": 1.0, "amps": 0.01, "millivolts": 0.1}
 
 
 class Asked(Model):
@@ -82,14 +81,14 @@ def ask_healthy(circuit: Circuit, asked: Asked) -> Healthy:
 
 def healthy_of(found: Prediction) -> Healthy:
     """A healthy machine's prediction in words, with its band (k = 2)."""
-    value, unit = float(found.value[0]), _UNITS[found.kind]
+    value, unit = float(found.value[0]), UNITS[found.kind]
     scale, wide = 2 * SCALE[found.kind], 2 * float(found.spread[0])
     low = max(float(np.sinh(found.scaled[0] - wide)) * scale, 0.0)
     high = float(np.sinh(found.scaled[0] + wide)) * scale
     edges = {"value": value, "low": low, "high": high}
     if found.kind == "ohms" and value >= OPEN:
         return Healthy(text="OL", detail="no path between them while it is dead", **edges)
-    if found.kind == "volts" and found.more[0] > 0:
+    if found.more[0] > 0:
         told = "nothing holds this point: a meter may show anything; use low impedance"
         return Healthy(text="indeterminate", detail=told, **edges)
     if value <= _NOTHING[found.kind] and found.kind != "ohms":

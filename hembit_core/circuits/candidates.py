@@ -69,10 +69,9 @@ def _leaking_at(part: CircuitPart) -> tuple[str, ...]:
 def _live(circuit: Circuit, called: tuple[str, ...]) -> list[Candidate]:
     costs = table("measuring_costs")
     worth, more = costs["worth_live"], costs["going_live"]
+    kind, minutes = circuit.volts_kind, worth * (costs["volts"] + more)
     found = [
-        Candidate(
-            Probe(kind="volts", first=one, second=other, called=called), worth * (costs["volts"] + more)
-        )
+        Candidate(Probe(kind=kind, first=one, second=other, called=called), minutes)
         for one, other in combinations(circuit.nodes, 2)
     ]
     for part in circuit.parts:

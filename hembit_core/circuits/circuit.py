@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from functools import cached_property
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
-from hembit_core.circuits.component import Component, Role
+from hembit_core.circuits.component import MILLIVOLTS_BELOW, Component, Role
 from hembit_core.circuits.probe import Probe
 from hembit_core.model import Model
 
@@ -102,6 +103,12 @@ class Circuit(Model):
             and part.component.paths[0].role is Role.CONTACT
             and not part.component.paths[0].closed_at_rest
         )
+
+    @cached_property
+    def volts_kind(self) -> Literal["volts", "millivolts"]:
+        """In what its volts are read: millivolts where no supply has a volt, as by a thermocouple."""
+        highest = max((abs(one.component.volts) for one in self.parts), default=0.0)
+        return "millivolts" if 0 < highest < MILLIVOLTS_BELOW else "volts"
 
     def has(self, probe: Probe) -> bool:
         """Whether all that a measurement names is in it; not where it was revised since."""

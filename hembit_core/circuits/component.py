@@ -15,6 +15,8 @@ CLOSED = 0.02
 """A closed contact, a fuse, a joint [Ω]."""
 CLOSED_SPREAD = 0.8
 """How uncertain that is, as a standard deviation of ln R."""
+MILLIVOLTS_BELOW = 1.0
+"""A supply of less is a thermocouple; a circuit of no other is read in millivolts [V]."""
 SHORT = 0.05
 """A path that is shorted [Ω]."""
 
@@ -81,7 +83,8 @@ class Mode(Model):
 class Component(Model):
     """A part as the circuit has it.
 
-    ``volts`` and ``phase`` [degree] are a source's, ``trips_at`` its protection [A]; a contact is
+    ``volts`` and ``phase`` [degree] are a source's, ``volts_spread`` how far its volts may be from
+    that, as an sd of ln V, ``trips_at`` its protection [A]; a contact is
     moved by the coil ``moved_by`` (a part's key), which pulls in at ``pulls_in`` of ``rated`` [V], or,
     without one, by what is said of the machine.
     """
@@ -92,6 +95,7 @@ class Component(Model):
     modes: tuple[Mode, ...]
     volts: float = 0.0
     phase: float = 0.0
+    volts_spread: float = 0.03
     trips_at: float | None = None
     moved_by: str | None = None
     pulls_in: float = 0.65

@@ -45,6 +45,7 @@ class Faults:
     absent : whether it takes a source away.
     touched : which branches differ from the sound machine's.
     is_contact, closed_at_rest, is_source, is_load : of each branch, shape (branches,).
+    volts_spread : how far each source's volts may be from what they are called, as an sd of ln V.
     """
 
     singles: tuple[Single, ...]
@@ -61,6 +62,7 @@ class Faults:
     closed_at_rest: Bools
     is_source: Bools
     is_load: Bools
+    volts_spread: Floats
 
     @cached_property
     def sources(self) -> Ints:
@@ -147,6 +149,13 @@ def faults_of(circuit: Circuit) -> Faults:
         closed_at_rest=np.array([one is None or one.closed_at_rest for one in roles]),
         is_source=np.array([one is not None and one.role is Role.SOURCE for one in roles]),
         is_load=np.array([one is not None and one.role is Role.LOAD for one in roles]),
+        volts_spread=np.array(
+            [
+                made.volts_spread
+                for one, made in zip(roles, components, strict=True)
+                if one is not None and one.role is Role.SOURCE
+            ]
+        ),
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from hembit_core.circuits.component import (
     CLOSED,
     CLOSED_SPREAD,
+    MILLIVOLTS_BELOW,
     Component,
     Path,
     Role,
@@ -105,18 +106,25 @@ def source(
     volts: float,
     phase: float = 0.0,
     *,
-    inner: float = 0.15,
+    inner: float | None = None,
     trips_at: float | None = None,
     prior: float = 1.0,
 ) -> Component:
-    """A supply of ``volts`` [V] at ``phase`` [degree] behind ``inner`` [Ω], with its protection [A]."""
-    path = Path(first=0, second=1, role=Role.SOURCE, cold=inner, cold_spread=0.3, live_spread=0.3)
+    """A supply of ``volts`` [V] at ``phase`` [degree] behind ``inner`` [Ω], with its protection [A].
+
+    Below a volt it is a thermocouple, whose volts are as its flame is. Left out, ``inner`` is 0.15 Ω, a
+    thermocouple's 0.01 Ω.
+    """
+    is_warmed = 0 < abs(volts) < MILLIVOLTS_BELOW
+    behind = inner if inner is not None else 0.01 if is_warmed else 0.15
+    path = Path(first=0, second=1, role=Role.SOURCE, cold=behind, cold_spread=0.3, live_spread=0.3)
     return Component(
         what="source",
         terminals=("+", "−"),
         paths=(path,),
         modes=modes_of("supply", prior, 1),
         volts=volts,
+        volts_spread=0.15 if is_warmed else 0.03,
         phase=phase,
         trips_at=trips_at,
     )

@@ -25,7 +25,7 @@ from hembit_core.circuits.hypotheses import (
 )
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import OPEN, SCALE, Prediction, scaled, slope
-from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.probe import UNITS, Probe, Reading
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 
@@ -131,7 +131,7 @@ def _volts(
     circuit: Circuit, faults: Faults, reading: Reading, due: Prediction, same: Sequence[Reading]
 ) -> tuple[TruthCode, str]:
     value, probe = reading.value or 0.0, reading.probe
-    highest = max((part.component.volts for part in circuit.parts), default=0.0)
+    highest = _highest(circuit, probe)
     none = value <= max(_NOTHING * highest, 2 * reading.standard)
     if due.more[0] > 0 and not none:
         return TruthCode.MAY_BE_GHOST, _GHOST
@@ -145,7 +145,7 @@ def _volts(
                 "return is whole, it does not say: read across the load as well"
             )
         return TruthCode.AS_DUE, "As in a healthy machine"
-    if float(due.value[0]) < SCALE["volts"] and value > _FULL * highest / 2:
+    if float(due.value[0]) < SCALE[probe.kind] and value > _FULL * highest / 2:
         return TruthCode.RETURN_LOST, (
             "Volts where there should be none: the return to the supply is open, and what hangs on it "
             "stands at the line's volts through its load. Treat it as live"
@@ -220,15 +220,22 @@ def _across(
         return TruthCode.OPEN_UNDER_VOLTS, (
             f"{name} is open: the volts stand across it, and come through its load, which is whole"
         )
+    lost = quantity(value, UNITS[reading.probe.kind], 2)
     return TruthCode.DROPS, (
-        f"{quantity(value, 'V', 2)} are lost across {name}: a closed one loses a few tenths. Burnt, "
-        "loose, or a ghost across an open one with an open load behind it"
+        f"{lost} are lost across {name}: a closed one loses next to nothing. Burnt, loose, or a ghost "
+        "across an open one with an open load behind it"
     )
+
+
+def _highest(circuit: Circuit, probe: Probe) -> float:
+    """The highest supply, in the unit of a measurement [V or mV]."""
+    volts = max((part.component.volts for part in circuit.parts), default=0.0)
+    return volts * 1000 if probe.kind == "millivolts" else volts
 
 
 def _shows_volts(circuit: Circuit, one: Reading) -> bool:
     """Whether a reading shows that volts arrive: what is only usual is no proof of it."""
-    highest = max(part.component.volts for part in circuit.parts)
+    highest = _highest(circuit, one.probe)
     least = _AMPS if one.probe.kind == "amps" else _FULL / 2 * highest
     return (one.value or 0.0) > max(least, 2 * one.standard)
 

@@ -28,8 +28,6 @@ TIE = 1e-11
 """From every node to the ground [S]."""
 GROUND = 1.0
 """From the node of most branches, so that figures near it are exact [S]."""
-SUPPLY_SPREAD = 0.03
-"""How far a supply's volts may be from what they are called, as a standard deviation [1]."""
 FOLLOWS = 0.7
 """How far a load's ohms at work follow from those it has cold [1]."""
 OWN_AT_WORK = (1 - FOLLOWS**2) ** 0.5
@@ -113,7 +111,7 @@ def network_of(
         off = drawn[:, :count] * (spread * followed(faults) if probe.is_live else spread)
         if probe.is_live:
             last = count + len(faults.sources)
-            volts[:, faults.sources] *= np.exp(drawn[:, count:last] * SUPPLY_SPREAD)
+            volts[:, faults.sources] *= np.exp(drawn[:, count:last] * faults.volts_spread)
             off[:, faults.loads] += drawn[:, last:] * spread[:, faults.loads] * OWN_AT_WORK
         conductance = conductance * np.exp(-off)
     return Network(circuit.ends, len(circuit.nodes), conductance, spread, volts)

@@ -26,6 +26,7 @@ from hembit_core.uncertainty import combined, rectangular
 _FUNCTION: dict[Kind, Function] = {
     "ohms": Function.RESISTANCE,
     "volts": Function.VOLTAGE,
+    "millivolts": Function.MILLIVOLTAGE,
     "amps": Function.CURRENT,
 }
 USUAL_INPUT = 1e7

@@ -8,9 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hembit_core.circuits.hypotheses import Floats
+from hembit_core.circuits.probe import Kind
 
-SCALE = {"ohms": 0.3, "volts": 1.5, "amps": 0.05}
-"""Below this a figure counts by its size, above by its share, as arsinh(x / 2 s) [Ω, V, A]."""
+SCALE: dict[Kind, float] = {"ohms": 0.3, "volts": 1.5, "amps": 0.05, "millivolts": 0.2}
+"""Below this a figure counts by its size, above by its share, as arsinh(x / 2 s) [Ω, V, A, mV]."""
 OPEN = 1e9
 """Ohms from which on a path is none [Ω]."""
 
@@ -21,14 +22,14 @@ class Prediction:
 
     Attributes
     ----------
-    value : Ω, V or A.
+    value : Ω, V, A or mV.
     scaled : arsinh(value / 2 s), the frame in which readings are compared.
     by_branch : change of ``scaled`` by one standard deviation of each branch's ohms, then of each
         source's volts, then of each load's ohms at work as far as they do not follow from the cold.
     more : further standard deviation of ``scaled``: a floating node's ghost.
     """
 
-    kind: str
+    kind: Kind
     value: Floats
     scaled: Floats
     by_branch: Floats
@@ -50,17 +51,17 @@ class Prediction:
         return np.asarray(np.sqrt((self.by_branch**2).sum(axis=1) + self.more**2))
 
 
-def scaled(kind: str, value: Floats | float) -> Floats:
+def scaled(kind: Kind, value: Floats | float) -> Floats:
     """A figure in the frame in which readings are compared."""
     return np.asarray(np.arcsinh(np.asarray(value) / (2 * SCALE[kind])))
 
 
-def slope(kind: str, value: Floats | float) -> Floats:
-    """d scaled / d value [1/Ω, 1/V, 1/A]."""
+def slope(kind: Kind, value: Floats | float) -> Floats:
+    """d scaled / d value [1/Ω, 1/V, 1/A, 1/mV]."""
     return np.asarray(1 / np.sqrt(np.asarray(value) ** 2 + (2 * SCALE[kind]) ** 2))
 
 
-def along(kind: str, figure: np.ndarray, change: np.ndarray) -> Floats:
+def along(kind: Kind, figure: np.ndarray, change: np.ndarray) -> Floats:
     """How the size of a complex figure changes with each branch, the last axis.
 
     Near zero a figure has no direction: what moves it at all makes it grow.

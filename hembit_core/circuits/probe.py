@@ -6,7 +6,8 @@ from typing import Literal
 
 from hembit_core.model import Model
 
-Kind = Literal["ohms", "volts", "amps"]
+Kind = Literal["ohms", "volts", "amps", "millivolts"]
+UNITS: dict[Kind, str] = {"ohms": "Ω", "volts": "V", "amps": "A", "millivolts": "mV"}
 
 
 class Probe(Model):
@@ -14,7 +15,7 @@ class Probe(Model):
 
     Attributes
     ----------
-    kind : ohms are taken dead, volts and amps live.
+    kind : ohms are taken dead, volts and amps live; millivolts where no supply has a volt.
     alone : the parts whose wires are lifted: only they are between the probes.
     lifted : parts whose wires are off while something else is measured.
     called : contacts that are not as at rest.
@@ -40,7 +41,7 @@ class Reading(Model):
 
     Attributes
     ----------
-    value : ohms, volts or amps; none for an overflow.
+    value : in the kind's unit; none for an overflow.
     standard : the meter's standard uncertainty, in the same unit.
     ceiling : above which the display overflows [Ω].
     input_ohms : the voltmeter's input resistance [Ω].

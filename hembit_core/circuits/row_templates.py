@@ -26,6 +26,7 @@ LABELS = {
     "position_sensor": "three-wire position sensor",
     "ignition_coil": "ignition coil with lead",
     "supply_with_protection": "supply with protective devices",
+    "thermocouple_and_magnet": "thermocouple and magnet",
 }
 
 

@@ -18,16 +18,16 @@ _LIKE_COLD = 0.8
 
 @dataclass(frozen=True)
 class SimulatedMeter:
-    """A meter's limits: share of the figure and an absolute part, by kind [1; Ω, V, A]."""
+    """A meter's limits: share of the figure and an absolute part, by kind [1; Ω, V, A, mV]."""
 
     share: float = 0.008
-    least: tuple[float, float, float] = (0.1, 0.3, 0.03)
+    least: tuple[float, float, float, float] = (0.1, 0.3, 0.03, 0.05)
     ceiling: float = 4e7
     input_ohms: float = 1e7
 
     def limit(self, kind: str, value: float) -> float:
         """How far a figure may be off."""
-        return self.share * value + self.least[("ohms", "volts", "amps").index(kind)]
+        return self.share * value + self.least[("ohms", "volts", "amps", "millivolts").index(kind)]
 
 
 @dataclass(frozen=True)

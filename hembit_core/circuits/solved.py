@@ -8,9 +8,9 @@ import numpy as np
 
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses, Ints
-from hembit_core.circuits.network import OWN_AT_WORK, SUPPLY_SPREAD, followed
+from hembit_core.circuits.network import OWN_AT_WORK, followed
 from hembit_core.circuits.prediction import OPEN, Prediction, along, scaled, slope
-from hembit_core.circuits.probe import Probe
+from hembit_core.circuits.probe import Kind, Probe
 from hembit_core.circuits.settling import settled, solver_of
 
 LEAST_OHMS = 1e-6
@@ -61,7 +61,12 @@ class Solved:
         """What each probe reads."""
         step = max(1, _AT_ONCE // self.network.conductance.size)
         found: dict[int, Prediction] = {}
-        for kind, way in (("ohms", self._ohms), ("volts", self._volts), ("amps", self._amps)):
+        for kind, way in (
+            ("ohms", self._ohms),
+            ("volts", self._volts),
+            ("millivolts", self._millivolts),
+            ("amps", self._amps),
+        ):
             places = [place for place, one in enumerate(self.probes) if one.kind == kind]
             for start in range(0, len(places), step):
                 some = places[start : start + step]
@@ -80,7 +85,12 @@ class Solved:
         by_branch = np.concatenate([by_branch, none], axis=-1)
         return _each("ohms", ohms, by_branch, np.zeros_like(ohms))
 
-    def _volts(self, ends: Ints, input_ohms: float) -> Iterator[Prediction]:
+    def _millivolts(self, ends: Ints, input_ohms: float) -> Iterator[Prediction]:
+        return self._volts(ends, input_ohms, "millivolts", 1000.0)
+
+    def _volts(
+        self, ends: Ints, input_ohms: float, kind: Kind = "volts", per_volt: float = 1.0
+    ) -> Iterator[Prediction]:
         """Volts, and their changes by the adjoint network.
 
         The voltmeter's input stands between its probes: with Z the impedance behind them it leaves
@@ -95,9 +105,11 @@ class Solved:
         change, drive = self._changes(adjoint * share[..., None], loaded)
         left = input_ohms / (input_ohms + GHOST_BEHIND)
         floats = (np.abs(behind) > FLOATS_FROM) & (left > _COLLAPSES) & self.live
-        size = np.abs(alone * share)
-        ghost = scaled("volts", size + GHOST * left * self.highest) - scaled("volts", size)
-        return self._of_live("volts", alone * share, change, drive, np.where(floats, ghost / 2, 0.0))
+        figure = alone * share * per_volt
+        size, ghost_volts = np.abs(figure), GHOST * left * self.highest * per_volt
+        ghost = scaled(kind, size + ghost_volts) - scaled(kind, size)
+        more = np.where(floats, ghost / 2, 0.0)
+        return self._of_live(kind, figure, change * per_volt, drive * per_volt, more)
 
     def _amps(self, ends: Ints, _input_ohms: float) -> Iterator[Prediction]:
         """Amps through a path, I = g (E − v): by every branch through v, by its own through g too."""
@@ -128,7 +140,7 @@ class Solved:
         return -through * (self.network.volts - self._along(potentials)), through * self.network.volts
 
     def _of_live(
-        self, kind: str, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
+        self, kind: Kind, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
     ) -> Iterator[Prediction]:
         size = np.abs(figure)
         by_ohms = along(kind, figure, change) * self.spread
@@ -136,7 +148,7 @@ class Solved:
             [
                 by_ohms * followed(self.faults),
                 # A source's volts are known to a few per cent; that goes with every figure alike.
-                along(kind, figure, drive[..., self.faults.sources]) * SUPPLY_SPREAD,
+                along(kind, figure, drive[..., self.faults.sources]) * self.faults.volts_spread,
                 by_ohms[..., self.faults.loads] * OWN_AT_WORK,
             ],
             axis=-1,
@@ -154,7 +166,7 @@ def straight(spread: Floats) -> Floats:
     return np.asarray(np.sqrt((grown - 1) * grown))
 
 
-def _each(kind: str, value: Floats, by_branch: Floats, more: Floats) -> Iterator[Prediction]:
+def _each(kind: Kind, value: Floats, by_branch: Floats, more: Floats) -> Iterator[Prediction]:
     found = scaled(kind, value)
     return (
         Prediction(kind, value[place], found[place], by_branch[place], more[place])

@@ -81,15 +81,20 @@ def _ratio_beside(faults: Faults, weighed: Weighed) -> Floats:
     first = int(hypotheses.first[best])
     found = np.full(len(faults.singles), np.nan)
     if first == 0:
-        found[hypotheses.first[single]] = np.exp(log_likelihood[single] - log_likelihood[best])
+        found[hypotheses.first[single]] = _times(log_likelihood[single], log_likelihood[best])
         return found
     for one, other in (
         (hypotheses.first, hypotheses.second),
         (hypotheses.second, hypotheses.first),
     ):
         beside = np.flatnonzero((one == first) & (other > 0))
-        found[other[beside]] = np.exp(log_likelihood[beside] - log_likelihood[best])
+        found[other[beside]] = _times(log_likelihood[beside], log_likelihood[best])
     return found
+
+
+def _times(one: Floats, other: float) -> Floats:
+    """How many times likelier; a million is as good as more [1]."""
+    return np.asarray(np.exp(np.minimum(one - other, log(1e6))))
 
 
 class Speaks(Model):

@@ -244,6 +244,18 @@ def supply_with_protection() -> Circuit:
     )
 
 
+def thermocouple_and_magnet() -> Circuit:
+    """A thermocouple in the pilot flame, a limit in its lead, the magnet that it holds."""
+    return Circuit(
+        parts=(
+            placed("thermocouple", source(0.03), "T", CASE),
+            placed("lead", joint(), "T", "1"),
+            placed("limit", contact(), "1", "2"),
+            placed("magnet", load(0.025, 0.1, what="coil", prior=2.0, case=False), "2", CASE),
+        )
+    )
+
+
 TEMPLATES: dict[str, Callable[[], Circuit]] = {
     "element_with_limit": element_with_limit,
     "two_elements_changeover": two_elements_changeover,
@@ -259,6 +271,7 @@ TEMPLATES: dict[str, Callable[[], Circuit]] = {
     "position_sensor": position_sensor,
     "ignition_coil": ignition_coil,
     "supply_with_protection": supply_with_protection,
+    "thermocouple_and_magnet": thermocouple_and_magnet,
 }
 """Every template by its key."""
 CALLED: dict[str, tuple[str, ...]] = {

@@ -9,7 +9,7 @@ from hembit_core.circuits.diagnosis import Diagnosis
 from hembit_core.circuits.explanations import Explanation
 from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.next_reading import Worth
-from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.probe import UNITS, Probe, Reading
 from hembit_core.circuits.suspects import PartStanding, Speaks, speaking, standings
 from hembit_core.model import Model
 from hembit_core.notation import quantity
@@ -137,7 +137,7 @@ def _explained(
 def where_text(circuit: Circuit, probe: Probe) -> str:
     """A measurement in words: what, from where to where, with what lifted and called."""
     names = {part.key: part.name for part in circuit.parts}
-    unit = {"ohms": "Ohms", "volts": "Volts", "amps": "Amps"}[probe.kind]
+    unit = probe.kind.capitalize()
     if probe.kind == "amps":
         text = f"Amps through {names[probe.part]}"
     elif probe.alone:
@@ -153,8 +153,7 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
 
 def read_text(circuit: Circuit, one: Reading) -> str:
     """A reading in words: where, and what it was."""
-    unit = {"ohms": "Ω", "volts": "V", "amps": "A"}[one.probe.kind]
-    figure = "OL" if one.value is None else quantity(one.value, unit, 3)
+    figure = "OL" if one.value is None else quantity(one.value, UNITS[one.probe.kind], 3)
     return f"{where_text(circuit, one.probe)}: {figure}"
 
 

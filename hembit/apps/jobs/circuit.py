@@ -7,8 +7,10 @@ from functools import lru_cache
 
 from pydantic import Field
 
+from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.on_circuit import JobCircuit, circuit_of, readings_of, standing_points
+from hembit.apps.jobs.route import plan_of, route_parts
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.circuit import CircuitOut, revision_out
 from hembit_core.cautions import cautions
@@ -26,6 +28,7 @@ from hembit_core.families.registry import readings_of as readings_of_family
 from hembit_core.findings.finding import Finding
 from hembit_core.measurand import Role
 from hembit_core.model import Model
+from hembit_core.planning.route import StepKind
 
 
 class PointOut(Model):
@@ -51,6 +54,7 @@ class JobDiagnosis(DiagnosisOut):
     points: tuple[PointOut, ...]
     working: tuple[str, ...]
     usual: str
+    comes_next: bool = Field(description="It is time to measure, and something is proposed")
     cautions_dead: tuple[str, ...]
     cautions_live: tuple[str, ...]
 
@@ -65,7 +69,8 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
     if found is None:
         return None
     here, said = found
-    shown = tuple(one.model_copy(update={"item": _item(visit, here, one.probe)}) for one in said.next)
+    proposed = [one for one in said.next if not one.probe.is_live or _may_go_live(visit)]
+    shown = tuple(one.model_copy(update={"item": _item(visit, here, one.probe)}) for one in proposed)
     points = tuple(
         PointOut(
             id=str(one.pk),
@@ -84,9 +89,31 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
         witnesses=dict(_witnesses(visit, here, said)),
         points=points,
         usual=here.usual,
+        comes_next=bool(shown) and _is_time_to_measure(visit),
         cautions_dead=cautions("ohms"),
         cautions_live=cautions("live"),
         working=here.circuit.working,
+    )
+
+
+_MEASURING = {StepKind.MEASURE, StepKind.ACTUATE, StepKind.SENSORS, StepKind.LIVE}
+
+
+def _is_time_to_measure(visit: Visit) -> bool:
+    """Whether the route, too, would measure a part next: what comes before is done."""
+    route = plan_of(visit).route
+    return any(
+        item.key == route.next_key
+        for step in route.steps
+        if step.kind in _MEASURING
+        for item in step.items
+    )
+
+
+def _may_go_live(visit: Visit) -> bool:
+    """Whether the machine may be energised at all; nothing is proposed that would be refused."""
+    return not bypassed_safety_device(visit.job.machine_id) and not any(
+        one.must_stay_dead for one in route_parts(visit)
     )
 
 

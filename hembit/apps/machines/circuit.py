@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 
 from django.db import transaction
 from django.utils import timezone
@@ -33,12 +33,13 @@ class CircuitIn(Model):
 
 
 class CircuitOut(Model):
-    """A machine's circuit: its revision, its rows, how it is drawn, its nodes."""
+    """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read."""
 
     number: int
     rows: tuple[CircuitRow, ...]
     drawing: Drawing
     nodes: tuple[str, ...]
+    volts_kind: Literal["volts", "millivolts"]
     at: datetime | None
     by: str
 
@@ -110,6 +111,7 @@ def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
         rows=given.rows,
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
+        volts_kind=circuit.volts_kind,
         at=None,
         by="",
     )
@@ -129,6 +131,7 @@ def revision_out(machine: Machine, kept: MachineCircuit) -> CircuitOut:
         rows=rows_of(kept),
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
+        volts_kind=circuit.volts_kind,
         at=kept.at,
         by=kept.by.name,
     )

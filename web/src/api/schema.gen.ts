@@ -8717,7 +8717,7 @@ export interface components {
         };
         /**
          * CircuitOut
-         * @description A machine's circuit: its revision, its rows, how it is drawn, its nodes.
+         * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read.
          */
         CircuitOut: {
             /** Number */
@@ -8727,6 +8727,11 @@ export interface components {
             drawing: components["schemas"]["Drawing"];
             /** Nodes */
             nodes: string[];
+            /**
+             * Volts Kind
+             * @enum {string}
+             */
+            volts_kind: "volts" | "millivolts";
             /** At */
             at: string | null;
             /** By */
@@ -8820,7 +8825,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ohms" | "volts" | "amps";
+            kind: "ohms" | "volts" | "amps" | "millivolts";
             /**
              * First
              * @default
@@ -10529,6 +10534,11 @@ export interface components {
             working: string[];
             /** Usual */
             usual: string;
+            /**
+             * Comes Next
+             * @description It is time to measure, and something is proposed
+             */
+            comes_next: boolean;
             /** Cautions Dead */
             cautions_dead: string[];
             /** Cautions Live */
@@ -10593,7 +10603,7 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     kind : ohms are taken dead, volts and amps live.
+         *     kind : ohms are taken dead, volts and amps live; millivolts where no supply has a volt.
          *     alone : the parts whose wires are lifted: only they are between the probes.
          *     lifted : parts whose wires are off while something else is measured.
          *     called : contacts that are not as at rest.
@@ -10603,7 +10613,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ohms" | "volts" | "amps";
+            kind: "ohms" | "volts" | "amps" | "millivolts";
             /**
              * First
              * @default

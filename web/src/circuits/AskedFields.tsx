@@ -13,11 +13,6 @@ type Props = {
   onChange: (asked: AskedForm) => void;
   errorAt?: (field: string) => string | undefined;
 };
-const KINDS = [
-  { value: "ohms", label: "ohms" },
-  { value: "volts", label: "volts" },
-  { value: "amps", label: "amps" },
-];
 const CONTACTS = new Set(["normally_closed", "normally_open", "changeover"]);
 const NOT_ALONE = "in circuit";
 
@@ -45,6 +40,7 @@ export function withNode(asked: AskedForm, node: string): AskedForm {
 }
 
 export function AskedFields({ circuit, asked, onChange, errorAt = () => undefined }: Props) {
+  const kinds = ["ohms", circuit.volts_kind, "amps"].map((one) => ({ value: one, label: one }));
   const contacts = circuit.rows.filter((one) => CONTACTS.has(one.kind) && !one.moved_by);
   const nodes = circuit.nodes.map((one) => ({ value: one, label: one }));
   const rows = circuit.rows.map((one) => ({ value: one.key, label: one.name }));
@@ -59,7 +55,7 @@ export function AskedFields({ circuit, asked, onChange, errorAt = () => undefine
         <Segments
           label="What is measured"
           value={asked.kind}
-          items={KINDS}
+          items={kinds}
           onChoose={(kind) => onChange({ ...asked, kind: kind as AskedForm["kind"] })}
         />
         {asked.kind === "amps" ? (

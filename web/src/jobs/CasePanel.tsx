@@ -5,8 +5,8 @@ import type { Job, PartOfJob } from "@/api/types";
 import { fetchLater } from "@/ui/fetchLater";
 import { OnDemand } from "@/ui/OnDemand";
 import { StateShape } from "@/verdict/states";
+import { useNext } from "./useNext";
 import type { Visit } from "./useVisit";
-import { titleOf } from "./words";
 
 /** The other tabs come in one piece, fetched with the first of them or when idle. */
 const tabParts = () => import("./tabs");
@@ -101,10 +101,7 @@ function CaseTab({ visit }: { visit: Visit }) {
   const sorted = [...found].sort((a, b) => rank(a) - rank(b));
   const telling = sorted.filter((one) => one.finding?.finding.conclusion !== "sound");
   const sound = sorted.filter((one) => one.finding?.finding.conclusion === "sound");
-  const next = job.route.steps
-    .flatMap((step) => step.items.map((item) => ({ step, item })))
-    .find(({ item }) => item.key === job.route.next_key);
-  const nextPart = job.parts.find((one) => one.key === next?.item.part);
+  const next = useNext(visit);
   return (
     <>
       <section aria-label="What the readings say">
@@ -120,25 +117,17 @@ function CaseTab({ visit }: { visit: Visit }) {
           ))}
         </ul>
       </section>
-      {job.state === "open" && next && (
+      {next && (
         <section aria-label="What comes next">
           <h2 className="legend mb-1.5">What comes next</h2>
-          <button
-            type="button"
-            onClick={() => visit.goTo(next.item.key)}
-            className="plate w-full !px-4 !py-3 text-left"
-          >
+          <button type="button" onClick={next.go} className="plate w-full !px-4 !py-3 text-left">
             <span className="flex items-baseline justify-between gap-2">
-              <b className="font-semibold">{titleOf(next.item.title, nextPart?.name)}</b>
+              <b className="font-semibold">{next.title}</b>
               <span aria-hidden="true" className="keycap">
                 Y
               </span>
             </span>
-            <span className="block text-[0.93rem] text-muted">
-              {[next.step.title, next.item.why, minutes(next.item.minutes)]
-                .filter(Boolean)
-                .join(" · ")}
-            </span>
+            <span className="block text-[0.93rem] text-muted">{next.detail}</span>
           </button>
         </section>
       )}
@@ -165,10 +154,6 @@ function CaseTab({ visit }: { visit: Visit }) {
       )}
     </>
   );
-}
-
-function minutes(number: number | null | undefined): string {
-  return number ? `about ${number} min` : "";
 }
 
 function FindingLine({

@@ -13,6 +13,7 @@ import { JobHead } from "./JobHead";
 import { liveStateOf } from "./liveState";
 import { RoutePanel } from "./RoutePanel";
 import { StepView } from "./StepView";
+import { useNext } from "./useNext";
 import { useVisit } from "./useVisit";
 
 /** A job: its route left, the step in the centre, the case right. */
@@ -38,12 +39,13 @@ export default function JobPage() {
 
 function Whole({ job, stale }: { job: Job; stale: string | null }) {
   const visit = useVisit(job);
+  const next = useNext(visit);
   const silent = useShared(silentSince) !== null;
   useShownLiveState(liveStateOf(job, visit.makeDead));
   const centre = useRef<HTMLDivElement>(null);
   const key = visit.place?.item.key;
   useKeys({
-    next: () => visit.goTo(job.route.next_key ?? null),
+    next: () => next?.go(),
     entry: () => centre.current?.querySelector<HTMLElement>("input, textarea, button")?.focus(),
   });
   // Another step: its first field is where the person wants to be, and on a phone its top in sight.

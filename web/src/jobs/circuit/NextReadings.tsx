@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Diagnosis } from "@/api/types";
 import type { Visit } from "../useVisit";
-import { searchOf } from "./askedInPlace";
+import { searchOf } from "./searchOf";
 
 /** What would tell most for its time; one press takes it into the route, or into the circuit. */
 export function NextReadings({ visit, found }: { visit: Visit; found: Diagnosis }) {

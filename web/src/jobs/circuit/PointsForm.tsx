@@ -26,7 +26,7 @@ type Props = {
 };
 const FIELDS = ["display", "lead_zero"].map((one) => `taken.${one}`);
 const NOTHING_TYPED = { display: "", reason: "", answers: {} as Record<string, string> };
-const UNITS = { ohms: "Ω", volts: "V", amps: "A" } as const;
+const UNITS = { ohms: "Ω", volts: "V", amps: "A", millivolts: "mV" } as const;
 
 /** A reading between two points: where, what is due there, what the display shows. */
 export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }: Props) {
