@@ -170,7 +170,7 @@ def shoot_specs(lead: Visitor, address: str) -> None:
     for label, node in (("From", "2"), ("to", "N")):
         lead.choose(label, node)
     lead.see("by the parts")
-    page.locator("h1").click()
+    page.evaluate("scrollTo(0, 0)")
     shoot(lead, "circuit")
 
 

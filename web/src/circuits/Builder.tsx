@@ -178,16 +178,6 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
           {figure("second_ohms", "second", "Ω")}
           {figure("volts", "Volts", "V")}
           {figure("va", "VA", "VA")}
-          {fields.includes("degrees") && (
-            <Labelled id={id("degrees")} label="Phase">
-              <Select
-                id={id("degrees")}
-                value={phase}
-                items={withOwn(PHASES, phase, "°")}
-                onChoose={(value) => onChange({ degrees: Number(value) })}
-              />
-            </Labelled>
-          )}
           {figure("trips_at", "Trips at", "A")}
           {fields.includes("moved_by") && (
             <Labelled id={id("moved")} label="Moved by">
@@ -216,9 +206,22 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
       </div>
       <details className="mt-1" open={row.minutes != null || row.fails !== 1}>
         <summary className="min-h-7 cursor-pointer text-[0.93rem] text-action-text max-sm:min-h-[44px]">
-          How it is reached, how often it fails
+          {fields.includes("degrees") ? "Phase, how it is reached" : "How it is reached"}, how often
+          it fails
         </summary>
         <div className="flex flex-wrap gap-3">
+          {fields.includes("degrees") && (
+            <span className="w-48">
+              <Labelled id={id("degrees")} label="Phase">
+                <Select
+                  id={id("degrees")}
+                  value={phase}
+                  items={withOwn(PHASES, phase, "°")}
+                  onChoose={(value) => onChange({ degrees: Number(value) })}
+                />
+              </Labelled>
+            </span>
+          )}
           <span className="w-40">
             <Labelled id={id("minutes")} label="To get at it">
               <Select
