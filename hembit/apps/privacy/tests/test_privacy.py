@@ -20,6 +20,7 @@ from hembit.apps.base.audit import AuditEvent
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.models import Entry, Reading
+from hembit.apps.jobs.tests.circuits import CircuitCase
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.machines.models import Customer, Position
 from hembit.apps.machines.schemas import CustomerIn, MachineIn
@@ -190,6 +191,31 @@ class Figures(Erasing):
         entry = Entry.objects.get(kind="proved_dead")
         self.assertEqual(entry.data["isolation"]["readings"], self.isolation()["readings"])
         self.assertEqual(self.whole()["parts"][1]["description"], "Heating element, 2200 W 230 V")
+
+
+class OnTheCircuit(Erasing, CircuitCase):
+    """A name that is the machine's volts, a point, and a word in a reason."""
+
+    name, contact = "230", "volts"
+
+    def test_what_was_read_between_points_still_explains(self) -> None:
+        self.good(self.send_rows(self.bank_of_three()))
+        taken = {"asked": {"kind": "ohms", "first": "2", "second": "N"}, "display": "16.5"}
+        self.good(self.entry("points_read", taken=taken))
+        path = f"jobs/{self.number}/circuit"
+        wrong = self.good(self.get(path))["points"][0]["id"]
+        why = "volts said it was wrong"
+        self.good(self.entry("points_read", taken=taken, corrects=wrong, reason=why))
+        before = self.good(self.get(path))
+        self.good(self.erase())
+        after = self.good(self.get(path))
+        self.assertEqual(after["readings"], before["readings"])
+        self.assertEqual(
+            [one["weight"] for one in after["explanations"]],
+            [one["weight"] for one in before["explanations"]],
+        )
+        self.assertEqual([one["figure"] for one in after["points"]], ["16.5 Ω"])
+        self.assertNotIn(why, self.shown())
 
 
 class Chosen(Erasing):
