@@ -34,6 +34,7 @@ _WORK = (
     "proved_dead",
     "meter_checked",
     "looked",
+    "points_read",
     "fitted",
     "feed_checked",
     "gate_passed",
