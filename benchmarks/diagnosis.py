@@ -18,7 +18,7 @@ from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import Diagnosis, diagnose
 from hembit_core.circuits.explanations import code_of, groups_of, names_of
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of
+from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import scaled
 from hembit_core.circuits.probe import Probe, Reading
@@ -110,9 +110,8 @@ def _is_right(
     if first == truth:
         return True
     heaviest = _heaviest(circuit, found, first)
-    alone = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
     for one in candidates_of(circuit, called):
-        mine = predict(circuit, machine.own, alone, one.probe)
+        mine = predict(circuit, machine.own, SOUND, one.probe)
         theirs = predict(circuit, faults_of(circuit), heaviest, one.probe)
         limit = machine.meter.limit(one.probe.kind, float(mine.value[0]))
         meter = scaled(one.probe.kind, mine.value[0] + limit) - mine.scaled[0]

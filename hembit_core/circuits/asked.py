@@ -6,7 +6,7 @@ import numpy as np
 from pydantic import Field
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of
+from hembit_core.circuits.hypotheses import SOUND, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import OPEN, SCALE, Prediction
 from hembit_core.circuits.probe import UNITS, Kind, Probe
@@ -75,8 +75,7 @@ def ask_healthy(circuit: Circuit, asked: Asked) -> Healthy:
         If a point or a part is not in the circuit.
     """
     probe = probe_of(circuit, asked)
-    sound = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
-    return healthy_of(predict(circuit, faults_of(circuit), sound, probe))
+    return healthy_of(predict(circuit, faults_of(circuit), SOUND, probe))
 
 
 def healthy_of(found: Prediction) -> Healthy:

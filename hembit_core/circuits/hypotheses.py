@@ -101,6 +101,10 @@ class Hypotheses:
         return Hypotheses(self.first[which], self.second[which], self.log_prior[which])
 
 
+SOUND = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
+"""The one hypothesis that nothing is wrong."""
+
+
 @lru_cache(maxsize=32)
 def faults_of(circuit: Circuit) -> Faults:
     """Every single fault of a circuit, severities apart."""

@@ -17,6 +17,7 @@ from hembit_core.circuits.component import Role
 from hembit_core.circuits.explaining import weigh
 from hembit_core.circuits.hypotheses import (
     HELD_OPEN,
+    SOUND,
     Bools,
     Faults,
     Hypotheses,
@@ -75,7 +76,7 @@ class Between(Model):
 def truth_of(circuit: Circuit, reading: Reading, others: Sequence[Reading] = ()) -> Truth:
     """What a reading says by itself, and with the ``others`` that were taken in the same state."""
     faults, probe = faults_of(circuit), reading.probe
-    due = predict(circuit, faults, _sound(), probe, reading.input_ohms)
+    due = predict(circuit, faults, SOUND, probe, reading.input_ohms)
     healthy = healthy_of(due)
     if probe.kind == "ohms":
         code, text = _ohms(reading, due)
@@ -85,10 +86,6 @@ def truth_of(circuit: Circuit, reading: Reading, others: Sequence[Reading] = ())
         same = [one for one in others if one.probe.is_live and one.probe.called == probe.called]
         code, text = _volts(circuit, faults, reading, due, same)
     return Truth(code=code, text=text, due=f"{healthy.text}: {healthy.detail}")
-
-
-def _sound() -> Hypotheses:
-    return Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
 
 
 def _fits(reading: Reading, due: Prediction) -> bool:

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from hembit_core.circuits.circuit import Circuit, Fault
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of
+from hembit_core.circuits.hypotheses import SOUND, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.probe import Probe
 from hembit_core.notation import quantity
@@ -23,7 +21,6 @@ def overloads(circuit: Circuit) -> tuple[Fault, ...]:
             )
         }
     )
-    sound = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
     found = []
     for one in circuit.parts:
         limit = one.component.trips_at
@@ -32,7 +29,7 @@ def overloads(circuit: Circuit) -> tuple[Fault, ...]:
         amps = max(
             float(
                 predict(
-                    free, faults_of(free), sound, Probe(kind="amps", part=one.key, called=called)
+                    free, faults_of(free), SOUND, Probe(kind="amps", part=one.key, called=called)
                 ).value[0]
             )
             for called in ((), circuit.working)

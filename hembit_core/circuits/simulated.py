@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.hypotheses import Faults, Hypotheses, faults_of
+from hembit_core.circuits.hypotheses import SOUND, Faults, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.probe import Probe, Reading
 
@@ -41,8 +41,7 @@ class SimulatedMachine:
 
     def read(self, probe: Probe) -> Reading:
         """Take a measurement."""
-        alone = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
-        found = predict(self.circuit, self.own, alone, probe, self.meter.input_ohms)
+        found = predict(self.circuit, self.own, SOUND, probe, self.meter.input_ohms)
         true = float(found.value[0])
         if found.more[0] > 0:  # a ghost on a floating wire
             true = abs(true + float(self.random.normal(0, 20.0)))

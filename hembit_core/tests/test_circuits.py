@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.circuit import CASE, Circuit, CircuitPart
 from hembit_core.circuits.component import Component
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of, hypotheses_of
+from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of, hypotheses_of
 from hembit_core.circuits.kinds import changeover, coil, contact, fuse, joint, load, source
 from hembit_core.circuits.predicting import predict, predict_many
 from hembit_core.circuits.prediction import OPEN, Prediction
@@ -26,8 +26,6 @@ from hembit_core.circuits.templates import (
     single_phase,
     star,
 )
-
-SOUND = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
 
 
 def read(circuit: Circuit, probe: Probe, hypotheses: Hypotheses = SOUND) -> Prediction:

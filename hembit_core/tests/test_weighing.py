@@ -12,7 +12,7 @@ from hembit_core.circuits import settling
 from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.explaining import least_fitting, weigh
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of, hypotheses_of
+from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of, hypotheses_of
 from hembit_core.circuits.joint import Joint, own_spread
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import Prediction, scaled
@@ -154,9 +154,8 @@ class GhostTest(TestCase):
         """A wire between two open contacts: a meter of 10 MΩ may show anything, one of 3 kΩ nothing."""
         circuit = TEMPLATES["ignition"]()
         faults = faults_of(circuit)
-        sound = Hypotheses(np.zeros(1, dtype=np.int64), np.zeros(1, dtype=np.int64), np.zeros(1))
         probe = Probe(kind="volts", first="4", second="C")
-        high, low = (predict(circuit, faults, sound, probe, ohms) for ohms in (1e7, 3e3))
+        high, low = (predict(circuit, faults, SOUND, probe, ohms) for ohms in (1e7, 3e3))
         self.assertGreater(float(high.more[0]), 1.0)
         self.assertEqual(float(low.more[0]), 0.0)
         machine = simulate(circuit, (), np.random.default_rng(1), SimulatedMeter(input_ohms=3e3))
