@@ -22,7 +22,7 @@ from hembit_core.errors import InputError
 from hembit_core.model import Model
 
 _OPEN = ("open", "stuck_open")
-WORTH_A_PLAN = 0.5
+WORTH_A_PLAN = 0.8
 """From so much of the weight on one open part of a chain, how to find it is shown [1]."""
 
 

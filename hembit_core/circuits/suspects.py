@@ -65,7 +65,7 @@ def standings(circuit: Circuit, faults: Faults, weighed: Weighed) -> tuple[PartS
         standing = Suspicion.UNTOUCHED
         if now >= SUSPECT:
             standing = Suspicion.SUSPECT
-        elif left < GOOD:
+        elif is_known.any() and left < GOOD:
             standing = Suspicion.GOOD
         found.append(PartStanding(part=one.key, standing=standing, weight=now))
     return tuple(found)

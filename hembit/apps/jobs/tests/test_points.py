@@ -182,3 +182,54 @@ class PointsTest(CircuitCase):
         with patch("hembit.apps.jobs.on_circuit.failed_kinds", return_value={"contact": 31}):
             self.open_job()
             self.assertIn("failed 31 times", self.found()["usual"])
+
+    def test_a_chain_is_searched_once_it_reads_open(self) -> None:
+        self.good(self.send_rows(self.template("sections"), 1))
+        path = f"jobs/{self.number}/circuit/search"
+        self.assertEqual(self.good(self.get(path)), [])
+        self.prove_dead()
+        self.good(self.points("ohms", "OL", "1", "N"))
+        (found,) = self.good(self.get(path))
+        self.assertIn("parts in series between L and N", found["headline"])
+        begins = [one["node"] for one in found["instead"]]
+        self.assertEqual(len(begins), 7)
+        (other,) = self.good(self.get(f"{path}?begin={begins[0]}"))
+        self.assertEqual(other["begins"], begins[0])
+        self.assertIn("begin", self.refused(self.get(f"{path}?begin=nowhere")))
+
+    def test_a_closed_job_takes_no_reading_and_still_says_what_it_said(self) -> None:
+        self.prove_dead()
+        self.good(self.points("ohms", "9.8", "2", "N"))
+        before = self.found()
+        self.good(self.entry("closed"))
+        self.assertIn("closed", str(self.refused(self.points("ohms", "9.8", "2", "N"))).lower())
+        after = self.found()
+        self.assertEqual(after["explanations"], before["explanations"])
+        self.assertFalse(after["comes_next"])
+
+    def test_what_comes_next_is_the_circuit_s_once_it_is_time_to_measure(self) -> None:
+        self.assertFalse(self.found()["comes_next"])
+        self.prove_dead()
+        for kind, more in (
+            ("looked", {"part": "machine", "seen": ["nothing"]}),
+            ("looked", {"part": self.element, "seen": ["nothing"]}),
+        ):
+            self.entry(kind, **more)
+        job = self.whole()
+        step = next(
+            one["kind"]
+            for one in job["route"]["steps"]
+            if any(item["key"] == job["route"]["next_key"] for item in one["items"])
+        )
+        measuring = step in ("measure", "actuate", "sensors", "live")
+        self.assertEqual(self.found()["comes_next"], measuring)
+
+    def test_nothing_live_is_proposed_of_a_machine_that_must_stay_dead(self) -> None:
+        self.prove_dead()
+        leak = self.reading(self.element, "0.3M", measurand="terminal_to_case")
+        self.good(leak)
+        self.assertEqual(
+            self.part(self.whole(), self.element)["finding"]["finding"]["conclusion"], "do not energise"
+        )
+        kinds = {one["probe"]["kind"] for one in self.found()["next"]}
+        self.assertLessEqual(kinds, {"ohms"})
