@@ -10,7 +10,7 @@ import numpy as np
 from hembit_core.circuits.candidates import Candidate
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
-from hembit_core.circuits.hypotheses import Faults, Floats
+from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
 from hembit_core.circuits.joint import LEAST_SPREAD
 from hembit_core.circuits.normal import cumulative
 from hembit_core.circuits.predicting import predict_many
@@ -86,11 +86,21 @@ def _worth(
     weight = weighed.weight[active] / weighed.weight[active].sum()
     of = np.unique(groups[active], return_inverse=True)[1]
     found = []
-    outcomes = predict_many(circuit, faults, some, [one.probe for one in candidates])
-    for one, outcome in zip(candidates, outcomes, strict=True):
+    keys = at_fault(circuit, faults, some)
+    wanted = [one for one in candidates if not one.probe.alone or keys & set(one.probe.alone)]
+    outcomes = predict_many(circuit, faults, some, [one.probe for one in wanted])
+    for one, outcome in zip(wanted, outcomes, strict=True):
         spread = np.hypot(outcome.spread, _METER)
         found.append(Worth(one, _information(outcome.scaled, spread, weight, of)))
     return sorted(found, key=_best_first)
+
+
+def at_fault(circuit: Circuit, faults: Faults, some: Hypotheses) -> frozenset[str]:
+    """The keys of the parts that are at fault in some hypothesis: any other part by itself reads the
+    same under all of them.
+    """
+    both = np.union1d(some.first, some.second).tolist()
+    return frozenset(circuit.parts[faults.singles[one].part].key for one in both if one)
 
 
 def _best_first(one: Worth) -> float:
