@@ -70,15 +70,6 @@ export function useCircuitAsked(machine: number, body: CircuitAsked | null) {
   });
 }
 
-/** What the readings of a job say by its machine's circuit. */
-export function useDiagnosis(job: number) {
-  return useQuery({
-    queryKey: keys.diagnosis(job),
-    queryFn: () => ask(client.GET("/api/v1/jobs/{number}/circuit", of(job))),
-    placeholderData: keepPreviousData,
-  });
-}
-
 /** How to find the open part of a chain, begun where one says; nothing where nothing is likely open. */
 export function useChainSearch(job: number, begin: string) {
   return useQuery({

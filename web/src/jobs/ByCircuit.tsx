@@ -1,14 +1,18 @@
+import { lazy, useState } from "react";
 import { Link } from "react-router";
-import { useDiagnosis } from "@/api/circuits";
-import { Ladder } from "@/circuits/Ladder";
+import { useDiagnosis } from "@/api/diagnosis";
+import { OnDemand } from "@/ui/OnDemand";
 import { Explanations } from "./circuit/Explanations";
 import { NextReadings } from "./circuit/NextReadings";
 import type { Visit } from "./useVisit";
+
+const Ladder = lazy(() => import("@/circuits/Ladder").then((one) => ({ default: one.Ladder })));
 
 /** What the readings say by the machine's circuit: explanations by weight, and what to measure next. */
 export default function ByCircuit({ visit }: { visit: Visit }) {
   const { job } = visit;
   const found = useDiagnosis(job.number).data;
+  const [isDrawn, setDrawn] = useState(false);
   if (!found) return null;
   const standing = new Map(found.parts.map((one) => [one.part, one.standing]));
   return (
@@ -18,9 +22,13 @@ export default function ByCircuit({ visit }: { visit: Visit }) {
         <Explanations found={found} />
       </div>
       <NextReadings visit={visit} found={found} />
-      <details>
+      <details onToggle={(event) => setDrawn(event.currentTarget.open)}>
         <summary className="min-h-9 cursor-pointer text-action-text">The drawing</summary>
-        <Ladder drawing={found.circuit.drawing} marks={{ standing }} />
+        {isDrawn && (
+          <OnDemand>
+            <Ladder drawing={found.circuit.drawing} marks={{ standing }} />
+          </OnDemand>
+        )}
       </details>
       <Link
         to={`/jobs/${job.number}/circuit`}

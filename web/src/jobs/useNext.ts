@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { useDiagnosis } from "@/api/circuits";
+import { useDiagnosis } from "@/api/diagnosis";
 import { searchOf } from "./circuit/searchOf";
 import type { Visit } from "./useVisit";
 import { titleOf } from "./words";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { useDiagnosis } from "@/api/circuits";
+import { useDiagnosis } from "@/api/diagnosis";
 import { useJob } from "@/api/jobs";
 import type { Diagnosis, Job, PointRead } from "@/api/types";
 import { useShownLiveState } from "@/app/liveState";

@@ -1,5 +1,5 @@
 import type { FormEvent } from "react";
-import { useDiagnosis } from "@/api/circuits";
+import { useDiagnosis } from "@/api/diagnosis";
 import { useReport } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { AnyEntry, Job } from "@/api/types";
