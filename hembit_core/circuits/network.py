@@ -7,6 +7,7 @@ overflow.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -58,6 +59,33 @@ class Network:
             self.conductance[which],
             self.spread[which],
             self.volts[which],
+        )
+
+    @classmethod
+    def joined(cls, some: Sequence[Network]) -> Network:
+        """Of several groups of hypotheses, one after the other."""
+        return cls(
+            some[0].ends,
+            some[0].nodes,
+            np.concatenate([one.conductance for one in some]),
+            np.concatenate([one.spread for one in some]),
+            np.concatenate([one.volts for one in some]),
+        )
+
+    def of_both(self, faults: Faults, hypotheses: Hypotheses) -> Network:
+        """Of hypotheses, where this one is of every single fault: each branch as the fault has it that
+        touches it.
+        """
+        one, other = hypotheses.first, hypotheses.second
+        touched = faults.touched[other]
+        is_dead = not self.volts.any()
+        none = np.broadcast_to(self.volts[:1], touched.shape)
+        return Network(
+            self.ends,
+            self.nodes,
+            np.where(touched, self.conductance[other], self.conductance[one]),
+            np.where(touched, self.spread[other], self.spread[one]),
+            none if is_dead else np.where(touched, self.volts[other], self.volts[one]),
         )
 
     @property

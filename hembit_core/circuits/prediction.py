@@ -12,6 +12,7 @@ from hembit_core.circuits.probe import Kind
 
 SCALE: dict[Kind, float] = {"ohms": 0.3, "volts": 1.5, "amps": 0.05, "millivolts": 0.2}
 """Below this a figure counts by its size, above by its share, as arsinh(x / 2 s) [Ω, V, A, mV]."""
+LEAST_OHMS = 1e-6
 OPEN = 1e9
 """Ohms from which on a path is none [Ω]."""
 
@@ -69,3 +70,12 @@ def along(kind: Kind, figure: np.ndarray, change: np.ndarray) -> Floats:
     size = np.abs(figure)
     in_phase = np.real(np.conj(figure)[..., None] * change) / np.maximum(size, 1e-12)[..., None]
     return np.asarray(np.where((size < SCALE[kind])[..., None], np.abs(change), in_phase))
+
+
+def straight(spread: Floats) -> Floats:
+    """The standard deviation of R / median R where ln R has that standard deviation [1].
+
+    √((exp s² − 1) exp s²): of a log-normal law, so that its upper tail is not taken for impossible.
+    """
+    grown = np.exp(spread**2)
+    return np.asarray(np.sqrt((grown - 1) * grown))

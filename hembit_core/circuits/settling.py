@@ -32,23 +32,29 @@ def solver_of(
     ``closed`` and ``drawn`` as in :func:`~hembit_core.circuits.network.network_of`; ``many`` pairs of
     nodes will be asked.
     """
-    network = network_of(circuit, faults, hypotheses, probe, closed, drawn)
     count = len(faults.singles)
     if drawn is not None or len(hypotheses) < WORTH_IT * count:
+        network = network_of(circuit, faults, hypotheses, probe, closed, drawn)
         return network, Afresh(network, many=many)
     every = Hypotheses(np.arange(count), np.zeros(count, dtype=np.int64), np.zeros(count))
-    groups: list[tuple[NDArray[np.intp], Solver]] = []
+    networks: list[Network] = []
+    solvers: list[tuple[NDArray[np.intp], Solver]] = []
     for places in _alike(circuit, hypotheses, closed):
-        some = network.take(places)
-        if len(places) < WORTH_IT * count:
-            groups.append((places, Afresh(some, many=many)))
+        some = hypotheses.take(places)
+        if len(places) < WORTH_IT * count and closed is not None:
+            networks.append(network_of(circuit, faults, some, probe, closed[places]))
+            solvers.append((places, Afresh(networks[-1], many=many)))
             continue
-        pattern = (
-            None if closed is None else np.broadcast_to(closed[places[0]], (count, closed.shape[1]))
-        )
+        pattern = None
+        if closed is not None:
+            pattern = np.broadcast_to(closed[places[0]], (count, closed.shape[1]))
         singles = network_of(circuit, faults, every, probe, pattern)
-        groups.append((places, ByOneFault(singles, some, hypotheses.take(places))))
-    return network, groups[0][1] if len(groups) == 1 else Grouped(groups)
+        networks.append(singles.of_both(faults, some))
+        solvers.append((places, ByOneFault(singles, networks[-1], some)))
+    if len(solvers) == 1:
+        return networks[0], solvers[0][1]
+    back = np.argsort(np.concatenate([places for places, _ in solvers]))
+    return Network.joined(networks).take(back), Grouped(solvers)
 
 
 def _alike(circuit: Circuit, hypotheses: Hypotheses, closed: Bools | None) -> list[NDArray[np.intp]]:

@@ -9,11 +9,10 @@ import numpy as np
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses, Ints
 from hembit_core.circuits.network import OWN_AT_WORK, followed
-from hembit_core.circuits.prediction import OPEN, Prediction, along, scaled, slope
+from hembit_core.circuits.prediction import LEAST_OHMS, OPEN, Prediction, along, scaled, slope, straight
 from hembit_core.circuits.probe import Kind, Probe
 from hembit_core.circuits.settling import settled, solver_of
 
-LEAST_OHMS = 1e-6
 FLOATS_FROM = 1e6
 """A node that is fed through more floats, and a ghost may stand there [Ω]."""
 GHOST = 0.6
@@ -155,15 +154,6 @@ class Solved:
         )
         by_branch *= (slope(kind, size) * self.live)[..., None]
         return _each(kind, size * self.live, by_branch, more)
-
-
-def straight(spread: Floats) -> Floats:
-    """The standard deviation of R / median R where ln R has that standard deviation [1].
-
-    √((exp s² − 1) exp s²): of a log-normal law, so that its upper tail is not taken for impossible.
-    """
-    grown = np.exp(spread**2)
-    return np.asarray(np.sqrt((grown - 1) * grown))
 
 
 def _each(kind: Kind, value: Floats, by_branch: Floats, more: Floats) -> Iterator[Prediction]:

@@ -70,10 +70,11 @@ class ByOneFault:
     def __init__(self, singles: Network, network: Network, hypotheses: Hypotheses) -> None:
         self._singles = singles
         self._inverse = np.linalg.inv(matrix_of(singles))
-        one = _change(singles, network, hypotheses.first)
-        other = _change(singles, network, hypotheses.second)
-        self._parent = np.where(one[0], hypotheses.first, hypotheses.second)
-        branch = np.where(one[0], one[1], other[1])
+        fits, changed = _changes(singles)
+        first, second = hypotheses.first, hypotheses.second
+        # The second changed in the network of the first, or else the first in that of the second.
+        self._parent = np.where(fits[second], first, second)
+        branch = np.where(fits[second], changed[second], changed[first])
         rows = np.arange(len(branch))
         self._first, self._second = network.ends[branch, 0], network.ends[branch, 1]
         self._moved = (
@@ -83,7 +84,7 @@ class ByOneFault:
         delta = network.conductance[rows, branch] - singles.conductance[self._parent, branch]
         left = 1 + delta * across
         self._share = delta / np.where(np.abs(left) < _CANCELS, 1.0, left)
-        self._afresh = np.flatnonzero(~(one[0] | other[0]) | (np.abs(left) < _CANCELS))
+        self._afresh = np.flatnonzero(~(fits[first] | fits[second]) | (np.abs(left) < _CANCELS))
         if len(self._afresh):
             self._solved = Afresh(network.take(self._afresh))
 
@@ -109,15 +110,12 @@ class ByOneFault:
         return np.asarray(found)
 
 
-def _change(
-    singles: Network, network: Network, parent: NDArray[np.int64]
-) -> tuple[Bools, NDArray[np.intp]]:
-    """Whether a hypothesis is one branch changed in its parent's network, and which branch."""
-    changed = singles.conductance[parent] != network.conductance
-    opened = (changed & (network.conductance == 0)).any(axis=1)
-    driven = (singles.volts[parent] != network.volts).any(axis=1)
-    fits = (changed.sum(axis=1) <= 1) & ~opened & ~driven
-    return fits, changed.argmax(axis=1)
+def _changes(singles: Network) -> tuple[Bools, NDArray[np.intp]]:
+    """Whether each fault is one branch changed, and not opened, in the sound network; which branch."""
+    changed = singles.conductance != singles.conductance[0]
+    opened = (changed & (singles.conductance == 0)).any(axis=1)
+    driven = (singles.volts != singles.volts[0]).any(axis=1)
+    return (changed.sum(axis=1) <= 1) & ~opened & ~driven, changed.argmax(axis=1)
 
 
 class Grouped:

@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hembit_core.circuits import settling
+from hembit_core.circuits.by_itself import by_itself
 from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.explaining import least_fitting, weigh
@@ -18,6 +19,7 @@ from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.simulated import SimulatedMeter, simulate
+from hembit_core.circuits.solved import Solved
 from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
 
 KEYS = st.sampled_from(sorted(TEMPLATES))
@@ -160,3 +162,22 @@ class GhostTest(TestCase):
         self.assertEqual(float(low.more[0]), 0.0)
         machine = simulate(circuit, (), np.random.default_rng(1), SimulatedMeter(input_ohms=3e3))
         self.assertLess(machine.read(probe).value or 0.0, 1.0)
+
+
+class ByItselfTest(TestCase):
+    @settings(max_examples=30, deadline=None)
+    @given(KEYS, st.data())
+    def test_a_part_by_itself_needs_no_network(self, key: str, data: st.DataObject) -> None:
+        circuit = TEMPLATES[key]()
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        probes = [one.probe for one in candidates_of(circuit) if one.probe.alone]
+        probe = data.draw(st.sampled_from(probes))
+        count = min(len(every), 200)
+        places = data.draw(st.lists(st.integers(0, len(every) - 1), min_size=1, max_size=count))
+        some = every.take(np.array(places))
+        quick = by_itself(circuit, faults, some, probe)
+        if quick is None:
+            return
+        (due,) = Solved(circuit, faults, some, [probe], None).read(1e7)
+        np.testing.assert_allclose(quick.scaled, due.scaled, atol=1e-3)
+        np.testing.assert_allclose(quick.by_branch, due.by_branch, atol=1e-3)
