@@ -51,6 +51,7 @@ class TruthCode(StrEnum):
     TOO_LITTLE_ARRIVES = "too_little_arrives"
     TO_EARTH_ONLY = "to_earth_only"
     RETURN_LOST = "return_lost"
+    VOLTS_WHERE_NONE = "volts_where_none"
     MAY_BE_GHOST = "may_be_ghost"
     NO_PATH = "no_path"
     LOWER = "lower"
@@ -143,9 +144,14 @@ def _volts(
             )
         return TruthCode.AS_DUE, "As in a healthy machine"
     if float(due.value[0]) < SCALE[probe.kind] and value > _FULL * highest / 2:
-        return TruthCode.RETURN_LOST, (
-            "Volts where there should be none: the return to the supply is open, and what hangs on it "
-            "stands at the line's volts through its load. Treat it as live"
+        if CASE in (probe.first, probe.second) and _is_return(circuit, probe):
+            return TruthCode.RETURN_LOST, (
+                "Volts where there should be none: the return to the supply is open, and what hangs on "
+                "it stands at the line's volts through its load. Treat it as live"
+            )
+        return TruthCode.VOLTS_WHERE_NONE, (
+            "Volts where there should be none: something is closed that should be open, something "
+            "between the two is open that should be closed, or the return is lost. Treat it as live"
         )
     if none and float(due.value[0]) <= _NOTHING * highest:
         return TruthCode.AS_DUE, "As in a healthy machine: no volts"
@@ -222,6 +228,17 @@ def _across(
         f"{lost} are lost across {name}: a closed one loses next to nothing. Burnt, loose, or a ghost "
         "across an open one with an open load behind it"
     )
+
+
+def _is_return(circuit: Circuit, probe: Probe) -> bool:
+    """Whether one of the points is a neutral's own: a source of no volts."""
+    neutral = {
+        node
+        for part in circuit.parts
+        if not part.component.volts and any(path.role is Role.SOURCE for path in part.component.paths)
+        for node in part.nodes
+    }
+    return bool({probe.first, probe.second} - {CASE} & neutral)
 
 
 def _highest(circuit: Circuit, probe: Probe) -> float:

@@ -18,6 +18,7 @@ from hembit_core.circuits.series import (
     joint_minutes,
     search_plan,
 )
+from hembit_core.circuits.suspects import share_text
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 
@@ -128,7 +129,9 @@ def _line(names: dict[str, str], one: SearchStep) -> SearchLine:
         if one.part
         else f"Open the joint at {one.second}: ohms from {one.first} to {one.second}"
     )
-    return SearchLine(depth=one.depth, after=after, text=text, share=f"{100 * one.share:.0f} %")
+    return SearchLine(
+        depth=one.depth, after=after, text=text, share="" if one.depth == 0 else share_text(one.share)
+    )
 
 
 def _then(

@@ -27,6 +27,13 @@ _FOR, _AGAINST = log(2.0), -log(4.0)
 """A reading speaks for an explanation that makes it so much likelier than the others do [ln]."""
 
 
+def share_text(weight: float) -> str:
+    """A weight in words: never all of it, and never nothing, since neither is known."""
+    if weight > 0.995:
+        return "> 99 %"
+    return "< 1 %" if weight < 0.005 else f"{100 * weight:.0f} %"
+
+
 class Suspicion(StrEnum):
     """How a part stands by all readings."""
 

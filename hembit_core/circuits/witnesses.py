@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hembit_core.circuits.suspects import Suspicion
+from hembit_core.circuits.suspects import Suspicion, share_text
 from hembit_core.circuits.words import DiagnosisOut
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.model import Model
@@ -38,14 +38,13 @@ def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
 
     Raises
     ------
-    StopIteration
+    KeyError
         If the part is not in the circuit.
     """
-    own = next(one for one in said.parts if one.part == part)
+    own = {one.part: one for one in said.parts}[part]
     named = [one for one in said.explanations if part in one.parts]
-    share = f"{100 * own.weight:.0f} %"
     if own.standing is Suspicion.SUSPECT and named:
-        says = f"Suspect, {share}: {named[0].text}"
+        says = f"Suspect, {share_text(own.weight)}: {named[0].text}"
     elif own.standing is Suspicion.GOOD:
         says = "Ruled out: the readings of the machine do not go with a fault of it"
     else:
@@ -62,7 +61,7 @@ def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
     return Witness(
         standing=own.standing,
         says=says,
-        rests_on=named[0].speaks_for if named else (),
+        rests_on=named[0].speaks_for if named and own.standing is Suspicion.SUSPECT else (),
         differs=differs,
         asks=asks if differs else "",
     )

@@ -10,7 +10,7 @@ from hembit_core.circuits.explanations import Explanation
 from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.next_reading import Worth
 from hembit_core.circuits.probe import UNITS, Probe, Reading
-from hembit_core.circuits.suspects import PartStanding, Speaks, speaking, standings
+from hembit_core.circuits.suspects import PartStanding, Speaks, share_text, speaking, standings
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 
@@ -127,7 +127,7 @@ def _explained(
         text=_fault_text(circuit, one),
         parts=tuple(each.part for each in one.faults),
         weight=one.weight,
-        weight_text=f"{100 * one.weight:.0f} %",
+        weight_text=share_text(one.weight),
         tied=one.tied,
         speaks_for=tuple(readings[place] for place in speaks.for_it),
         speaks_against=tuple(readings[place] for place in speaks.against),

@@ -74,6 +74,11 @@ class ElsewhereTest(TestCase):
     def test_a_lost_return_is_told(self) -> None:
         self.assertEqual(said(volts("N", CASE, 227.0)).code, TruthCode.RETURN_LOST)
 
+    def test_volts_behind_what_should_be_open_are_not_a_lost_return(self) -> None:
+        found = said(volts("3", CASE, 228.0, "thermostat"))
+        self.assertEqual(found.code, TruthCode.VOLTS_WHERE_NONE)
+        self.assertIn("closed that should be open", found.text)
+
     def test_across_a_load(self) -> None:
         self.assertEqual(said(volts("3", "N", 228.0)).code, TruthCode.AS_DUE)
         self.assertEqual(said(volts("3", "N", 0.2)).code, TruthCode.NOTHING_ARRIVES)

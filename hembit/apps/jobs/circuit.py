@@ -16,9 +16,8 @@ from hembit.apps.machines.circuit import CircuitOut, revision_out
 from hembit_core.cautions import cautions
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
-from hembit_core.circuits.diagnosis import diagnose
-from hembit_core.circuits.explaining import weigh
-from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
+from hembit_core.circuits.diagnosis import Diagnosis, diagnose
+from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.search_words import SearchOut, searches
 from hembit_core.circuits.witnesses import Witness, witness_on
@@ -148,17 +147,22 @@ def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
     here = circuit_of(visit)
     if here is None:
         return ()
-    faults, every = faults_of(here.circuit), hypotheses_of(here.circuit)
-    weighed = weigh(here.circuit, faults, every, readings_of(visit, here))
+    weighed = _diagnosed(here.circuit, readings_of(visit, here)).weighed
     devices = {one.pk for one in visit.positions if one.is_safety_device}
     safety = {key for key, position in here.positions.items() if position in devices}
-    return searches(here.circuit, faults, weighed, safety, begin)
+    return searches(here.circuit, faults_of(here.circuit), weighed, safety, begin)
+
+
+@lru_cache(maxsize=8)
+def _diagnosed(circuit: Circuit, readings: tuple[Reading, ...]) -> Diagnosis:
+    """Worked out once for each set of readings: whoever looks again waits no more."""
+    return diagnose(circuit, readings, circuit.working)
 
 
 @lru_cache(maxsize=32)
 def _said(circuit: Circuit, readings: tuple[Reading, ...]) -> DiagnosisOut:
-    """Worked out once for each set of readings: whoever looks again waits no more."""
-    return told(circuit, diagnose(circuit, readings, circuit.working), readings)
+    """The same in words."""
+    return told(circuit, _diagnosed(circuit, readings), readings)
 
 
 def _item(visit: Visit, here: JobCircuit, probe: Probe) -> str:
@@ -170,10 +174,11 @@ def _item(visit: Visit, here: JobCircuit, probe: Probe) -> str:
     if spec is None:
         return ""
     path = here.circuit.parts[here.circuit.place_of(probe.alone[0])].component.paths[0]
-    if path.role is PathRole.CONTACT:
+    is_to_case = CASE in (probe.first, probe.second)
+    if path.role is PathRole.CONTACT and not is_to_case:
         is_closed = path.closed_at_rest != bool(probe.called)
         return f"{position}:{'contact_closed' if is_closed else 'contact_open'}"
-    role = Role.TO_CASE if CASE in (probe.first, probe.second) else Role.ALONG
+    role = Role.TO_CASE if is_to_case else Role.ALONG
     along = [
         name
         for name in with_role(role)

@@ -38,18 +38,19 @@ def circuit_of(visit: Visit) -> JobCircuit | None:
     """
     job = visit.job
     closed = job.entries.filter(kind="closed").last() if job.closed_at else None
-    kept = circuit_before(job.machine, closed.sequence if closed else None)
-    return None if kept is None else _whole(visit, kept)
+    before = closed.sequence if closed else None
+    kept = circuit_before(job.machine, before)
+    return None if kept is None else _whole(visit, kept, before)
 
 
-def _whole(visit: Visit, kept: MachineCircuit) -> JobCircuit:
+def _whole(visit: Visit, kept: MachineCircuit, before: int | None) -> JobCircuit:
     positions = {row.key: row.position for row in rows_of(kept) if row.position is not None}
     kinds = {
         key: visit.specs[position].kind
         for key, position in positions.items()
         if position in visit.specs
     }
-    failed = failed_kinds()
+    failed = failed_kinds(before)
     symptom = Symptom(visit.job.symptom)
     circuit = complained_of(circuit_with_parts(visit.job.machine, kept), kinds, symptom, failed)
     count = sum(failed.values())
