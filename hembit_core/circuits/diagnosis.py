@@ -28,13 +28,17 @@ _DANGEROUS = {"short", "leaks", "low"}
 
 @dataclass(frozen=True)
 class Diagnosis:
-    """What the readings say of a circuit; ``repeat`` is the one that fits least, where nothing does."""
+    """What the readings say of a circuit.
+
+    ``entropy`` is how much is open [bit]; ``repeat`` the reading that fits least, where nothing does.
+    """
 
     weighed: Weighed
     ranked: tuple[Explanation, ...]
     next: tuple[Worth, ...]
     danger: float
     misfit: float
+    entropy: float
     repeat: Reading | None = None
 
     @property
@@ -80,7 +84,10 @@ def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, .
     repeat = None
     if misfit > CONTRADICTS:
         repeat = readings[least_fitting(circuit, faults, hypotheses, readings)]
-    return Diagnosis(weighed, ranked, tuple(found), danger, misfit, repeat)
+    shares = np.bincount(groups, weighed.weight)
+    shares = shares[shares > 1e-15]
+    entropy = float(-(shares * np.log2(shares)).sum())
+    return Diagnosis(weighed, ranked, tuple(found), danger, misfit, entropy, repeat)
 
 
 def _worth(

@@ -11,6 +11,7 @@ from hembit_core.circuits.hypotheses import faults_of
 from hembit_core.circuits.next_reading import Worth
 from hembit_core.circuits.probe import UNITS, Probe, Reading
 from hembit_core.circuits.suspects import PartStanding, Speaks, share_text, speaking, standings
+from hembit_core.data_files import table
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 
@@ -54,6 +55,7 @@ class NextOut(Model):
     probe: Probe
     bits: float
     minutes: float
+    settles: str
     item: str = ""
 
 
@@ -92,7 +94,9 @@ def told(circuit: Circuit, found: Diagnosis, readings: Sequence[Reading]) -> Dia
         explanations=tuple(
             _explained(circuit, one, each, where) for one, each in zip(shown, speak, strict=True)
         ),
-        next=() if found.settled else tuple(_next(circuit, one) for one in found.next[:_PROPOSED]),
+        next=()
+        if found.settled
+        else tuple(_next(circuit, one, found.entropy) for one in found.next[:_PROPOSED]),
         danger=found.is_dangerous,
     )
 
@@ -157,8 +161,11 @@ def read_text(circuit: Circuit, one: Reading) -> str:
     return f"{where_text(circuit, one.probe)}: {figure}"
 
 
-def _next(circuit: Circuit, one: Worth) -> NextOut:
-    probe = one.candidate.probe
+def _next(circuit: Circuit, one: Worth, entropy: float) -> NextOut:
+    probe, minutes = one.candidate.probe, one.candidate.cost
+    if probe.is_live:  # what counts against going live is no time
+        minutes /= float(table("measuring_costs")["worth_live"])
+    settled = share_text(min(one.bits / max(entropy, one.bits, 1e-12), 1.0))
     if probe.kind == "amps":
         how = "clamp round one conductor, machine live and called"
     elif probe.alone:
@@ -171,5 +178,6 @@ def _next(circuit: Circuit, one: Worth) -> NextOut:
         part=probe.part or "".join(probe.alone[:1]),
         probe=probe,
         bits=one.bits,
-        minutes=one.candidate.cost,
+        minutes=minutes,
+        settles=f"about {minutes:.0f} min, and would settle {settled} of what is open",
     )

@@ -10562,6 +10562,8 @@ export interface components {
             bits: number;
             /** Minutes */
             minutes: number;
+            /** Settles */
+            settles: string;
             /**
              * Item
              * @default

@@ -19,7 +19,7 @@ export function useNext(visit: Visit): Next | null {
     const place = `/jobs/${job.number}/circuit?${searchOf(first.probe)}`;
     return {
       title: first.text,
-      detail: `${first.how} · it would tell most for its time`,
+      detail: `${first.how} · ${first.settles}`,
       go: () => (isStep ? visit.goTo(first.item) : navigate(place)),
     };
   }

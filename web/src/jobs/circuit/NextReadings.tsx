@@ -16,7 +16,9 @@ export function NextReadings({ visit, found }: { visit: Visit; found: Diagnosis 
         {found.next.map((one) => (
           <li key={one.text} className="py-1">
             <b className="font-semibold">{one.text}</b>
-            <span className="block text-[0.93rem] text-muted">{one.how}</span>
+            <span className="block text-[0.93rem] text-muted">
+              {one.how}; {one.settles}
+            </span>
             {job.state === "open" &&
               (items.has(one.item) ? (
                 <Link
