@@ -59,11 +59,12 @@ from hembit_core.families.winding_set.family import SetResistances
 from hembit_core.families.winding_set.spec import WindingSet
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
-from hembit_core.findings.which_sensor import which_sensor
 from hembit_core.judge import PartReading, PartSpec, expectations, judge
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.states import DecisionRule, Outcome, State
 from hembit_core.meters import Meter, unknown_meter
+from hembit_core.sensor_curves.known import known_curves
+from hembit_core.sensor_curves.ranking import MeasuredPairs, rank_curves
 from hembit_core.thermometers import TemperatureSource, Thermometer
 from hembit_core.version import CORE_VERSION
 
@@ -99,6 +100,7 @@ __all__ = [
     "LineCurrents",
     "LineToLine",
     "LoopResistance",
+    "MeasuredPairs",
     "Meter",
     "Observation",
     "OpenContact",
@@ -143,7 +145,8 @@ __all__ = [
     "expectations",
     "find",
     "judge",
+    "known_curves",
     "parse_display",
+    "rank_curves",
     "unknown_meter",
-    "which_sensor",
 ]

@@ -2,18 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
+import numpy as np
 from pydantic import Field
 
 from hembit_core.errors import InputError
 from hembit_core.figures import Metres, Resistance, Temperature
-from hembit_core.findings.which_sensor import which_sensor
 from hembit_core.model import Model
 from hembit_core.notation import fixed, quantity
 from hembit_core.physics.boiling import boiling_point, standard_pressure
 from hembit_core.reckoner.result import Reckoned
+from hembit_core.sensor_curves.known import known_curves
+from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves
+from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
+
+_THERMOMETER = 1.0
+"""How far off the thermometer of given points may be [K]."""
 
 
 class BoilingPointSum(Model):
@@ -67,38 +74,45 @@ class WhichSensorSum(Model):
     points: tuple[KnownPoint, ...] = Field(min_length=1, max_length=20)
 
     def reckon(self) -> Reckoned:
-        """Known curves ranked by their largest residual in kelvin."""
-        points = [(one.celsius.value, one.ohms.value) for one in self.points]
-        ranked = which_sensor(points)
+        """Known curves by what they are off, the thermometer 1 K at most and the ohms nothing."""
+        points = [(one.celsius.value, one.ohms.value, 0.0) for one in self.points]
+        ranked = rank_curves(MeasuredPairs.of(points, rectangular(_THERMOMETER)), known_curves())
         if not ranked:
             return Reckoned(
-                headline="No curve of the library reaches these figures",
-                explanation=("Open, shorted, or a type that is not in the library.",),
+                headline="None of the known curves is near these figures",
+                explanation=("Open, shorted, or a type that is not among them.",),
                 working=(),
             )
-        fits = [one for one in ranked if one.worst <= one.allowed]
+        fits = [one for one in ranked if one.fits]
         if len(fits) == 1:
-            headline = f"{fits[0].name} fits, within {fits[0].worst:.1f} K"
+            headline = f"{fits[0].name} fits, within {_worst(fits[0])} K"
         elif fits:
             headline = f"{len(fits)} curves fit, {fits[0].name} best"
         else:
-            headline = f"None fits; the nearest is {ranked[0].name}, {ranked[0].worst:.1f} K off"
+            headline = f"None fits; the nearest is {ranked[0].name}, {_worst(ranked[0])} K off"
         one_point = "One point cannot tell curves apart that cross there: take ice and boiling water."
         return Reckoned(
             headline=headline,
             explanation=(one_point,) if len(points) == 1 else (),
-            working=tuple(
-                WorkingLine(
-                    label=one.name,
-                    result=f"{one.worst:.1f} K off at most",
-                    figures=", ".join(
-                        f"{fixed(residual, 1)} K at {celsius:g} °C, {quantity(ohms, 'Ω', 4)}"
-                        for residual, (celsius, ohms) in zip(one.residuals, points, strict=True)
-                    ),
-                    source="fits" if one.worst <= one.allowed else f"{one.allowed:.1f} K is allowed",
-                    value=one.worst,
-                    unit="K",
-                )
-                for one in ranked[:8]
-            ),
+            working=tuple(_line(one, points) for one in ranked[:8]),
         )
+
+
+def _worst(one: Ranked) -> str:
+    return fixed(float(np.abs(one.off).max()), 1)
+
+
+def _line(one: Ranked, points: Sequence[tuple[float, float, float]]) -> WorkingLine:
+    """A known curve, what it is off at each point, and what is allowed where it is furthest off."""
+    furthest = int((np.abs(one.off) - one.allowed).argmax())
+    return WorkingLine(
+        label=one.name,
+        result=f"{_worst(one)} K off at most",
+        figures=", ".join(
+            f"{fixed(off, 1)} K at {celsius:g} °C, {quantity(ohms, 'Ω', 4)}"
+            for off, (celsius, ohms, _) in zip(one.off.tolist(), points, strict=True)
+        ),
+        source="fits" if one.fits else f"{fixed(float(one.allowed[furthest]), 1)} K is allowed",
+        value=float(np.abs(one.off).max()),
+        unit="K",
+    )

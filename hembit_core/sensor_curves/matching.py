@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from pydantic import Field
 
 from hembit_core.conditions import Conditions
-from hembit_core.curves.ends import Floats
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
@@ -17,15 +15,13 @@ from hembit_core.figures import Temperature, TemperatureLimit
 from hembit_core.model import Model
 from hembit_core.notation import expanded_text, fixed, quantity
 from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
-from hembit_core.rules import Rules
 from hembit_core.sensor_curves.next_bath import NextBath, next_bath
-from hembit_core.sensor_curves.separation import band_at, is_one_curve, temperature_at
+from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves
+from hembit_core.sensor_curves.separation import is_one_curve
 from hembit_core.thermometers import TemperatureSource
 
 _SHOWN = 12
 """How many curves are told [1]."""
-_NEAR = 5.0
-"""A curve that is off by more than so many times what is allowed is another one [1]."""
 
 
 class Pair(Model):
@@ -82,17 +78,6 @@ class Matched(Model):
     next: NextBath | None
 
 
-@dataclass(frozen=True)
-class _Measured:
-    """The pairs as they were taken: °C, U of it [K]; net Ω, U of it [Ω]; shape (n,) each."""
-
-    celsius: Floats
-    expanded_kelvin: Floats
-    ohms: Floats
-    expanded_ohms: Floats
-    weights: Floats
-
-
 def match_sensor(
     taken: PairsTaken,
     known: Sequence[tuple[str, TemperatureSensor]],
@@ -100,9 +85,7 @@ def match_sensor(
 ) -> Matched:
     """Rank known curves by how far they read off the thermometer.
 
-    A curve fits where |t(R) − t| ≤ band + U at every pair, U of the temperature and of the ohms
-    together (k = 2). Misfit: √(Σ w (t(R) − t)² / Σ w), w = 1/u² of the temperature alone,
-    so that every curve is weighed alike.
+    What fits, and the misfit: see :func:`hembit_core.sensor_curves.ranking.rank_curves`.
 
     Parameters
     ----------
@@ -114,18 +97,9 @@ def match_sensor(
     ------
     InputError
         If a display cannot be used, or says that the sensor is open or shorted.
-
-    References
-    ----------
-    JCGM 100:2008, 5.1.2 (U), 4.3.7 (limits); weighted least squares in t.
     """
     measured = _measured(taken, conditions)
-    found = [
-        one
-        for place, (name, spec) in enumerate(known)
-        if (one := _match(place, name, spec, measured, conditions.rules))
-    ]
-    found.sort(key=lambda one: (not one.fits, one.misfit))
+    found = [_match(one, measured) for one in rank_curves(measured, known, conditions.rules)]
     fitting = [one for one in found if one.fits]
     rivals = _distinct([known[one.place] for one in fitting])
     then = next_bath(rivals, conditions.rules, measured.celsius.tolist()) if len(rivals) > 1 else None
@@ -140,7 +114,7 @@ def match_sensor(
     )
 
 
-def _measured(taken: PairsTaken, conditions: Conditions) -> _Measured:
+def _measured(taken: PairsTaken, conditions: Conditions) -> MeasuredPairs:
     celsius, standard, ohms, expanded = [], [], [], []
     for place, pair in enumerate(taken.pairs):
         field = f"pairs.{place}.display"
@@ -158,44 +132,26 @@ def _measured(taken: PairsTaken, conditions: Conditions) -> _Measured:
         standard.append(conditions.standard_at(pair.celsius, limit))
         ohms.append(net.net)
         expanded.append(net.budget.expanded)
-    u = np.array(standard)
-    return _Measured(np.array(celsius), 2 * u, np.array(ohms), np.array(expanded), 1 / u**2)
+    return MeasuredPairs(np.array(celsius), np.array(standard), np.array(ohms), np.array(expanded))
 
 
-def _match(
-    place: int, name: str, spec: TemperatureSensor, measured: _Measured, rules: Rules
-) -> Match | None:
-    """How a curve fits; None where it is another sensor altogether."""
-    if isinstance(spec.sensor, SwitchingPtc):
-        return None
-    curve = spec.sensor.curve()
-    off = np.array([temperature_at(curve, float(one)) for one in measured.ohms]) - measured.celsius
-    if not np.isfinite(off).all():
-        return None
-    allowed = np.empty_like(off)
-    for at, (t, ohms) in enumerate(zip(measured.celsius, measured.ohms, strict=True)):
-        slope = abs(float(curve.relative_slope(float(t + off[at])))) * ohms
-        expanded = float(np.hypot(measured.expanded_kelvin[at], measured.expanded_ohms[at] / slope))
-        allowed[at] = band_at(spec, float(t), rules) + expanded
-    if not np.isfinite(allowed).all() or (np.abs(off) > _NEAR * allowed).any():
-        return None
-    weights = measured.weights
-    misfit = float(np.sqrt((weights * off**2).sum() / weights.sum()))
+def _match(one: Ranked, measured: MeasuredPairs) -> Match:
     return Match(
-        place=place,
-        name=name,
-        fits=bool((np.abs(off) <= allowed).all()),
-        misfit=misfit,
-        text=f"{quantity(misfit, 'K', 2)} off" if misfit >= 0.005 else "less than 0.01 K off",
+        place=one.place,
+        name=one.name,
+        fits=one.fits,
+        misfit=one.misfit,
+        text=f"{quantity(one.misfit, 'K', 2)} off" if one.misfit >= 0.005 else "less than 0.01 K off",
         pairs=tuple(
             PairOff(
-                celsius=float(t),
-                kelvin=float(one),
-                allowed=float(most),
-                text=f"{fixed(float(one), 1)} K at {fixed(float(t), 1)} °C, "
-                f"±{expanded_text(float(most), 'K')} allowed",
+                celsius=t,
+                kelvin=off,
+                allowed=most,
+                text=f"{fixed(off, 1)} K at {fixed(t, 1)} °C, ±{expanded_text(most, 'K')} allowed",
             )
-            for t, one, most in zip(measured.celsius, off, allowed, strict=True)
+            for t, off, most in zip(
+                measured.celsius.tolist(), one.off.tolist(), one.allowed.tolist(), strict=True
+            )
         ),
     )
 

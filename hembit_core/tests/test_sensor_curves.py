@@ -19,7 +19,9 @@ from hembit_core.families.temperature_sensor.types import SwitchingPtc
 from hembit_core.rules import default_rules
 from hembit_core.sensor_curves.comparing import CurvesAsked, show_curves
 from hembit_core.sensor_curves.drawn import table_temperatures
+from hembit_core.sensor_curves.known import known_curves
 from hembit_core.sensor_curves.matching import PairsTaken, match_sensor
+from hembit_core.sensor_curves.ranking import MeasuredPairs, rank_curves
 from hembit_core.sensor_curves.separation import separation
 from hembit_core.sensor_curves.stretch import ends_of
 
@@ -244,3 +246,40 @@ class WhichSensorTest(TestCase):
         ]
         found = match_sensor(taken(*rows, leads_nulled=True), KNOWN, Conditions())
         self.assertIn(name, {one.name for one in found.matches if one.fits})
+
+
+class RankedCurves(TestCase):
+    @given(st.sampled_from(known_curves()), st.floats(2, 12), st.floats(38, 55))
+    def test_every_known_curve_finds_itself(
+        self, one: tuple[str, TemperatureSensor], cold: float, warm: float
+    ) -> None:
+        name, spec = one
+        assert not isinstance(spec.sensor, SwitchingPtc)
+        curve = spec.sensor.curve()
+        points = [(t, float(curve.resistance(t)), 0.0) for t in (cold, warm)]
+        best = rank_curves(MeasuredPairs.of(points, 0.3), known_curves())[0]
+        self.assertEqual(best.name, name)
+        self.assertLess(best.misfit, 0.01)
+        self.assertTrue(best.fits)
+
+    def test_the_wider_the_ohms_the_more_curves_fit(self) -> None:
+        before: set[str] = set()
+        for wider in (0.0, 30.0, 300.0, 3000.0):
+            pairs = [(25.0, 10_020.0, wider), (0.0, 32_740.0, wider)]
+            fit = {
+                one.name
+                for one in rank_curves(MeasuredPairs.of(pairs, 0.3), known_curves())
+                if one.fits
+            }
+            self.assertIn("NTC 10 kΩ, B 3977", fit)
+            self.assertGreaterEqual(fit, before)
+            before = fit
+        self.assertGreater(len(before), 1)
+
+    def test_nothing_reaches_it_and_bad_points(self) -> None:
+        platinum = [one for one in known_curves() if one[0] == "Pt100"]
+        self.assertEqual(rank_curves(MeasuredPairs.of([(20.0, 3.0, 0.0)], 0.5), platinum), [])
+        with self.assertRaises(InputError):
+            MeasuredPairs.of([], 0.5)
+        with self.assertRaises(InputError):
+            MeasuredPairs.of([(20.0, 0.0, 0.0)], 0.5)

@@ -10,7 +10,6 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from hembit_core import InputError, Judgement, Outcome, State, expectations
-from hembit_core.findings.which_sensor import library, which_sensor
 from hembit_core.tests.readers import here, part, read
 
 NTC = {"type": "ntc_beta", "r25": "5k", "beta": "3470"}
@@ -237,25 +236,3 @@ class Senders(unittest.TestCase):
                     {"amount": "90", "ohms": "40"},
                 ],
             )
-
-
-class WhichSensor(unittest.TestCase):
-    @given(st.sampled_from(library()), st.floats(2, 12), st.floats(38, 55))
-    def test_every_curve_of_the_library_finds_itself(
-        self, one: tuple[str, Any], cold: float, warm: float
-    ) -> None:
-        name, sensor_ = one
-        curve = sensor_.curve()
-        points = [(t, float(curve.resistance(t))) for t in (cold, warm)]
-        best = which_sensor(points)[0]
-        self.assertEqual(best.name, name)
-        self.assertLess(best.worst, 0.01)
-
-    def test_nothing_reaches_it_and_bad_points(self) -> None:
-        self.assertEqual(
-            which_sensor([(20.0, 3.0)], [one for one in library() if one[0] == "Pt100"]), ()
-        )
-        with self.assertRaises(InputError):
-            which_sensor([])
-        with self.assertRaises(InputError):
-            which_sensor([(20.0, 0.0)])

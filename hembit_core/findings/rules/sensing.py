@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
+import numpy as np
+
+from hembit_core.curves.ends import Floats
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
-from hembit_core.findings.which_sensor import candidates
 from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
+from hembit_core.notation import fixed
+from hembit_core.sensor_curves.known import known_curves
+from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves, read_off
+from hembit_core.uncertainty import rectangular
 
+_THERMOMETER = 1.0
+"""How far off the thermometer of these readings may be [K]."""
+_ALIKE = 0.05
+"""Curves that read no further apart are one [K]."""
 _READ = (Role.ALONG, Role.SENSES)
 
 
@@ -23,7 +33,7 @@ def wrong_curve(spec: AnySpec, evidence: Evidence) -> Finding | None:
         return None
     every = [one for one in evidence.with_role(Role.ALONG) if one.plot]
     points = [
-        (point.x, point.y)
+        (point.x, point.y, point.expanded or 0.0)
         for one in every
         if one.plot
         for point in one.plot.points
@@ -31,26 +41,33 @@ def wrong_curve(spec: AnySpec, evidence: Evidence) -> Finding | None:
     ]
     if not points:
         return None
-    best = candidates(points, spec)
-    if not best or best[0].worst > best[0].allowed:
+    measured = MeasuredPairs.of(points, rectangular(_THERMOMETER))
+    best = [one for one in rank_curves(measured, known_curves()) if one.fits]
+    best = [one for one in best if not _reads_alike(one, read_off(spec, measured))]
+    if not best:
         return None
-    several = len({round(t, 1) for t, _ in points}) > 1
+    several = len({round(t, 1) for t, _, _ in points}) > 1
     certain = "" if several else " One point alone: take a second, in ice or boiling water."
-    names = ", ".join(one.name for one in best[:3] if one.worst <= one.allowed)
+    names = " or ".join(one.name for one in best[:3])
     return Finding(
         code=FindingCode.WRONG_CURVE if several else FindingCode.PERHAPS_ANOTHER_CURVE,
         conclusion=Conclusion.WRONG_PART if several else Conclusion.UNDECIDED,
-        headline=f"On another curve: {best[0].name}"
+        headline=f"On another curve: {names}"
         if several
         else f"Off its curve; it would fit {names}",
         rests_on=(
             *(cited(one) for one in off),
-            f"{best[0].name} within {best[0].worst:.1f} K",
+            f"{best[0].name} within {fixed(float(np.abs(best[0].off).max()), 1)} K",
         ),
         cites=tuple(dict.fromkeys(one.measurand for one in off)),
         rules_out=("its own curve",),
         next_step=f"Compare with the part that belongs there: same plug, other curve.{certain}",
     )
+
+
+def _reads_alike(one: Ranked, own: Floats | None) -> bool:
+    """Whether a curve reads as the part's own does here: the same one under another name."""
+    return own is not None and bool((np.abs(one.off - own) < _ALIKE).all())
 
 
 def drifted(spec: AnySpec, evidence: Evidence) -> Finding | None:
