@@ -8,13 +8,9 @@ import numpy as np
 
 from hembit_core.charts.fits import Fit, fit_beta, fit_steinhart_hart
 from hembit_core.charts.flags import ChartFlag, flags_of
-from hembit_core.charts.reading import (
-    ChartAnswers,
-    ChartLine,
-    ChartQuestion,
-    Point,
-    read_rows,
-)
+from hembit_core.charts.points import ChartLine, Point
+from hembit_core.charts.questions import ChartAnswers, ChartQuestion
+from hembit_core.charts.reading import read_rows
 from hembit_core.charts.thinning import MOST_POINTS, thinned
 from hembit_core.curves.thermistors import BetaCurve
 from hembit_core.errors import InputError

@@ -9,7 +9,7 @@ from typing import Literal
 
 import numpy as np
 
-from hembit_core.charts.reading import Point
+from hembit_core.charts.points import Point
 from hembit_core.curves.thermistors import ZERO_CELSIUS
 from hembit_core.model import Model
 from hembit_core.notation import quantity

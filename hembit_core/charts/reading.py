@@ -6,96 +6,23 @@ said, where none is, nothing is read until it is answered.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from decimal import Decimal
-from typing import Literal
-
-import numpy as np
 
 from hembit_core.charts.cells import Cell, Mark, Row, decimal_marks, figure, rows_in
+from hembit_core.charts.columns import Body, Columns
+from hembit_core.charts.points import ChartLine, Point, ReadRows
+from hembit_core.charts.questions import Asked, ChartAnswers, ChartOption, ChartQuestion
 from hembit_core.charts.units import (
     PREFIX,
     Degrees,
     Ohms,
     degrees_in,
-    is_nominal,
-    names_resistance,
-    names_temperature,
     ohms_in,
 )
 from hembit_core.errors import InputError
-from hembit_core.model import Model
 
 MOST_ROWS = 20_000
-Asked = Literal["decimal", "degrees", "ohms", "temperature_column", "resistance_column"]
-
-
-class ChartAnswers(Model):
-    """How somebody said that a chart is to be read; columns count from 0."""
-
-    decimal: Mark | None = None
-    degrees: Degrees | None = None
-    ohms: Ohms | None = None
-    temperature_column: int | None = None
-    resistance_column: int | None = None
-
-
-class ChartOption(Model):
-    """One way to read it."""
-
-    value: str
-    label: str
-
-
-class ChartQuestion(Model):
-    """What can be read in two ways, and which was taken; ``taken`` is empty until it is answered."""
-
-    asks: Asked
-    text: str
-    options: tuple[ChartOption, ...]
-    taken: str
-
-
-class ChartLine(Model):
-    """A line that was no point of the chart: why."""
-
-    line: int
-    text: str
-    problem: str
-
-
-@dataclass(frozen=True)
-class Point:
-    """A row of the chart: temperature and resistance as they were written, with their units."""
-
-    line: int
-    temperature: str
-    resistance: str
-    celsius: float
-    ohms: float
-    rounding: float
-    """Half a step of the last digit written [Ω]."""
-
-    @property
-    def warm(self) -> str:
-        """The temperature with its unit."""
-        return self.temperature if self.temperature.endswith("F") else f"{self.temperature} °C"
-
-    @property
-    def read(self) -> str:
-        """The resistance with its unit."""
-        digits = self.resistance.rstrip("kM")
-        return f"{digits} {self.resistance[len(digits) :]}Ω"
-
-
-@dataclass(frozen=True)
-class ReadRows:
-    """What was read: the points in the order of the lines, how, and what is open."""
-
-    points: tuple[Point, ...]
-    how: tuple[str, ...]
-    questions: tuple[ChartQuestion, ...]
-    unread: tuple[ChartLine, ...]
+"""Of a chart [1]."""
 
 
 def read_rows(text: str, answers: ChartAnswers | None = None) -> ReadRows:
@@ -148,9 +75,6 @@ def _mark_of(rows: tuple[Row, ...], said: ChartAnswers) -> tuple[Mark | None, Ch
     return said.decimal, question
 
 
-Body = list[tuple[Row, tuple[Cell | None, ...]]]
-
-
 def _parted(rows: tuple[Row, ...], mark: Mark) -> tuple[list[Row], Body, list[ChartLine]]:
     """Headers above the first row of figures, the rows of figures, and what else there is."""
     header: list[Row] = []
@@ -185,17 +109,9 @@ class _Reader:
         questions: list[ChartQuestion],
         unread: list[ChartLine],
     ) -> None:
-        self.body, self.said, self.questions, self.unread = body, said, questions, unread
-        self.width = max(len(cells) for _, cells in body)
-        self.header = self._header(header)
+        self.columns, self.body = Columns(header, body), body
+        self.said, self.questions, self.unread = said, questions, unread
         self.how = [] if mark is Mark.POINT else ["Decimal commas."]
-
-    def _header(self, rows: list[Row]) -> list[str]:
-        """What stands above each column, of all header rows together."""
-        return [
-            " ".join(row.cells[place] for row in rows if place < len(row.cells))
-            for place in range(self.width)
-        ]
 
     def read(self) -> ReadRows:
         blocks = self._blocks()
@@ -251,71 +167,18 @@ class _Reader:
 
     def _blocks(self) -> list[tuple[int, int]]:
         """The columns of temperature and resistance; several pairs where blocks stand side by side."""
-        columns = [place for place in range(self.width) if self._is_column(place)]
+        columns = self.columns.of_figures()
         if len(columns) < 2:
             raise InputError("This has one column of figures. A chart has a temperature and ohms.")
         if self.said.temperature_column is None and self.said.resistance_column is None:
-            pairs = self._side_by_side(columns)
+            pairs = self.columns.side_by_side(columns)
             if pairs:
                 self.how.append(f"{len(pairs)} blocks side by side.")
                 return pairs
-        warm = self._choose("temperature_column", columns, self._warm(columns), "temperature")
+        warm = self._choose("temperature_column", columns, self.columns.warm(columns), "temperature")
         rest = [place for place in columns if place != warm]
-        read = self._choose("resistance_column", rest, self._read(rest), "resistance")
+        read = self._choose("resistance_column", rest, self.columns.read(rest), "resistance")
         return [(warm, read)]
-
-    def _is_column(self, place: int) -> bool:
-        there = sum(place < len(cells) and cells[place] is not None for _, cells in self.body)
-        return there * 4 >= len(self.body)
-
-    def _values(self, place: int) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
-        found = [cells[place] for _, cells in self.body if place < len(cells)]
-        return np.asarray([one.value for one in found if one is not None], dtype=np.float64)
-
-    def _is_even(self, place: int) -> bool:
-        """Whether a column goes in even steps, as temperatures mostly do."""
-        steps = np.diff(self._values(place))
-        if steps.size == 0 or steps[0] == 0:
-            return False
-        usual = float(np.median(steps))
-        return bool(usual != 0 and np.mean(np.abs(steps - usual) <= 0.02 * abs(usual)) > 0.7)
-
-    def _side_by_side(self, columns: list[int]) -> list[tuple[int, int]]:
-        if len(columns) < 4 or len(columns) % 2:
-            return []
-        pairs = list(zip(columns[::2], columns[1::2], strict=True))
-        named = [names_temperature(self.header[warm]) for warm, _ in pairs]
-        both = [self._is_even(warm) and not self._is_even(read) for warm, read in pairs]
-        return pairs if all(named) or (all(both) and not any(self.header)) else []
-
-    def _warm(self, columns: list[int]) -> tuple[int | None, bool]:
-        """The column of temperatures, and whether that is certain."""
-        named = [one for one in columns if names_temperature(self.header[one])]
-        with_unit = [one for one in columns if self._unit(one, degrees_in)]
-        for found in (named, with_unit):
-            if len(found) == 1:
-                return found[0], True
-        below = [one for one in columns if (self._values(one) < 0).any()]
-        even = [one for one in columns if self._is_even(one)]
-        for found in (below, even):
-            if len(found) == 1:
-                return found[0], True
-        return (columns[0], False)
-
-    def _read(self, columns: list[int]) -> tuple[int | None, bool]:
-        """The column of resistances, and whether that is certain."""
-        if len(columns) == 1:
-            return columns[0], True
-        nominal = [one for one in columns if is_nominal(self.header[one])]
-        named = [one for one in columns if names_resistance(self.header[one])]
-        for found in (nominal, named):
-            if len(found) == 1:
-                return found[0], True
-        return columns[0], False
-
-    def _unit(self, place: int, unit_in: object) -> bool:
-        cells = [cells[place] for _, cells in self.body if place < len(cells)]
-        return any(one is not None and unit_in(one.unit) is not None for one in cells)  # type: ignore[operator]
 
     def _choose(
         self, asks: Asked, columns: list[int], found: tuple[int | None, bool], what: str
@@ -330,24 +193,18 @@ class _Reader:
                     asks=asks,
                     text=f"Which column is the {what}?",
                     options=tuple(
-                        ChartOption(value=str(one), label=self._called(one)) for one in columns
+                        ChartOption(value=str(one), label=self.columns.called(one)) for one in columns
                     ),
                     taken=str(taken),
                 )
             )
         return taken
 
-    def _called(self, place: int) -> str:
-        first = next(
-            (row.cells[place] for row, cells in self.body if place < len(cells) and cells[place]), ""
-        )
-        return f"{self.header[place].strip() or f'column {place + 1}'} ({first} …)"
-
     def _degrees(self, places: list[int]) -> Degrees:
-        own = [found for place in places if (found := degrees_in(self.header[place]))]
+        own = [found for place in places if (found := degrees_in(self.columns.header[place]))]
         # One that stands above all of it, where columns could not be told apart.
-        heads = own or [found for one in self.header if (found := degrees_in(one))]
-        if heads or any(self._unit(place, degrees_in) for place in places):
+        heads = own or [found for one in self.columns.header if (found := degrees_in(one))]
+        if heads or any(self.columns.any_unit(place, degrees_in) for place in places):
             found = heads[0] if heads else Degrees.CELSIUS
             self.how.append(f"Temperatures in {found}, as it says.")
             return found
@@ -356,9 +213,9 @@ class _Reader:
         )
 
     def _ohms(self, places: list[int]) -> Ohms:
-        own = [found for place in places if (found := ohms_in(self.header[place]))]
-        heads = own or [found for one in self.header if (found := ohms_in(one))]
-        if heads or any(self._unit(place, ohms_in) for place in places):
+        own = [found for place in places if (found := ohms_in(self.columns.header[place]))]
+        heads = own or [found for one in self.columns.header if (found := ohms_in(one))]
+        if heads or any(self.columns.any_unit(place, ohms_in) for place in places):
             found = heads[0] if heads else Ohms.OHM
             self.how.append(f"Resistances in {found}, as it says." if heads else "Units as they stand.")
             return found

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from hembit_core.charts.reading import Point
+from hembit_core.charts.points import Point
 from hembit_core.curves.thermistors import ZERO_CELSIUS
 
 MOST_POINTS = 500

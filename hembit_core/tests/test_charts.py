@@ -15,7 +15,8 @@ from hembit_core import SensorResistance, TemperatureSensor
 from hembit_core.charts.cells import Mark
 from hembit_core.charts.chart import read_chart
 from hembit_core.charts.fits import fit_beta, fit_steinhart_hart
-from hembit_core.charts.reading import ChartAnswers, read_rows
+from hembit_core.charts.questions import ChartAnswers
+from hembit_core.charts.reading import read_rows
 from hembit_core.charts.thinning import thinned
 from hembit_core.charts.units import Degrees, Ohms
 from hembit_core.curves.ends import Floats

@@ -12,7 +12,7 @@ from hembit.apps.catalog.files import read_file
 from hembit.apps.catalog.schemas import FileRead
 from hembit_core.charts.cells import LONGEST
 from hembit_core.charts.chart import Chart, read_chart
-from hembit_core.charts.reading import ChartAnswers
+from hembit_core.charts.questions import ChartAnswers
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 

@@ -52,9 +52,7 @@ def wrong_curve(spec: AnySpec, evidence: Evidence) -> Finding | None:
     return Finding(
         code=FindingCode.WRONG_CURVE if several else FindingCode.PERHAPS_ANOTHER_CURVE,
         conclusion=Conclusion.WRONG_PART if several else Conclusion.UNDECIDED,
-        headline=f"On another curve: {names}"
-        if several
-        else f"Off its curve; it would fit {names}",
+        headline=f"On another curve: {names}" if several else f"Off its curve; it would fit {names}",
         rests_on=(
             *(cited(one) for one in off),
             f"{best[0].name} within {fixed(float(np.abs(best[0].off).max()), 1)} K",
