@@ -13,7 +13,10 @@ from hembit.apps.checks.packing import PackedField
 
 
 class Check(AppendOnly):
-    """One kept check, as a list shows it; what was submitted and judged is its body."""
+    """One kept check, as a list shows it; what was submitted and judged is its body.
+
+    ``figures_digest`` finds those that were judged by the same figures.
+    """
 
     id = models.UUIDField(primary_key=True, editable=False)
     sequence = models.PositiveBigIntegerField(unique=True, editable=False)
@@ -27,9 +30,11 @@ class Check(AppendOnly):
     outcome = models.CharField(max_length=12)
     title = models.CharField(max_length=80)
     figure = models.CharField(max_length=80)
+    figures_digest = models.BinaryField(max_length=16, null=True, editable=False)
 
     class Meta:
         ordering = ["-sequence"]
+        indexes = [models.Index(fields=["figures_digest"], name="check_by_figures")]
 
     def __str__(self) -> str:
         return f"{self.label}: {self.state}"

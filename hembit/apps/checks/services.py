@@ -15,6 +15,7 @@ from pydantic import TypeAdapter
 from hembit.apps.base.full_text import quoted
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
+from hembit.apps.checks.figures_digest import digest_of
 from hembit.apps.checks.models import Check, CheckLabel, body_of
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
 from hembit.apps.people.models import Person
@@ -124,6 +125,7 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
         outcome=judgement.outcome,
         title=judgement.expectation.title[:80],
         figure=figure_of(judgement)[:80],
+        figures_digest=digest_of(submission["spec"]),
     )
     try:
         with transaction.atomic():
@@ -173,6 +175,12 @@ def _sent(submission: dict[str, Any]) -> dict[str, Any]:
         own[name] = own[name] and own[name]["name"]
     del own["rules"]
     return {**submission, "conditions": own}
+
+
+def kept_by_figures(specs: Iterable[PartSpec]) -> QuerySet[Check]:
+    """Kept checks of parts with just these figures, the newest first."""
+    digests = [digest_of(one.model_dump(mode="json")) for one in specs]
+    return Check.objects.filter(figures_digest__in=digests)
 
 
 def judgement_of(check: Check) -> Judgement:

@@ -10,7 +10,7 @@ from django.db.models import F, Min, OuterRef, Q, QuerySet, Subquery, Value
 
 from hembit.apps.base.sent import Sent, made_at
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
-from hembit.apps.jobs.visit import rules_of_job
+from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.people.models import Person
 from hembit_core.families.registry import live_measurands
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now

@@ -17,6 +17,7 @@ from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import about, readings_of
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
+from hembit_core.findings.rules.general import nothing_measured
 from hembit_core.judging.states import Outcome, State
 from hembit_core.measurand import Role
 from hembit_core.planning.looking import observations_in
@@ -52,11 +53,11 @@ def refresh_finding(
         return None
     spec: Any = part.part_spec if part else supply_of(job.machine.supply_system)
     last = readings[-1].check_kept.submission["conditions"] if readings else None
-    found = find(
-        spec,
-        [one for one in (judged_by(spec, row.check_kept) for row in readings) if one],
-        seen,
-        Conditions.model_validate(last) if last else None,
+    judged = [one for one in (judged_by(spec, row.check_kept) for row in readings) if one]
+    found = (
+        find(spec, judged, seen, Conditions.model_validate(last) if last else None)
+        if judged or seen
+        else nothing_measured("readings for another kind of part, which its spec was mended from")
     )
     told = found.model_dump(mode="json")
     latest = PartFinding.objects.filter(job=job, position=position, part=part).last()
@@ -80,7 +81,8 @@ def judged_by(spec: Any, check: Check) -> Judgement | None:
     """What a reading says by the figures that hold for the part now.
 
     Where the part's spec was mended since, it is judged again under the conditions of its day; what
-    was said that day stays on record. None where such a part has no such test.
+    was said that day stays on record. None where such a part has no such test: but what leaked to
+    the case leaks, whatever it is.
     """
     if check.submission["spec"] == spec.model_dump(mode="json"):
         return judgement_of(check)
@@ -88,7 +90,7 @@ def judged_by(spec: Any, check: Check) -> Judgement | None:
     if kept.spec == spec:  # stored when a spec had fewer fields
         return judgement_of(check)
     if type(kept.reading) not in readings_of(type(spec)):
-        return None
+        return judgement_of(check) if check.state == State.LEAKING else None
     return judge(spec, kept.reading, kept.conditions, kept.rule)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import date, datetime
+from typing import Any
 from uuid import UUID
 
 from pydantic import ConfigDict, Field
@@ -13,6 +14,7 @@ from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import FollowUp, Job, Wait
 from hembit.apps.jobs.route import plan_of, standing_decision
+from hembit.apps.jobs.rule_sets import rule_set_of
 from hembit.apps.jobs.summaries import (
     FollowUpOut,
     JobSummary,
@@ -23,7 +25,7 @@ from hembit.apps.jobs.summaries import (
     summary_fields,
     wait_out,
 )
-from hembit.apps.jobs.visit import Visit, rule_set_of
+from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding
@@ -257,7 +259,9 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         blocks_closing=tuple(plan.blocks),
         left_open=plan.left_open,
         parts=tuple(_parts(visit)),
-        readings=tuple(reading_out(one, visit.is_past(one)) for one in visit.readings),
+        readings=tuple(
+            reading_out(one, visit.is_past(one), _now(visit, one)) for one in visit.readings
+        ),
         entries=tuple(
             EntryOut(
                 id=one.pk,
@@ -274,3 +278,11 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         waits=tuple(wait_out(one) for one in visit.waits),
         follow_ups=tuple(follow_up_out(one) for one in visit.follow_ups),
     )
+
+
+def _now(visit: Visit, one: Any) -> str:
+    """What a reading comes to by a spec that was mended since; empty where it was not."""
+    if one.pk not in visit.mended:
+        return ""
+    judged = visit.mended[one.pk]
+    return str(judged.state) if judged else "such a part has no such test"

@@ -115,6 +115,7 @@ _BRIEF = {
     "outcome": models.F("check_kept__outcome"),
     "title": models.F("check_kept__title"),
     "figure": models.F("check_kept__figure"),
+    "figures_digest": models.F("check_kept__figures_digest"),
     "after": models.F("superseded_by__pk"),
 }
 
@@ -123,7 +124,7 @@ class BriefReadings(models.Manager["Reading"]):
     """Readings with what a list shows of each, and none of the long texts of their verdicts."""
 
     def get_queryset(self) -> models.QuerySet[Reading]:
-        """Each with ``state``, ``outcome``, ``title``, ``figure``, ``by_name`` and ``after``."""
+        """Each with what stands under ``brief`` in a reading."""
         return super().get_queryset().annotate(**_BY_NAME, **_BRIEF)
 
 
@@ -154,6 +155,7 @@ class Reading(AppendOnly):
     outcome: str
     title: str
     figure: str
+    figures_digest: bytes | None
     by_name: str
     after: UUID | None
 

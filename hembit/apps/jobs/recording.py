@@ -16,9 +16,10 @@ from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
+from hembit.apps.jobs.rule_sets import rule_set_of
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
-from hembit.apps.jobs.visit import Visit, rule_set_of
+from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.models import Position
 from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position

@@ -79,7 +79,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         decided=Conclusion(decision.data["conclusion"]) if decision else None,
         asks_cause=visit.asks_cause(key),
         cause=cause.data["cause"] if cause else "",
-        spare_taken=_latest(visit.spare_readings(key)),
+        spare_taken=_latest(visit, visit.spare_readings(key)),
         fitted=visit.last("fitted", key) is not None,
         looked=visit.last("looked", key) is not None,
         changed=visit.name(renewed.data["part"]) if renewed and not found else "",
@@ -112,26 +112,32 @@ def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
     part = visit.parts.get(position.pk) if position else None
     renewed = visit.renewed_in(key)
     return _latest(
-        one
-        for one in visit.standing
-        if key_of(one.position_id) == key
-        and not one.spare
-        and one.part_id == (part.pk if part else None)
-        and (renewed is None or one.sequence > renewed.sequence)
+        visit,
+        (
+            one
+            for one in visit.standing
+            if key_of(one.position_id) == key
+            and not one.spare
+            and one.part_id == (part.pk if part else None)
+            and (renewed is None or one.sequence > renewed.sequence)
+        ),
     )
 
 
-def _latest(readings: Iterable[Any]) -> tuple[Taken, ...]:
-    """The latest of each test."""
-    latest = {
-        one.measurand: Taken(
+def _latest(visit: Visit, readings: Iterable[Any]) -> tuple[Taken, ...]:
+    """The latest of each test, by the figures that hold for its part now."""
+    latest: dict[str, Taken] = {}
+    for one in readings:
+        mended = one.pk in visit.mended
+        now = visit.mended.get(one.pk)
+        if mended and now is None:
+            continue  # such a part has no such test
+        latest[one.measurand] = Taken(
             measurand=one.measurand,
-            state=State(one.state),
-            outcome=Outcome(one.outcome),
+            state=now.state if now else State(one.state),
+            outcome=now.outcome if now else Outcome(one.outcome),
             figure=one.figure,
         )
-        for one in readings
-    }
     return tuple(latest.values())
 
 

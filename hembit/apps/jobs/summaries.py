@@ -29,7 +29,10 @@ class JobSummary(Model):
 
 
 class ReadingOut(Model):
-    """A reading of a job, briefly; its verdict whole is the kept check of the same id."""
+    """A reading of a job, briefly; its verdict whole is the kept check of the same id.
+
+    ``now`` is what it comes to where the part's spec was mended since; empty otherwise.
+    """
 
     id: UUID
     job: int
@@ -41,6 +44,7 @@ class ReadingOut(Model):
     figure: str
     state: State
     outcome: Outcome
+    now: str
     sequence: int
     at: datetime
     by: str
@@ -101,7 +105,7 @@ def summary(job: Job) -> JobSummary:
     return JobSummary.model_validate(summary_fields(job))
 
 
-def reading_out(one: Reading, past: bool = False) -> ReadingOut:
+def reading_out(one: Reading, past: bool = False, now: str = "") -> ReadingOut:
     """A reading, briefly."""
     return ReadingOut(
         id=one.pk,
@@ -114,6 +118,7 @@ def reading_out(one: Reading, past: bool = False) -> ReadingOut:
         figure=one.figure,
         state=State(one.state),
         outcome=Outcome(one.outcome),
+        now=now,
         sequence=one.sequence,
         at=one.at,
         by=one.by_name,

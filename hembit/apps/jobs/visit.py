@@ -5,13 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
+from uuid import UUID
 
 from django.db.models import Max
 
-from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Relation, Wait
+from hembit.apps.jobs.by_mended_spec import judged_by_mended
+from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
+from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
-from hembit.apps.rules.services import default_rules_beside, rules_of
+from hembit.apps.rules.services import rules_of
+from hembit_core import Judgement
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import FAMILIES
@@ -34,6 +38,7 @@ BRIEF = (
     "outcome",
     "title",
     "figure",
+    "figures_digest",
     "by_name",
     "after",
 )
@@ -43,24 +48,6 @@ BRIEF = (
 def key_of(position_id: int | None) -> str:
     """The key of a part in the route: its position's number, or "supply"."""
     return SUPPLY if position_id is None else str(position_id)
-
-
-def rule_set_of(
-    job: Job, position: Position | None = None, part: FittedPart | None = None
-) -> int | None:
-    """The number of the set of rules that holds in a job, for a part in a position; None for the
-    default one. What was said for the visit stands above the position's, that above the one of the
-    part's spec in the library, and that above the machine's.
-    """
-    own = position.rule_set_id if position else None
-    spec = part.revision.rule_set_id if part and part.revision else None
-    return job.rule_set_id or own or spec or job.machine.rule_set_id
-
-
-def rules_of_job(job: Job) -> Rules:
-    """The shop's rules that hold for a job: its own, its machine's, or the default ones."""
-    named = job.rule_set or job.machine.rule_set
-    return rules_of(named) if named else default_rules_beside(job)
 
 
 @dataclass(frozen=True)
@@ -117,7 +104,7 @@ class Visit:
         return rules_of_job(self.job)
 
     def rules_for(self, key: str) -> Rules:
-        """The shop's rules by which a part is judged: see :func:`rule_set_of`."""
+        """The shop's rules by which a part is judged: see :mod:`hembit.apps.jobs.rule_sets`."""
         position = self.position(key)
         if position is None or self.job.rule_set_id:
             return self.rules
@@ -195,6 +182,17 @@ class Visit:
     def standing(self) -> tuple[Any, ...]:
         """The readings that no other supersedes, oldest first."""
         return tuple(one for one in self.readings if one.after is None)
+
+    @cached_property
+    def mended(self) -> dict[UUID, Judgement | None]:
+        """What stands of the parts as they are now, by specs that were mended since it was read."""
+        if self.job.state == JobState.CLOSED:
+            return {}
+        return judged_by_mended(
+            (one, self.supply if one.position_id is None else self.specs[one.position_id])
+            for one in self.standing
+            if (one.position_id is None or one.position_id in self.specs) and not self.is_past(one)
+        )
 
     def standing_of(self, key: str, measurand: str, *, spare: bool) -> Any:
         """The reading of that test that stands for the part in its position now.

@@ -187,6 +187,7 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
         "outcome": "a verdict",
         "title": "a test's title",
         "figure": "a figure",
+        "figures_digest": "a digest",
     },
     CheckLabel: {"label": "an index of the labels, which follows them"},
     CheckBody: {"content": "a reading and its verdict"},

@@ -141,16 +141,21 @@ def undecided(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
+def nothing_measured(rests_on: str) -> Finding:
+    """No reading says anything of the part; ``rests_on`` is what there is instead, in words."""
+    return Finding(
+        code=FindingCode.NOTHING_MEASURED,
+        conclusion=Conclusion.UNDECIDED,
+        headline="Nothing is measured yet",
+        rests_on=(rests_on,),
+        next_step="Measure it.",
+    )
+
+
 def sound(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Everything that was read passes: sound where enough was read, else what was read is said."""
     if not evidence.judgements:
-        return Finding(
-            code=FindingCode.NOTHING_MEASURED,
-            conclusion=Conclusion.UNDECIDED,
-            headline="Nothing is measured yet",
-            rests_on=("what was seen",),
-            next_step="Measure it.",
-        )
+        return nothing_measured("what was seen")
     read = ", ".join(dict.fromkeys(inside(about(one.measurand).title) for one in evidence.judgements))
     last = evidence.judgements[-1]
     missing = _not_seen(spec, evidence)

@@ -9352,6 +9352,8 @@ export interface components {
         /**
          * ReadingOut
          * @description A reading of a job, briefly; its verdict whole is the kept check of the same id.
+         *
+         *     ``now`` is what it comes to where the part's spec was mended since; empty otherwise.
          */
         ReadingOut: {
             /**
@@ -9375,6 +9377,8 @@ export interface components {
             figure: string;
             state: components["schemas"]["State"];
             outcome: components["schemas"]["Outcome"];
+            /** Now */
+            now: string;
             /** Sequence */
             sequence: number;
             /**
@@ -10438,6 +10442,8 @@ export interface components {
         /**
          * OtherVerdict
          * @description A reading with the verdict of its day, and what it comes to by the other revision.
+         *
+         *     ``job`` is null for a check that was kept on the bench; ``part`` is its label then.
          */
         OtherVerdict: {
             /**
@@ -10446,7 +10452,7 @@ export interface components {
              */
             check: string;
             /** Job */
-            job: number;
+            job: number | null;
             /** Machine */
             machine: string;
             /** Part */

@@ -81,6 +81,7 @@ function linesOf(job: Job): Line[] {
           {inside(one.title)}{" "}
           <b className={`font-semibold ${one.superseded_by ? "line-through" : ""}`}>{one.figure}</b>
           , {one.state}
+          {one.now && <b className="font-semibold">; by the spec as mended: {one.now}</b>}
           {one.past && " (before the exchange)"}
           {one.superseded_by && " (superseded)"}
           {one.reason && ` — ${one.reason}`}

@@ -24,7 +24,7 @@ export function JudgedAgain({ revision }: { revision: number }) {
         <>
           <p role="status">
             {found.data.count === 0
-              ? "No part by this spec was measured in a job yet."
+              ? "Nothing by this spec was measured yet."
               : `${found.data.changed} of ${found.data.count} verdicts would be others. The record keeps those of their days.`}
             {found.data.more && " Older readings are left out."}
           </p>
@@ -32,8 +32,9 @@ export function JudgedAgain({ revision }: { revision: number }) {
             {found.data.readings.map((one) => (
               <li key={one.check} className="border-hairline border-b py-1.5">
                 <Link to={`/kept/${one.check}`} className="hover:underline">
-                  <b className="font-semibold">{one.figure}</b>, {one.part}, {one.machine}, job{" "}
-                  {one.job}, {day(one.at)}
+                  <b className="font-semibold">{one.figure}</b>, {one.part},{" "}
+                  {one.job === null ? "on the bench" : `${one.machine}, job ${one.job}`},{" "}
+                  {day(one.at)}
                 </Link>
                 <span className="grid grid-cols-2 gap-x-3">
                   <span className="flex gap-2">

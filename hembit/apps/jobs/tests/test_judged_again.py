@@ -39,5 +39,21 @@ class JudgedAgainTest(SpecCase):
         (one,) = self.good(self.get(f"revisions/{newer['current']['id']}/judged-again"))["readings"]
         self.assertEqual((one["now"], one["changed"]), (None, True))
 
+    def test_a_check_kept_on_the_bench_is_found_by_its_figures(self) -> None:
+        spec = self.add()
+        figures = spec["current"]["entry"]["spec"]
+        kept = self.body(spec=figures, label="Spare from the shelf")
+        self.good(self.post("checks", kept))
+        self.good(
+            self.post("checks", self.body(spec__rating__pairs=[{"power": "2.3k", "voltage": "230"}]))
+        )
+        plate = {"by": "plate", "pairs": [{"power": "2500", "voltage": "230"}]}
+        newer = self.good(self.revise(spec, spec={"kind": "heating_element", "rating": plate}))
+        for row in (spec, newer):
+            found = self.good(self.get(f"revisions/{row['current']['id']}/judged-again"))
+            told = [(one["check"], one["part"], one["job"]) for one in found["readings"]]
+            self.assertEqual(told, [(kept["id"], "Spare from the shelf", None)])
+        self.assertEqual(found["changed"], 1)
+
     def test_of_what_is_not_there(self) -> None:
         self.refused(self.get("revisions/99999/judged-again"))

@@ -1,0 +1,28 @@
+"""A part's spec was mended since it was read: what was read comes to by the figures of now."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+from uuid import UUID
+
+from hembit.apps.checks.figures_digest import digest_of
+from hembit.apps.checks.models import Check
+from hembit.apps.jobs.findings import judged_by
+from hembit_core import Judgement
+
+
+def judged_by_mended(pairs: Iterable[tuple[Any, Any]]) -> dict[UUID, Judgement | None]:
+    """For readings with the spec of their part: those taken by other figures, judged by these.
+
+    The record keeps the verdict of that day. None where such a part has no such test.
+    """
+    digests: dict[int, bytes] = {}
+    mended: dict[UUID, Any] = {}
+    for reading, spec in pairs:
+        if id(spec) not in digests:
+            digests[id(spec)] = digest_of(spec.model_dump(mode="json"))
+        if reading.figures_digest not in (None, digests[id(spec)]):
+            mended[reading.pk] = spec
+    kept = Check.objects.filter(pk__in=list(mended)).select_related("body") if mended else ()
+    return {one.pk: judged_by(mended[one.pk], one) for one in kept}
