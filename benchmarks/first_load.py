@@ -11,7 +11,7 @@ from e2e.technician import Technician
 
 def main(address: str) -> None:
     with chromium() as browser:
-        for place in ("the door and home", "check", "jobs/6"):
+        for place in ("the door and home", "check", "jobs/9"):
             page = browser.new_context(viewport=DESKTOP).new_page()
             who = Technician(page, address)
             sizes: dict[str, int] = {}

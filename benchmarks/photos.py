@@ -54,7 +54,7 @@ def upload(client: Client, picture: bytes) -> int:
         "Cookie": cookies,
         "X-CSRFToken": client.cookies["csrftoken"],
     }
-    connection.request("POST", "/api/v1/jobs/6/photos", body, headers)
+    connection.request("POST", "/api/v1/jobs/9/photos", body, headers)
     return connection.getresponse().status
 
 

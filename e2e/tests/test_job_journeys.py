@@ -25,6 +25,7 @@ from hembit.apps.demo.workshop import load_jobs, load_machines, load_people
 from hembit.apps.jobs.entries.safety import WentLiveEntry
 from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.services import add_entry
+from hembit.apps.machines.models import Machine
 from hembit.apps.people.models import Person
 from hembit.apps.photos.models import Photo
 
@@ -61,13 +62,13 @@ class DemoVisits(BrowserCase):
 
     def at_job(self, machine: str, who: Visitor | None = None, item: str = "") -> Visitor:
         who = who or self.ilse
-        job = Job.objects.get(machine__name=machine)
+        job = Job.objects.filter(machine__name=machine).latest("number")
         who.page.goto(f"{self.live_server_url}/jobs/{job.number}{f'?item={item}' if item else ''}")
         expect(who.page.get_by_role("heading", level=1)).to_contain_text(f"Job {job.number}")
         return who
 
     def key(self, machine: str, position: str) -> str:
-        machine_there = Job.objects.get(machine__name=machine).machine
+        machine_there = Machine.objects.get(name=machine)
         return str(machine_there.positions.get(name=position).pk)
 
 

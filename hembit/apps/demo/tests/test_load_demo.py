@@ -19,7 +19,7 @@ class LoadDemo(TestCase):
         return out.getvalue()
 
     def test_twice_changes_nothing(self) -> None:
-        self.assertIn("7 instruments, 6 checks, 6 machines, 6 jobs stored", self.load())
+        self.assertIn("7 instruments, 6 checks, 6 machines, 9 jobs stored", self.load())
         self.assertIn("0 checks, 6 machines, 0 jobs stored", self.load())
         self.assertEqual(Check.objects.filter(reading__isnull=True).count(), 6)
         self.assertEqual((Job.objects.count(), Photo.objects.count()), (6, 3))
