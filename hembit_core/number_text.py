@@ -33,12 +33,12 @@ _UNITS = {
     "Ω": "Ω", "ohm": "Ω", "ohms": "Ω", "v": "V", "volt": "V", "volts": "V",
     "a": "A", "amp": "A", "amps": "A", "w": "W", "watt": "W", "watts": "W",
     "°c": "°C", "c": "°C", "°": "°C", "°f": "°F", "%": "%", "hz": "Hz",
-    "va": "VA", "mm": "mm", "min": "min", "s": "s", "l": "l",
+    "va": "VA", "mm": "mm", "min": "min", "s": "s", "l": "l", "w/m": "W/m",
 }  # fmt: skip
 _NUMBER = r"(?P<number>[0-9][0-9.,' ]*|[.,][0-9]+)"
 _PLAIN = re.compile(
     rf"(?P<sign>[+-]?)\s*{_NUMBER}(?P<exponent>[eE][+-]?[0-9]{{1,3}})?"
-    r"\s*(?P<prefix>[umkKMG]?)\s*(?P<unit>[^\W\d_]+|°[CFcf]?|%)?"
+    r"\s*(?P<prefix>[umkKMG]?)\s*(?P<unit>[^\W\d_]+(?:/m)?|°[CFcf]?|%)?"
 )
 _EMBEDDED = re.compile(
     r"(?P<sign>[+-]?)\s*(?P<whole>[0-9]*)(?P<mark>[RkKMGm])(?P<fraction>[0-9]+)\s*"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from hembit_core.errors import InputError
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
+from hembit_core.notation import quantity
 
 SAFETY_KINDS = ("igniter", "spark_igniter", "ignition_sequence", "thermocouple_magnet")
 SAFETY_DEVICES = (
@@ -43,3 +44,38 @@ def section_load(sections: int, left_out: int) -> float:
     if not 0 < left_out < sections:
         raise InputError("At least one section is left out, and at least one stays.")
     return (sections / (sections - left_out)) ** 2
+
+
+def left_with(
+    sections: int, left_out: int, watts: float | None = None, most: float | None = None
+) -> str:
+    """What a bypass of sections in series means for those that stay, in words.
+
+    Parameters
+    ----------
+    watts : what the sections take as they are [W/m].
+    most : what their spec allows them [W/m].
+
+    Raises
+    ------
+    InputError
+        If no section would stay, none is left out, the limit is given without the watts that it is
+        for, or the rest would take more than the limit.
+    """
+    load = section_load(sections, left_out)
+    said = f"{left_out} of {sections} sections left out: the rest run at × {load:.2f} of their watts"
+    if watts is None:
+        if most is not None:
+            raise InputError("Say what they take now, too: the limit is compared with that.").at(
+                "watts"
+            )
+        return f"{said} per metre"
+    then = f"{quantity(watts * load, 'W/m', 3)} instead of {quantity(watts, 'W/m', 3)}"
+    if most is None:
+        return f"{said}: {then}"
+    if watts * load > most:
+        raise InputError(
+            f"With {left_out} of {sections} left out the rest would take {then}, and "
+            f"{quantity(most, 'W/m', 3)} is what they may. Leave it off until it is mended."
+        ).at("most")
+    return f"{said}: {then}, where {quantity(most, 'W/m', 3)} is allowed"

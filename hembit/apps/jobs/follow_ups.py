@@ -20,7 +20,7 @@ from hembit.apps.machines.models import Position
 from hembit.apps.people.models import Person
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
-from hembit_core.planning.bypass import section_load
+from hembit_core.planning.bypass import left_with
 
 
 @transaction.atomic
@@ -106,20 +106,18 @@ def _bypass(visit: Visit, given: FollowUpIn, text: str) -> str:
             f"{position.name} is a safety device: it is never bypassed. Only a lead may unmark it, "
             "on the machine's page."
         ).at("part")
-    if given.sections is None and given.left_out is None:
+    figures = (given.sections, given.left_out, given.watts, given.most)
+    if all(one is None for one in figures):
         return text
     if given.sections is None or given.left_out is None:
         raise InputError("Give both: how many sections there are, and how many are left out.").at(
             "left_out"
         )
+    watts, most = (one.value if one else None for one in (given.watts, given.most))
     try:
-        load = section_load(given.sections, given.left_out)
+        said = f"Temporary bypass, {left_with(given.sections, given.left_out, watts, most)}"
     except InputError as error:
-        raise error.at("left_out") from None
-    said = (
-        f"Temporary bypass, {given.left_out} of {given.sections} sections left out: the rest run at "
-        f"× {load:.2f} of their watts per metre"
-    )
+        raise error if error.field else error.at("left_out") from None
     return f"{said}. {text}" if text else said
 
 

@@ -14,6 +14,7 @@ from hembit.apps.checks.schemas import ConditionsIn
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
+from hembit_core.figures import LoadPerMetre
 from hembit_core.model import Model
 from hembit_core.planning.route import Choices, School
 from hembit_core.planning.symptoms import SymptomName
@@ -109,7 +110,11 @@ class WaitIn(Model):
 
 
 class FollowUpIn(Model):
-    """Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section."""
+    """Something to come back to.
+
+    ``sections``, ``left_out``, ``watts`` [W/m] and ``most`` [W/m], what they take and what they may,
+    belong to a bypass of a section.
+    """
 
     id: UUID
     sent: Sent | None = None
@@ -119,3 +124,5 @@ class FollowUpIn(Model):
     due_on: date
     sections: int | None = Field(default=None, ge=2, le=200)
     left_out: int | None = Field(default=None, ge=1, le=199)
+    watts: LoadPerMetre | None = None
+    most: LoadPerMetre | None = None

@@ -10227,7 +10227,10 @@ export interface components {
         };
         /**
          * FollowUpIn
-         * @description Something to come back to. ``sections`` and ``left_out`` belong to a bypass of a section.
+         * @description Something to come back to.
+         *
+         *     ``sections``, ``left_out``, ``watts`` [W/m] and ``most`` [W/m], what they take and what they may,
+         *     belong to a bypass of a section.
          */
         FollowUpIn: {
             /**
@@ -10250,6 +10253,10 @@ export interface components {
             sections?: number | null;
             /** Left Out */
             left_out?: number | null;
+            /** Watts */
+            watts?: string | null;
+            /** Most */
+            most?: string | null;
         };
         /** Page[FollowUpOut] */
         Page_FollowUpOut_: {

@@ -251,6 +251,19 @@ class WaitsAndFollowUps(VisitCase):
                 self.refused(self.follow(**{**bypass, "sections": sections, "left_out": left_out})),
             )
 
+    def test_more_than_the_rest_may_take_is_refused(self) -> None:
+        bypass = {"kind": "bypass", "part": self.element, "sections": 4, "left_out": 1, "watts": "30"}
+        job = self.good(self.follow(**bypass))
+        self.assertIn("53.3 W/m instead of 30.0 W/m", job["follow_ups"][0]["text"])
+        job = self.good(self.follow(**bypass, most="54 W/m"))
+        self.assertIn("54.0 W/m is allowed", job["follow_ups"][1]["text"])
+        refused = self.refused(self.follow(**bypass, most="53"))
+        self.assertIn("Leave it off", refused["most"])
+        alone = {key: one for key, one in bypass.items() if key != "watts"}
+        self.assertIn("what they take now", self.refused(self.follow(**alone, most="53"))["watts"])
+        self.assertIn("left_out", self.refused(self.follow(**{**bypass, "sections": None})))
+        self.assertEqual(len(self.whole()["follow_ups"]), 2)
+
     def test_listed_by_day_and_done(self) -> None:
         self.good(self.follow(text="later", due_on=str(timezone.localdate() + timedelta(days=9))))
         self.good(self.follow(text="sooner"))

@@ -23,7 +23,7 @@ const DAYS: Record<Kind, number> = {
   yearly_check: 365,
   other: 14,
 };
-const FIELDS = ["text", "due_on", "part", "left_out"];
+const FIELDS = ["text", "due_on", "part", "left_out", "watts", "most"];
 
 /** Something to come back to on a day; a bypass says what it means for use. */
 export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
@@ -35,6 +35,8 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
   const [dueOn, setDueOn] = useState(inDays(DAYS[firstKind]));
   const [sections, setSections] = useState("");
   const [leftOut, setLeftOut] = useState("");
+  const [watts, setWatts] = useState("");
+  const [most, setMost] = useState("");
   const saving = useMutation({
     mutationFn: () => {
       const body: FollowUpIn = {
@@ -45,6 +47,8 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
         due_on: dueOn,
         ...(kind === "bypass" && sections ? { sections: Number(sections) } : {}),
         ...(kind === "bypass" && leftOut ? { left_out: Number(leftOut) } : {}),
+        ...(kind === "bypass" && watts ? { watts } : {}),
+        ...(kind === "bypass" && most ? { most } : {}),
       };
       return visit.post("follow-ups", body, FOLLOW_UPS[kind]);
     },
@@ -118,6 +122,22 @@ export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
               inputMode="numeric"
               value={leftOut}
               onText={setLeftOut}
+            />
+            <TextField
+              id="watts"
+              label="Each takes now"
+              hint="W/m, where known"
+              error={errorAt(error, "watts")}
+              value={watts}
+              onText={setWatts}
+            />
+            <TextField
+              id="most"
+              label="And may take"
+              hint="W/m, of its spec"
+              error={errorAt(error, "most")}
+              value={most}
+              onText={setMost}
             />
           </>
         )}
