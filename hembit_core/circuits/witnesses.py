@@ -20,7 +20,7 @@ class Witness(Model):
     ----------
     standing : how it stands by the circuit.
     says : that, in a sentence.
-    rests_on : the readings that speak for it.
+    rests_on : the readings that speak for that.
     differs : whether the finding says otherwise; ``asks`` is what is to be answered then.
     """
 
@@ -61,7 +61,7 @@ def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
     return Witness(
         standing=own.standing,
         says=says,
-        rests_on=named[0].speaks_for if named and own.standing is Suspicion.SUSPECT else (),
+        rests_on=named[0].speaks_for if named and own.standing is Suspicion.SUSPECT else own.by,
         differs=differs,
         asks=asks if differs else "",
     )

@@ -7,10 +7,11 @@ from collections.abc import Sequence
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import Diagnosis
 from hembit_core.circuits.explanations import Explanation
-from hembit_core.circuits.hypotheses import faults_of
+from hembit_core.circuits.hypotheses import Faults, faults_of
 from hembit_core.circuits.next_reading import Worth
 from hembit_core.circuits.probe import UNITS, Probe, Reading
-from hembit_core.circuits.suspects import PartStanding, Speaks, share_text, speaking, standings
+from hembit_core.circuits.speaking import Speaks, ruled_out_by, speaking
+from hembit_core.circuits.suspects import Suspicion, share_text, standings
 from hembit_core.data_files import table
 from hembit_core.model import Model
 from hembit_core.notation import quantity
@@ -59,6 +60,15 @@ class NextOut(Model):
     item: str = ""
 
 
+class PartByCircuit(Model):
+    """A part by its key: how it stands, with what weight, and the readings that rule it out."""
+
+    part: str
+    standing: Suspicion
+    weight: float
+    by: tuple[str, ...]
+
+
 class DiagnosisOut(Model):
     """What the readings say by the circuit. ``readings`` of them were set on it."""
 
@@ -67,7 +77,7 @@ class DiagnosisOut(Model):
     settled: bool
     contradicted: bool
     explanations: tuple[ExplainedOut, ...]
-    parts: tuple[PartStanding, ...]
+    parts: tuple[PartByCircuit, ...]
     next: tuple[NextOut, ...]
     danger: bool
 
@@ -88,7 +98,7 @@ def told(circuit: Circuit, found: Diagnosis, readings: Sequence[Reading]) -> Dia
     return DiagnosisOut(
         headline=_headline(circuit, found, len(readings)),
         readings=len(readings),
-        parts=standings(circuit, faults, found.weighed),
+        parts=_parts(circuit, faults, found, readings, where),
         settled=found.settled,
         contradicted=found.contradicted,
         explanations=tuple(
@@ -98,6 +108,27 @@ def told(circuit: Circuit, found: Diagnosis, readings: Sequence[Reading]) -> Dia
         if found.settled
         else tuple(_next(circuit, one, found.entropy) for one in found.next[:_PROPOSED]),
         danger=found.is_dangerous,
+    )
+
+
+def _parts(
+    circuit: Circuit,
+    faults: Faults,
+    found: Diagnosis,
+    readings: Sequence[Reading],
+    where: Sequence[str],
+) -> tuple[PartByCircuit, ...]:
+    each = standings(circuit, faults, found.weighed)
+    good = [place for place, one in enumerate(each) if one.standing is Suspicion.GOOD]
+    by = ruled_out_by(circuit, faults, found.weighed, good, readings)
+    return tuple(
+        PartByCircuit(
+            part=one.part,
+            standing=one.standing,
+            weight=one.weight,
+            by=tuple(where[at] for at in by.get(place, ())),
+        )
+        for place, one in enumerate(each)
     )
 
 

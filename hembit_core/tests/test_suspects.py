@@ -65,6 +65,36 @@ class StandingsTest(TestCase):
         self.assertEqual(standing(said(line, closed))["limit"], Suspicion.UNTOUCHED)
         self.assertEqual(standing(said(line, closed, opened))["limit"], Suspicion.GOOD)
 
+    def test_the_readings_that_rule_it_out_are_named_and_no_others(self) -> None:
+        alone = ohms("2", "N", 52.7, alone=("element 1",))
+        case = ohms("2", CASE, None, alone=("element 1",))
+        other = ohms("2", "N", None, alone=("element 2",))
+        out = said(BANK, alone, case, other)
+        by = {one.part: one.by for one in out.parts}
+        self.assertEqual(by["element 1"][0], "Ohms of element 1, 2 to N: 52.7 Ω")
+        self.assertNotIn("Ohms of element 2, 2 to N: OL", by["element 1"])
+        self.assertEqual(by["element 2"], ())
+
+    @settings(max_examples=30, deadline=None)
+    @given(st.sampled_from(tuple(TEMPLATES)), st.data())
+    def test_what_is_ruled_out_is_so_by_readings_of_the_machine(
+        self, key: str, data: st.DataObject
+    ) -> None:
+        circuit = TEMPLATES[key]()
+        wrong = data.draw(st.integers(1, len(faults_of(circuit).singles) - 1))
+        machine = simulate(circuit, (wrong,), np.random.default_rng(wrong))
+        probes = [one.probe for one in candidates_of(circuit, CALLED.get(key, ()))]
+        taken = data.draw(st.lists(st.sampled_from(probes), min_size=1, max_size=4, unique=True))
+        readings = [machine.read(one) for one in taken]
+        out = said(circuit, *readings)
+        texts = {where_text(circuit, one.probe) for one in readings}
+        for one in out.parts:
+            self.assertTrue(all(by.rpartition(":")[0] in texts for by in one.by))
+            if one.standing is not Suspicion.GOOD:
+                self.assertEqual(one.by, ())
+            elif len(readings) == 1:  # nothing else can have said so
+                self.assertEqual(len(one.by), 1)
+
     @settings(max_examples=30, deadline=None)
     @given(st.sampled_from(("star", "ignition", "sections", "split_element")), st.data())
     def test_weights_are_shares_and_a_suspect_has_one(self, key: str, data: st.DataObject) -> None:

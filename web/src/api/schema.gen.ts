@@ -10528,7 +10528,7 @@ export interface components {
             /** Explanations */
             explanations: components["schemas"]["ExplainedOut"][];
             /** Parts */
-            parts: components["schemas"]["PartStanding"][];
+            parts: components["schemas"]["PartByCircuit"][];
             /** Next */
             next: components["schemas"]["NextOut"][];
             /** Danger */
@@ -10584,15 +10584,17 @@ export interface components {
             item: string;
         };
         /**
-         * PartStanding
-         * @description A part's key, how it stands, and how much of the weight has something wrong with it [1].
+         * PartByCircuit
+         * @description A part by its key: how it stands, with what weight, and the readings that rule it out.
          */
-        PartStanding: {
+        PartByCircuit: {
             /** Part */
             part: string;
             standing: components["schemas"]["Suspicion"];
             /** Weight */
             weight: number;
+            /** By */
+            by: string[];
         };
         /**
          * PointOut
@@ -10679,7 +10681,7 @@ export interface components {
          *     ----------
          *     standing : how it stands by the circuit.
          *     says : that, in a sentence.
-         *     rests_on : the readings that speak for it.
+         *     rests_on : the readings that speak for that.
          *     differs : whether the finding says otherwise; ``asks`` is what is to be answered then.
          */
         Witness: {

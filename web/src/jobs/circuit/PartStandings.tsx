@@ -16,7 +16,10 @@ export function PartStandings({ found }: { found: Diagnosis }) {
           key={one.part}
           className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-hairline border-b py-1"
         >
-          <span>{names.get(one.part) ?? one.part}</span>
+          <span>
+            {names.get(one.part) ?? one.part}
+            {one.by.length > 0 && <span className="text-muted"> by {one.by.join("; ")}</span>}
+          </span>
           <span className={one.standing === "suspect" ? "font-semibold" : "text-muted"}>
             {WORDS[one.standing]}
           </span>
