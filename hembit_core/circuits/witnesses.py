@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from hembit_core.circuits.suspects import Suspicion, share_text
 from hembit_core.circuits.words import DiagnosisOut
 from hembit_core.findings.finding import Conclusion, Finding
@@ -9,6 +11,7 @@ from hembit_core.model import Model
 
 _WRONG = frozenset({Conclusion.REPLACE, Conclusion.DO_NOT_ENERGISE, Conclusion.WRONG_PART})
 _RIGHT = frozenset({Conclusion.SOUND, Conclusion.PASSED_SO_FAR, Conclusion.NOT_THE_PART})
+_WORST = (Suspicion.GOOD, Suspicion.UNTOUCHED, Suspicion.SUSPECT)
 LIKELY = 0.5
 """From so much of the weight on it the circuit says that a part is wrong [1]."""
 
@@ -31,18 +34,26 @@ class Witness(Model):
     asks: str
 
 
-def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
-    """What the circuit says of a part, by its key in it, and whether the finding says otherwise.
+def witness_on(keys: Collection[str], said: DiagnosisOut, found: Finding) -> Witness:
+    """What the circuit says of a part, and whether the finding says otherwise.
 
+    A part is one row of the circuit or, as a bank by its members, several: it is ruled out where each
+    of them is, and suspect with the weight of the one that is most so.
     What was only seen of a part no reading contradicts: a burnt terminal may read well.
+
+    Parameters
+    ----------
+    keys : the part's keys in the circuit.
 
     Raises
     ------
-    KeyError
-        If the part is not in the circuit.
+    ValueError
+        If none of them is in the circuit.
     """
-    own = {one.part: one for one in said.parts}[part]
-    named = [one for one in said.explanations if part in one.parts]
+    rows = [one for one in said.parts if one.part in keys]
+    own = max(rows, key=lambda one: (_WORST.index(one.standing), one.weight))
+    named = [one for one in said.explanations if not set(keys).isdisjoint(one.parts)]
+    ruled_out_by = tuple(dict.fromkeys(by for one in rows for by in one.by))
     if own.standing is Suspicion.SUSPECT and named:
         says = f"Suspect, {share_text(own.weight)}: {named[0].text}"
     elif own.standing is Suspicion.GOOD:
@@ -58,10 +69,15 @@ def witness_on(part: str, said: DiagnosisOut, found: Finding) -> Witness:
         f"Its own readings say “{found.conclusion}”, and the circuit says otherwise. Read it once "
         "more, or say which of the two you go by, and why"
     )
+    rests_on = {
+        Suspicion.SUSPECT: named[0].speaks_for if named else (),
+        Suspicion.GOOD: ruled_out_by,
+        Suspicion.UNTOUCHED: (),
+    }
     return Witness(
         standing=own.standing,
         says=says,
-        rests_on=named[0].speaks_for if named and own.standing is Suspicion.SUSPECT else own.by,
+        rests_on=rests_on[own.standing],
         differs=differs,
         asks=asks if differs else "",
     )

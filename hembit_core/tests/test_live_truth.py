@@ -14,6 +14,7 @@ from hembit_core.circuits.live_truth import Truth, TruthCode, truth_of
 from hembit_core.circuits.points import PointsReading, points_read
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.protection import overloads
+from hembit_core.circuits.suspects import Suspicion
 from hembit_core.circuits.templates import (
     CALLED,
     TEMPLATES,
@@ -170,19 +171,40 @@ class WitnessTest(TestCase):
         whole = Reading(probe=Probe(kind="ohms", first="L", second="N"), value=24.1, standard=0.1)
         case = Reading(probe=Probe(kind="ohms", first="L", second=CASE), value=None, standard=0.0)
         said = self.said("element", whole, case)
-        replace = witness_on("element", said, self.found(Conclusion.REPLACE, "between_terminals"))
+        replace = witness_on(("element",), said, self.found(Conclusion.REPLACE, "between_terminals"))
         self.assertTrue(replace.differs)
         self.assertIn("Ruled out", replace.says)
         self.assertIn("“replace”", replace.asks)
-        sound = witness_on("element", said, self.found(Conclusion.SOUND, "between_terminals"))
+        sound = witness_on(("element",), said, self.found(Conclusion.SOUND, "between_terminals"))
         self.assertFalse(sound.differs)
         # What was seen on it no reading contradicts.
-        self.assertFalse(witness_on("element", said, self.found(Conclusion.REPLACE)).differs)
+        self.assertFalse(witness_on(("element",), said, self.found(Conclusion.REPLACE)).differs)
+
+    def test_a_bank_is_ruled_out_by_all_of_its_members(self) -> None:
+        bank = parallel_bank(2, 52.9)
+        members = ("element 1", "element 2")
+        alone = [
+            Reading(
+                probe=Probe(kind="ohms", first="2", second=second, alone=(key,)),
+                value=None if second == CASE else 52.7,
+                standard=0.0 if second == CASE else 0.3,
+            )
+            for key in members
+            for second in ("N", CASE)
+        ]
+        whole = told(bank, diagnose(bank, alone), alone)
+        replace = self.found(Conclusion.REPLACE, "bank_resistance")
+        found = witness_on(members, whole, replace)
+        self.assertEqual((found.standing, found.differs), (Suspicion.GOOD, True))
+        self.assertIn("Ohms of element 2, 2 to N: 52.7 Ω", found.rests_on)
+        first = told(bank, diagnose(bank, alone[:2]), alone[:2])
+        self.assertNotEqual(witness_on(members, first, replace).standing, Suspicion.GOOD)
+        self.assertEqual(witness_on(members[:1], first, replace).standing, Suspicion.GOOD)
 
     def test_a_part_that_passed_and_is_blamed_all_the_same(self) -> None:
         whole = Reading(probe=Probe(kind="ohms", first="3", second="N"), value=None, standard=0.0)
         said = self.said("element", whole)
-        passed = witness_on("element", said, self.found(Conclusion.PASSED_SO_FAR, "buzzer"))
+        passed = witness_on(("element",), said, self.found(Conclusion.PASSED_SO_FAR, "buzzer"))
         self.assertTrue(passed.differs)
         self.assertIn("Ohms from 3 to N: OL", " ".join(passed.rests_on))
-        self.assertFalse(witness_on("limit", said, self.found(Conclusion.SOUND)).differs)
+        self.assertFalse(witness_on(("limit",), said, self.found(Conclusion.SOUND)).differs)

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.on_circuit import JobCircuit, circuit_of, readings_of, standing_points
+from hembit.apps.jobs.on_circuit import JobCircuit, banks_of, circuit_of, readings_of, standing_points
 from hembit.apps.jobs.route import plan_of, route_parts
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.circuit import CircuitOut, revision_out
@@ -122,11 +122,12 @@ def _by_circuit(visit: Visit) -> tuple[JobCircuit, DiagnosisOut] | None:
 
 
 def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[tuple[str, Witness]]:
-    """Of every part of the circuit on which something was found."""
-    for key, position in here.positions.items():
+    """Of every part of the circuit on which something was found; a bank may be there by its members."""
+    rows = {position: (key,) for key, position in here.positions.items()} | banks_of(visit, here)
+    for position, keys in rows.items():
         found = visit.finding_now(str(position)) if position in visit.parts else None
         if found is not None:
-            yield str(position), witness_on(key, said, Finding.model_validate(found.finding))
+            yield str(position), witness_on(keys, said, Finding.model_validate(found.finding))
 
 
 def witness_of(visit: Visit, part: str) -> Witness | None:

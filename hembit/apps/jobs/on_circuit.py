@@ -82,7 +82,7 @@ def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:
 def _of_parts(visit: Visit, here: JobCircuit) -> Iterator[tuple[Any, Reading]]:
     rows = [one for one in visit.standing if not one.spare and not visit.is_past(one)]
     at = {position: key for key, position in here.positions.items()}
-    banks = _banks(visit, at)
+    banks = banks_of(visit, here)
     for row, kept in _with_bodies(rows):
         position = row.position_id or 0
         keys = (at[position],) if position in at else banks.get(position, ())
@@ -125,10 +125,12 @@ def point_of(entry: Entry) -> Reading:
     return Reading.model_validate({**entry.data["reading"], "key": str(entry.pk)})
 
 
-def _banks(visit: Visit, at: dict[int, str]) -> dict[int, tuple[str, ...]]:
-    """Positions that are no row, by the rows of all their members."""
+def banks_of(visit: Visit, here: JobCircuit) -> dict[int, tuple[str, ...]]:
+    """Positions that are no row, with the rows of all their members."""
+    at = {position: key for key, position in here.positions.items()}
     found: dict[int, list[str]] = {}
     for one in visit.positions:
-        if one.part_of_id is not None and one.retired_at is None and one.pk in at:
-            found.setdefault(one.part_of_id, []).append(at[one.pk])
+        bank = one.part_of_id
+        if bank is not None and bank not in at and one.retired_at is None and one.pk in at:
+            found.setdefault(bank, []).append(at[one.pk])
     return {bank: tuple(keys) for bank, keys in found.items()}

@@ -141,6 +141,11 @@ class PointsTest(CircuitCase):
         self.good(self.send_rows(self.bank_of_three(), 2))
         self.assertEqual(self.found()["readings"], 1)
 
+    def test_a_bank_has_a_witness_by_its_members(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.bank, "26.5", measurand="bank_resistance"))
+        self.assertIn(self.bank, self.found()["witnesses"])
+
     def test_deciding_where_the_circuit_says_otherwise_takes_a_reason(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "24.1"))
