@@ -270,7 +270,7 @@ class Machines(DemoVisits):
         expect(page.get_by_role("listitem")).to_have_count(1)
         page.get_by_label("Find").fill("")
         ilse.choose("State", "closed")
-        expect(page.get_by_role("listitem")).to_have_count(1)
+        expect(page.get_by_role("listitem")).to_have_count(4)
         expect(page).to_have_url(re.compile("state=closed"))
         page.reload()
         ilse.see("Front-loading kiln")

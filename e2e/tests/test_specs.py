@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from e2e.steps import counted
 from e2e.tests.browser_case import BrowserCase
@@ -115,7 +115,12 @@ class Specs(BrowserCase):
         kiln = Machine.objects.get(name="Front-loading kiln")
         page.goto(f"{self.live_server_url}/machines/{kiln.pk}")
         page.get_by_role("button", name="Paste a table").click()
+        # While the file is being read there is nothing to save yet.
+        held: list[Route] = []
+        page.route("**/api/v1/files/text", lambda route: held.append(route))
         page.get_by_label("A file").set_input_files(saved.value.path())
+        expect(page.get_by_role("button", name="Save")).to_be_disabled()
+        held[0].continue_()
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("button", name="Grill left")).to_be_visible()
 

@@ -14,6 +14,7 @@ from hembit_core.circuits.explanations import Explanation, explanations, groups_
 from hembit_core.circuits.hypotheses import Faults, faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
 from hembit_core.circuits.probe import Reading
+from hembit_core.circuits.remembered import Remembered
 
 SURE = 0.95
 """An explanation of that weight is enough [1]."""
@@ -23,6 +24,7 @@ DANGER = 0.02
 """Nothing live is proposed while shorts and leaks weigh more, and a dead reading could settle it."""
 CONTRADICTS = 4.5
 """Readings further from the best explanation than that contradict it [standard deviations]."""
+_LATELY = Remembered()
 _DANGEROUS = {"short", "leaks", "low"}
 
 
@@ -68,7 +70,9 @@ class Diagnosis:
 def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, ...] = ()) -> Diagnosis:
     """Weigh every explanation by the readings, and propose what to measure next."""
     faults, hypotheses = faults_of(circuit), hypotheses_of(circuit)
-    weighed = weigh(circuit, faults, hypotheses, readings)
+    before = _LATELY.longest(circuit, readings)
+    weighed = weigh(circuit, faults, hypotheses, readings, *(before or ()))
+    _LATELY.keep(circuit, readings, weighed)
     candidates = candidates_of(circuit, called)
     groups = groups_of(circuit)
     ranked = explanations(circuit, weighed, candidates)

@@ -39,15 +39,22 @@ class Weighed:
     hypotheses : all that were weighed.
     log_likelihood : ln of the density of all readings, shape (hypotheses,).
     weight : their share, summing to 1.
+    reach : what prior and readings come to at the most, parts taken straight [ln], shape (hypotheses,).
     """
 
     hypotheses: Hypotheses
     log_likelihood: Floats
     weight: Floats
+    reach: Floats
 
 
 def weigh(
-    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, readings: Sequence[Reading]
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    readings: Sequence[Reading],
+    before: Weighed | None = None,
+    before_of: int = 0,
 ) -> Weighed:
     """Weigh hypotheses by all readings jointly: parts' spread is common to them, the meter's is not.
 
@@ -55,6 +62,11 @@ def weigh(
     and hangs on nothing else. Single faults are weighed first. A pair is left out, with a likelihood
     of nothing, as soon as it could not come within e⁻²⁰ of the heaviest of them, whatever it
     said of the readings that are left: no figure has a density above that of its meter alone.
+
+    Parameters
+    ----------
+    before : the same hypotheses by the first ``before_of`` of these readings: what could not count
+        then is looked at again only where the readings since could bring it back.
     """
     groups = _by_state(readings)
     log_likelihood = np.full(len(hypotheses), -np.inf)
@@ -62,15 +74,21 @@ def weigh(
     found = _all_of(circuit, faults, hypotheses.take(single), readings)
     log_likelihood[single] = found
     heaviest = float((hypotheses.log_prior[single] + found).max(initial=-np.inf))
-    pairs = np.flatnonzero(hypotheses.second)
+    if before is None:
+        reach = hypotheses.log_prior + sum(_most(one) for one in readings)
+    else:
+        reach = before.reach + sum(_most(one) for one in readings[before_of:])
+    pairs = np.flatnonzero((hypotheses.second > 0) & (reach > heaviest - _COULD_COUNT_BENT))
     for start in range(0, len(pairs), _AT_ONCE):
         some = pairs[start : start + _AT_ONCE]
-        kept, said = _that_could_count(circuit, faults, hypotheses.take(some), groups, heaviest)
+        kept, said, reach[some] = _that_could_count(
+            circuit, faults, hypotheses.take(some), groups, heaviest
+        )
         log_likelihood[some[kept]] = said
     log_weight = hypotheses.log_prior + log_likelihood
     log_weight -= log_weight.max()
     weight = np.exp(log_weight)
-    return Weighed(hypotheses, log_likelihood, weight / weight.sum())
+    return Weighed(hypotheses, log_likelihood, weight / weight.sum(), reach)
 
 
 def _by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
@@ -117,11 +135,12 @@ def _that_could_count(
     hypotheses: Hypotheses,
     groups: Sequence[Sequence[Reading]],
     heaviest: float,
-) -> tuple[NDArray[np.intp], Floats]:
-    """The places of the hypotheses that could count, and their log-likelihood."""
+) -> tuple[NDArray[np.intp], Floats, Floats]:
+    """The places of the hypotheses that could count, their log-likelihood, and the reach of all."""
     kept = np.arange(len(hypotheses))
     over, joint = np.zeros(len(kept)), Joint.of_none(len(kept))
     left = sum(_most(one) for some in groups for one in some)
+    reaches = hypotheses.log_prior + left
     for some in groups:
         predicted = _predicted(circuit, faults, hypotheses.take(kept), some)
         for one, found in zip(some, predicted, strict=True):
@@ -131,6 +150,7 @@ def _that_could_count(
             else:
                 joint = joint.with_reading(found, one)
         reach = hypotheses.log_prior[kept] + over + joint.log_likelihood + left
+        reaches[kept] = reach
         stays = np.flatnonzero(reach > heaviest - np.where(joint.wide, _COULD_COUNT_BENT, _COULD_COUNT))
         if len(stays) < len(kept):
             kept, over, joint = kept[stays], over[stays], joint.take(stays)
@@ -149,7 +169,7 @@ def _that_could_count(
             anew = _laplace(circuit, faults, again, groups, drawn[bent])
             said[close[bent]], drawn[bent] = anew.log_likelihood, anew.drawn()
         said[close] -= _beyond_tolerance(faults, hypotheses.take(kept[close]), drawn)
-    return kept, over + said
+    return kept, over + said, reaches
 
 
 def _beyond_tolerance(faults: Faults, hypotheses: Hypotheses, drawn: Floats) -> Floats:

@@ -18,6 +18,7 @@ from hembit_core.circuits.joint import Joint, own_spread
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.remembered import Remembered
 from hembit_core.circuits.simulated import SimulatedMeter, simulate
 from hembit_core.circuits.solved import Solved
 from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
@@ -120,6 +121,46 @@ def _weighed_one_by_one(key: str, some: Hypotheses, readings: list[Reading]) -> 
         else:
             joint = joint.with_reading(found, one)
     return np.asarray(joint.log_likelihood + over)
+
+
+class GoingOnTest(TestCase):
+    """From what fewer readings said: the same as from all of them at once."""
+
+    @settings(max_examples=30, deadline=None)
+    @given(OF_PAIRS, st.integers(1, 400), st.integers(0, 10**6), st.data())
+    def test_it_is_what_all_readings_say_at_once(
+        self, key: str, wrong: int, seed: int, data: st.DataObject
+    ) -> None:
+        circuit = TEMPLATES[key]()
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        readings = some_readings(key, wrong, seed, 5)
+        before = None
+        count = 0
+        for then in sorted(data.draw(st.sets(st.integers(0, 5), min_size=1))):
+            found = weigh(circuit, faults, every, readings[:then], before, count)
+            afresh = weigh(circuit, faults, every, readings[:then])
+            np.testing.assert_allclose(found.weight, afresh.weight, atol=1e-3)
+            self.assertEqual(int(found.weight.argmax()), int(afresh.weight.argmax()))
+            before, count = found, then
+
+    def test_the_longest_of_the_same_circuit_is_gone_on_from(self) -> None:
+        circuit, other = TEMPLATES["star"](), TEMPLATES["delta"]()
+        readings = some_readings("star", 3, 1, 4)
+        lately = Remembered()
+        self.assertIsNone(lately.longest(circuit, readings))
+        some = {
+            count: weigh(circuit, faults_of(circuit), hypotheses_of(circuit), readings[:count])
+            for count in (0, 1, 3)
+        }
+        for count, weighed in some.items():
+            lately.keep(circuit, readings[:count], weighed)
+        self.assertEqual(lately.longest(circuit, readings), (some[3], 3))
+        self.assertEqual(lately.longest(TEMPLATES["star"](), readings[:2]), (some[1], 1))
+        self.assertEqual(lately.longest(circuit, readings[1:]), (some[0], 0))
+        self.assertIsNone(lately.longest(other, readings))
+        for _ in range(20):
+            lately.keep(other, (), some[0])
+        self.assertIsNone(lately.longest(circuit, readings))
 
 
 class ContradictionTest(TestCase):

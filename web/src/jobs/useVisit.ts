@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { askAgain, keys, showsVisitBeside } from "@/api/keys";
 import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types";
 import { useSend } from "@/outbox/useSend";
@@ -17,16 +17,21 @@ export type Place = { step: RouteStep; item: RouteItem };
 
 /** Everything a step of the job needs: the job, the place on the route, and ways to write in it. */
 export function useVisit(job: Job) {
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
   const store = useQueryClient();
   const send = useSend();
   const [today, setToday] = useStored<Today>(`hembit.job.${job.number}.today`, todayOf(job));
   const [said, setSaid] = useState("");
   const place = useMemo(() => placeOf(job, search.get("item")), [job, search]);
 
+  /** To an item of the job's route, from any of its pages. */
   const goTo = useCallback(
-    (key: string | null) => setSearch(key ? { item: key } : {}, { replace: false }),
-    [setSearch],
+    (key: string | null) => {
+      const item = key ? `?${new URLSearchParams({ item: key })}` : "";
+      void navigate(`/jobs/${job.number}${item}`);
+    },
+    [navigate, job.number],
   );
 
   /** Take what the server answered with; without an answer, what was sent waits in the outbox. */

@@ -71,7 +71,7 @@ export function PositionTable({ machine, onClose }: { machine: number; onClose: 
           ))}
         </ul>
         <SheetFoot
-          pending={adding.isPending}
+          pending={adding.isPending || reading.isPending}
           others={unplacedErrors(adding.error, ["text"])}
           onClose={onClose}
         />

@@ -22,7 +22,7 @@ class LoadDemo(TestCase):
         self.assertIn("7 instruments, 6 checks, 6 machines, 9 jobs stored", self.load())
         self.assertIn("0 checks, 6 machines, 0 jobs stored", self.load())
         self.assertEqual(Check.objects.filter(reading__isnull=True).count(), 6)
-        self.assertEqual((Job.objects.count(), Photo.objects.count()), (6, 3))
+        self.assertEqual((Job.objects.count(), Photo.objects.count()), (9, 3))
 
     def test_the_states_it_is_there_to_show(self) -> None:
         self.load()

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { useDiagnosis } from "@/api/diagnosis";
 import { useJob } from "@/api/jobs";
 import type { Diagnosis, Job, PointRead } from "@/api/types";
@@ -50,19 +50,12 @@ export default function JobCircuitPage() {
 
 function Whole({ job, found }: { job: Job; found: Diagnosis }) {
   const visit = useVisit(job);
-  const navigate = useNavigate();
   const [search] = useSearchParams();
   const isOpen = job.state === "open";
   const [asked, setAsked] = useState<AskedForm>(() => askedOf(search));
   const [correcting, setCorrecting] = useState<PointRead | null>(null);
   const [said, setSaid] = useState("");
-  useShownLiveState(
-    liveStateOf(job, () => {
-      const isLive = job.machine_now.state === "live";
-      const off = isLive ? visit.write({ kind: "switched_off" }, "switched off") : null;
-      void Promise.resolve(off).then(() => navigate(`/jobs/${job.number}?item=isolate`));
-    }),
-  );
+  useShownLiveState(liveStateOf(job, visit.makeDead));
   const standing = new Map(found.parts.map((one) => [one.part, one.standing]));
   function ask(next: AskedForm) {
     const turnsLive = next.kind !== "ohms" && asked.kind === "ohms";

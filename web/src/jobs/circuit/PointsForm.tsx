@@ -1,5 +1,4 @@
 import { type FormEvent, useState } from "react";
-import { useNavigate } from "react-router";
 import { useMeters } from "@/api/queries";
 import type { Diagnosis, PointRead } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
@@ -31,7 +30,6 @@ const UNITS = { ohms: "Ω", volts: "V", amps: "A", millivolts: "mV" } as const;
 /** A reading between two points: where, what is due there, what the display shows. */
 export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }: Props) {
   const { job, today, setToday } = visit;
-  const navigate = useNavigate();
   const [typed, setTyped] = useState(NOTHING_TYPED);
   const [id, setId] = useState(newId);
   const meters = useMeters().data ?? [];
@@ -39,7 +37,7 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
   const isLive = asked.kind !== "ohms";
   const gate = useJobGate(visit, isLive ? "live" : "dead", false);
   const cautions = isLive ? found.cautions_live : found.cautions_dead;
-  const isolate = () => navigate(`/jobs/${job.number}?item=isolate`);
+  const isolate = () => visit.goTo("isolate");
   function submit(event: FormEvent) {
     event.preventDefault();
     send(typed.answers);
@@ -84,7 +82,7 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
           cautions={cautions}
           onIsolate={isolate}
           onLoose={isolate}
-          onDead={() => void visit.write({ kind: "switched_off" }, "switched off").then(isolate)}
+          onDead={visit.makeDead}
         />
       )}
       {isWhole(asked) && !gate.needs && (
