@@ -52,6 +52,15 @@ class Circuit(Model):
 
     parts: tuple[CircuitPart, ...] = Field(max_length=60)
 
+    def __hash__(self) -> int:
+        """Of its parts, worked out once: what is known of a circuit is kept by it."""
+        return self.hashed
+
+    @cached_property
+    def hashed(self) -> int:
+        """The hash of its parts."""
+        return hash(self.parts)
+
     @cached_property
     def nodes(self) -> tuple[str, ...]:
         """Every node, in the order in which parts name them; the case is among them."""

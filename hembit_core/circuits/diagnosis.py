@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -108,11 +109,13 @@ def _worth(
 
 def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:
     """The weight of explanations with a short or a leak in them."""
-    weight = np.bincount(groups, weighed.weight)
-    return float(
-        sum(
-            weight[place]
-            for place, name in enumerate(names_of(circuit))
-            if any(code in _DANGEROUS for _, code in name)
-        )
+    return float(np.bincount(groups, weighed.weight)[_dangerous(circuit)].sum())
+
+
+@lru_cache(maxsize=32)
+def _dangerous(circuit: Circuit) -> np.ndarray:
+    """The explanations with a short or a leak in them, by their places."""
+    every = enumerate(names_of(circuit))
+    return np.array(
+        [place for place, name in every if any(code in _DANGEROUS for _, code in name)], dtype=np.int64
     )

@@ -2,32 +2,31 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import log
 
 import numpy as np
-from numpy.typing import NDArray
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
-from hembit_core.circuits.joint import Joint, own_spread
-from hembit_core.circuits.normal import LOG_TWO_PI, log_above
-from hembit_core.circuits.predicting import predict_many
-from hembit_core.circuits.prediction import Prediction, scaled
+from hembit_core.circuits.hypotheses import Bools, Faults, Floats, Hypotheses
+from hembit_core.circuits.joint import Joint
+from hembit_core.circuits.narrowing import (
+    COULD_COUNT,
+    Held,
+    Narrowing,
+    by_state,
+    laplace,
+    most_of,
+    overflow,
+    predicted,
+)
 from hembit_core.circuits.probe import Reading
 
-_COULD_COUNT = 20.0
-"""What cannot come that close to the heaviest is left out: all such pairs together weigh less than
-0.1 % of it, up to half a million of them [ln]."""
-_COULD_COUNT_BENT = 40.0
-"""The same, where a wide severity bends the predictions: what they say straight is rough [ln]."""
-_ROUNDS = 2
-_TOGETHER = 2
-_EDGE, _STEEP = 2.0, 3.0
-"""Where a part's tolerance ends [standard deviations], and how steeply it does [1]."""
 _AT_ONCE = 16_384
-"""So many pairs are held in memory with what they predict [1]."""
+"""So many pairs are in memory with what they predict [1]."""
+_HELD = 3_000_000
+"""No more figures than that are held for the next reading [1]."""
 
 
 @dataclass(frozen=True)
@@ -39,13 +38,15 @@ class Weighed:
     hypotheses : all that were weighed.
     log_likelihood : ln of the density of all readings, shape (hypotheses,).
     weight : their share, summing to 1.
-    reach : what prior and readings come to at the most, parts taken straight [ln], shape (hypotheses,).
+    reach : what prior and readings come to at the most [ln], shape (hypotheses,).
+    held : the pairs that could count, for who goes on from here; None where they are too many.
     """
 
     hypotheses: Hypotheses
     log_likelihood: Floats
     weight: Floats
     reach: Floats
+    held: Held | None
 
 
 def weigh(
@@ -68,141 +69,56 @@ def weigh(
     before : the same hypotheses by the first ``before_of`` of these readings: what could not count
         then is looked at again only where the readings since could bring it back.
     """
-    groups = _by_state(readings)
+    groups = by_state(readings)
     log_likelihood = np.full(len(hypotheses), -np.inf)
     single = np.flatnonzero(hypotheses.second == 0)
     found = _all_of(circuit, faults, hypotheses.take(single), readings)
     log_likelihood[single] = found
     heaviest = float((hypotheses.log_prior[single] + found).max(initial=-np.inf))
-    if before is None:
-        reach = hypotheses.log_prior + sum(_most(one) for one in readings)
-    else:
-        reach = before.reach + sum(_most(one) for one in readings[before_of:])
-    pairs = np.flatnonzero((hypotheses.second > 0) & (reach > heaviest - _COULD_COUNT_BENT))
-    for start in range(0, len(pairs), _AT_ONCE):
-        some = pairs[start : start + _AT_ONCE]
-        kept, said, reach[some] = _that_could_count(
-            circuit, faults, hypotheses.take(some), groups, heaviest
-        )
-        log_likelihood[some[kept]] = said
+    since = readings[before_of:]
+    reach = (hypotheses.log_prior if before is None else before.reach) + sum(map(most_of, since))
+    could = (hypotheses.second > 0) & (reach > heaviest - COULD_COUNT)
+    narrowing = Narrowing(circuit, faults, hypotheses, heaviest, reach)
+    holding: list[Held] | None = []
+    for some, then in _starts(before, could, groups, since):
+        held = narrowing.go_on(some, then)
+        log_likelihood[held.places] = narrowing.likelihood(held, groups)
+        if holding is not None and len(held.places):
+            holding.append(held)
+            holding = holding if sum(one.size for one in holding) <= _HELD else None
     log_weight = hypotheses.log_prior + log_likelihood
     log_weight -= log_weight.max()
     weight = np.exp(log_weight)
-    return Weighed(hypotheses, log_likelihood, weight / weight.sum(), reach)
+    kept = Held.joined(holding) if holding else None
+    return Weighed(hypotheses, log_likelihood, weight / weight.sum(), reach, kept)
 
 
-def _by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
-    """Those of a part by itself one by one, since they need no network; then state by state.
-
-    What shares a network is worked out together, but a few at a time: what they rule out is spared the
-    next. Overflows rule out most.
+def _starts(
+    before: Weighed | None,
+    could: Bools,
+    groups: Sequence[Sequence[Reading]],
+    since: Sequence[Reading],
+) -> Iterator[tuple[Held, Sequence[Sequence[Reading]]]]:
+    """The pairs that could count, some at a time, with the readings that are new to them: those
+    that are held know the earlier ones.
     """
-    found = [[one] for one in readings if one.probe.alone]
-    states: dict[object, list[Reading]] = {}
-    for one in readings:
-        probe = one.probe
-        if not probe.alone:
-            state = (probe.is_live, probe.lifted, probe.called, one.input_ohms)
-            states.setdefault(state, []).append(one)
-    for some in sorted(states.values(), key=lambda some: some[0].probe.is_live):
-        some.sort(key=lambda one: one.value is not None)
-        found += [some[start : start + _TOGETHER] for start in range(0, len(some), _TOGETHER)]
-    return found
+    if before is not None and before.held is not None:
+        held = before.held
+        yield held.take(np.flatnonzero(could[held.places])), by_state(since)
+        could = could.copy()
+        could[held.places] = False
+    pairs = np.flatnonzero(could)
+    for start in range(0, len(pairs), _AT_ONCE):
+        yield Held.of_none_read(pairs[start : start + _AT_ONCE]), groups
 
 
 def _all_of(
     circuit: Circuit, faults: Faults, hypotheses: Hypotheses, readings: Sequence[Reading]
 ) -> Floats:
     """The log-likelihood of all readings, of each hypothesis."""
-    return _that_could_count(circuit, faults, hypotheses, _by_state(readings), -np.inf)[1]
-
-
-def _predicted(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    readings: Sequence[Reading],
-    drawn: Floats | None = None,
-) -> list[Prediction]:
-    """What readings of one state, and so of one meter's input, would be."""
-    probes = [one.probe for one in readings]
-    return predict_many(circuit, faults, hypotheses, probes, readings[0].input_ohms, drawn)
-
-
-def _that_could_count(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    groups: Sequence[Sequence[Reading]],
-    heaviest: float,
-) -> tuple[NDArray[np.intp], Floats, Floats]:
-    """The places of the hypotheses that could count, their log-likelihood, and the reach of all."""
-    kept = np.arange(len(hypotheses))
-    over, joint = np.zeros(len(kept)), Joint.of_none(len(kept))
-    left = sum(_most(one) for some in groups for one in some)
-    reaches = hypotheses.log_prior + left
-    for some in groups:
-        predicted = _predicted(circuit, faults, hypotheses.take(kept), some)
-        for one, found in zip(some, predicted, strict=True):
-            left -= _most(one)
-            if one.value is None:
-                over = over + one.weight * _overflow(found, one)
-            else:
-                joint = joint.with_reading(found, one)
-        reach = hypotheses.log_prior[kept] + over + joint.log_likelihood + left
-        reaches[kept] = reach
-        stays = np.flatnonzero(reach > heaviest - np.where(joint.wide, _COULD_COUNT_BENT, _COULD_COUNT))
-        if len(stays) < len(kept):
-            kept, over, joint = kept[stays], over[stays], joint.take(stays)
-        if not len(kept):
-            break
-    said = joint.log_likelihood.copy()
-    straight = hypotheses.log_prior[kept] + over + said
-    top = max(float(straight.max(initial=-np.inf)), heaviest)
-    edge = top - np.where(joint.wide, _COULD_COUNT_BENT, _COULD_COUNT)
-    close = np.flatnonzero(straight > edge)
-    if joint.z and len(close):
-        drawn = joint.take(close).drawn()
-        bent = np.flatnonzero(joint.wide[close])
-        if len(bent):
-            again = hypotheses.take(kept[close[bent]])
-            anew = _laplace(circuit, faults, again, groups, drawn[bent])
-            said[close[bent]], drawn[bent] = anew.log_likelihood, anew.drawn()
-        said[close] -= _beyond_tolerance(faults, hypotheses.take(kept[close]), drawn)
-    return kept, over + said, reaches
-
-
-def _beyond_tolerance(faults: Faults, hypotheses: Hypotheses, drawn: Floats) -> Floats:
-    """What it counts against a hypothesis that a part would have to lie outside its tolerance [ln].
-
-    A tolerance is a limit that makers keep, not a bell: past its edge, at two standard deviations,
-    a part without a fault is less likely than a normal law has it.
-    """
-    is_load = faults.is_load & ~faults.touched[hypotheses.first] & ~faults.touched[hypotheses.second]
-    off = np.abs(drawn[:, : is_load.shape[1]]) - _EDGE
-    return np.asarray(_STEEP * (np.where(is_load, np.maximum(off, 0.0), 0.0) ** 2).sum(axis=1))
-
-
-def _laplace(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    groups: Sequence[Sequence[Reading]],
-    drawn: Floats,
-) -> Joint:
-    """All figures anew about the likeliest parts (Laplace's approximation)."""
-    joint = Joint.of_none(len(hypotheses))
-    for _ in range(_ROUNDS):
-        joint = Joint.of_none(len(hypotheses))
-        for some in groups:
-            figures = [one for one in some if one.value is not None]
-            if not figures:
-                continue
-            predicted = _predicted(circuit, faults, hypotheses, figures, drawn)
-            for one, found in zip(figures, predicted, strict=True):
-                joint = joint.with_reading(found, one, drawn)
-        drawn = joint.drawn()
-    return joint
+    groups, every = by_state(readings), Held.of_none_read(np.arange(len(hypotheses)))
+    narrowing = Narrowing(circuit, faults, hypotheses, -np.inf, np.empty(len(hypotheses)))
+    return narrowing.likelihood(narrowing.go_on(every, groups), groups)
 
 
 def least_fitting(
@@ -221,19 +137,9 @@ def least_fitting(
         others = [one for at, one in enumerate(readings) if at != place]
         found = single.log_prior + _all_of(circuit, faults, single, others)
         top = float(found.max())
-        return top + log(float(np.exp(found - top).sum())) + _most(readings[place])
+        return top + log(float(np.exp(found - top).sum())) + most_of(readings[place])
 
     return max(range(len(readings)), key=without)
-
-
-def _most(one: Reading) -> float:
-    """The highest log-likelihood that a reading can add [ln]."""
-    return 0.0 if one.value is None else -log(own_spread(one)) - 0.5 * LOG_TWO_PI
-
-
-def _overflow(found: Prediction, one: Reading) -> Floats:
-    spread = np.hypot(found.spread, 0.05)
-    return log_above((scaled(found.kind, one.ceiling) - found.scaled) / spread)
 
 
 def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequence[Reading]) -> float:
@@ -249,16 +155,16 @@ def misfit_of(circuit: Circuit, faults: Faults, weighed: Weighed, readings: Sequ
     if not readings:
         return 0.0
     one = weighed.hypotheses.take(np.array([int(weighed.weight.argmax())]))
-    groups = _by_state(readings)
+    groups = by_state(readings)
     total, joint = 0.0, Joint.of_none(1)
     for some in groups:
-        for each, found in zip(some, _predicted(circuit, faults, one, some), strict=True):
+        for each, found in zip(some, predicted(circuit, faults, one, some), strict=True):
             if each.value is None:
-                total += -2 * float(_overflow(found, each)[0])
+                total += -2 * float(overflow(found, each)[0])
             else:
                 joint = joint.with_reading(found, each)
     if joint.wide[0]:
-        joint = _laplace(circuit, faults, one, groups, joint.drawn())
+        joint = laplace(circuit, faults, one, groups, joint.drawn())
     count = len(readings)
     share = (total + float(joint.misfit[0])) / count
     return float((share ** (1 / 3) - 1 + 2 / (9 * count)) / (2 / (9 * count)) ** 0.5)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -53,6 +54,23 @@ class Joint:
     def of_none(cls, count: int) -> Joint:
         """Before any figure."""
         return cls(np.zeros(count), np.zeros(count, dtype=bool))
+
+    @classmethod
+    def joined(cls, some: Sequence[Joint]) -> Joint:
+        """Of several groups of hypotheses that know as many figures, one group after the other.
+
+        The figures may stand in another order in each.
+        """
+        return cls(
+            np.concatenate([one.log_likelihood for one in some]),
+            np.concatenate([one.wide for one in some]),
+            tuple(map(np.concatenate, zip(*(one.changes for one in some), strict=True))),
+            tuple(
+                tuple(map(np.concatenate, zip(*row, strict=True)))
+                for row in zip(*(one.rows for one in some), strict=True)
+            ),
+            tuple(map(np.concatenate, zip(*(one.z for one in some), strict=True))),
+        )
 
     def with_reading(self, found: Prediction, one: Reading, at: Floats | None = None) -> Joint:
         """With a figure more; ``at`` is where its prediction was worked out, the middle if left out."""

@@ -93,6 +93,12 @@ class Network:
         """The currents that sources drive into the nodes [A], shape (hypotheses, nodes)."""
         return np.asarray(_times(self.volts * self.conductance, _incidence(self)))
 
+    def along(self, potentials: np.ndarray) -> np.ndarray:
+        """Volts along each branch, shape (…, branches), of potentials of the nodes, (…, nodes)."""
+        ends = _incidence(self).T
+        flat = potentials.reshape(-1, potentials.shape[-1])
+        return _times(flat, ends).reshape(*potentials.shape[:-1], ends.shape[1])
+
 
 def _combined(faults: Faults, hypotheses: Hypotheses, name: str) -> np.ndarray:
     values: np.ndarray = getattr(faults, name)

@@ -85,13 +85,15 @@ def _worth(
     some = weighed.hypotheses.take(active)
     weight = weighed.weight[active] / weighed.weight[active].sum()
     of = np.unique(groups[active], return_inverse=True)[1]
+    shares = np.zeros((int(of.max()) + 1, len(active)))
+    shares[of, np.arange(len(active))] = weight
     found = []
     keys = at_fault(circuit, faults, some)
     wanted = [one for one in candidates if not one.probe.alone or keys & set(one.probe.alone)]
     outcomes = predict_many(circuit, faults, some, [one.probe for one in wanted])
     for one, outcome in zip(wanted, outcomes, strict=True):
         spread = np.hypot(outcome.spread, _METER)
-        found.append(Worth(one, _information(outcome.scaled, spread, weight, of)))
+        found.append(Worth(one, _information(outcome.scaled, spread, shares)))
     return sorted(found, key=_best_first)
 
 
@@ -108,19 +110,23 @@ def _best_first(one: Worth) -> float:
     return -round(one.per_minute, 4)
 
 
-def _information(middle: Floats, spread: Floats, weight: Floats, of: np.ndarray) -> float:
-    """Mutual information of an outcome and its group [bit]."""
-    edges = _edges(middle, spread, weight)
+def _information(middle: Floats, spread: Floats, shares: Floats) -> float:
+    """Mutual information of an outcome and its group [bit].
+
+    ``shares`` is the weight of each hypothesis in its group, shape (groups, hypotheses).
+    """
+    edges = _edges(middle, spread)
     if len(edges) == 0:
         return 0.0
     below = cumulative((edges[None, :] - middle[:, None]) / np.maximum(spread, LEAST_SPREAD)[:, None])
-    cells = np.diff(below, axis=1, prepend=0.0, append=1.0)
-    joint = np.zeros((int(of.max()) + 1, cells.shape[1]))
-    np.add.at(joint, of, weight[:, None] * cells)
+    joint = np.empty((len(shares), len(edges) + 1))
+    joint[:, :-1] = shares @ below
+    joint[:, -1] = shares.sum(axis=1)
+    joint[:, 1:] -= joint[:, :-1].copy()
     return float(_entropy(joint.sum(axis=0)) + _entropy(joint.sum(axis=1)) - _entropy(joint.ravel()))
 
 
-def _edges(middle: Floats, spread: Floats, weight: Floats) -> Floats:
+def _edges(middle: Floats, spread: Floats) -> Floats:
     """Where outcomes are parted: half way between neighbouring predictions that differ."""
     order = np.argsort(middle)
     values, wide = middle[order], spread[order]

@@ -49,7 +49,8 @@ class Prediction:
     @property
     def spread(self) -> Floats:
         """Standard deviation of ``scaled`` by the parts' own spread."""
-        return np.asarray(np.sqrt((self.by_branch**2).sum(axis=1) + self.more**2))
+        parts = np.einsum("hb,hb->h", self.by_branch, self.by_branch)
+        return np.asarray(np.sqrt(parts + self.more**2))
 
 
 def scaled(kind: Kind, value: Floats | float) -> Floats:

@@ -78,10 +78,11 @@ class Solved:
         x, network = self._driven(ends), self.network
         # Above any meter's range all is one thing, an overflow: how far above says nothing.
         ohms = np.clip(_across(x, ends), LEAST_OHMS, OPEN)
-        by_branch = self._along(x) ** 2 * (network.conductance * self.spread)
-        by_branch *= (slope("ohms", ohms) * (ohms < OPEN))[..., None]
-        none = np.zeros((*ohms.shape, self.faults.unknowns - by_branch.shape[-1]))
-        by_branch = np.concatenate([by_branch, none], axis=-1)
+        by_branch = np.zeros((*ohms.shape, self.faults.unknowns))
+        own = by_branch[..., : network.conductance.shape[-1]]
+        np.square(self.network.along(x), out=own)
+        own *= network.conductance * self.spread
+        own *= (slope("ohms", ohms) * (ohms < OPEN))[..., None]
         return _each("ohms", ohms, by_branch, np.zeros_like(ohms))
 
     def _millivolts(self, ends: Ints, input_ohms: float) -> Iterator[Prediction]:
@@ -128,15 +129,12 @@ class Solved:
         """Potentials by one ampere from node to node, shape (probes, hypotheses, nodes)."""
         return np.stack([self.solver.between(int(one[0]), int(one[1])) for one in ends])
 
-    def _along(self, potentials: np.ndarray) -> np.ndarray:
-        """Volts along each branch."""
-        first, second = self.network.ends.T
-        return np.asarray(np.take(potentials, first, axis=-1) - np.take(potentials, second, axis=-1))
-
     def _changes(self, adjoint: np.ndarray, potentials: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
         """By each branch's ln R, and by each source's ln V."""
-        through = self.network.conductance * self._along(adjoint)
-        return -through * (self.network.volts - self._along(potentials)), through * self.network.volts
+        through = self.network.conductance * self.network.along(adjoint)
+        return -through * (
+            self.network.volts - self.network.along(potentials)
+        ), through * self.network.volts
 
     def _of_live(
         self, kind: Kind, figure: np.ndarray, change: np.ndarray, drive: np.ndarray, more: np.ndarray
