@@ -125,9 +125,9 @@ function Rung({ left, right, y, symbol, name, standing }: RungProps) {
       {standing === "suspect" && (
         <rect
           x={middle - 30}
-          y={y - 20}
+          y={y - 17}
           width="60"
-          height="40"
+          height="32"
           rx="6"
           stroke="var(--watch)"
           strokeWidth="2.5"

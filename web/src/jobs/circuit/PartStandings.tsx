@@ -1,4 +1,5 @@
 import type { Diagnosis } from "@/api/types";
+import { inside } from "@/verdict/prose";
 
 const WORDS: Record<Diagnosis["parts"][number]["standing"], string> = {
   good: "ruled out",
@@ -18,7 +19,11 @@ export function PartStandings({ found }: { found: Diagnosis }) {
         >
           <span>
             {names.get(one.part) ?? one.part}
-            {one.by.length > 0 && <span className="text-muted"> by {one.by.join("; ")}</span>}
+            {one.by.length > 0 && (
+              <span className="block text-[0.93rem] text-muted">
+                By {one.by.map(inside).join("; ")}
+              </span>
+            )}
           </span>
           <span className={one.standing === "suspect" ? "font-semibold" : "text-muted"}>
             {WORDS[one.standing]}
