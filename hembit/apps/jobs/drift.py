@@ -198,7 +198,7 @@ def _beside(
             if history.points:
                 yield DriftSeries(
                     kind=kind,
-                    name=f"before, till {one.removed_at:%Y-%m-%d}"
+                    name=f"before, till {day_here(one.removed_at):%-d %b %Y}"
                     if one.removed_at
                     else one.position.name,
                     position=one.position_id,
