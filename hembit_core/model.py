@@ -16,14 +16,18 @@ class Model(BaseModel):
     def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
         """As pydantic's own, without what only models with private or extra fields need.
 
-        A judgement is put together from some thirty of these copies.
+        A judgement is put together from some thirty of these copies. What was worked out of the old
+        values and kept (``cached_property``) is not copied.
         """
         if deep:
             return super().model_copy(update=update, deep=True)
         changes = dict(update or ())
         kind = type(self)
         copied = kind.__new__(kind)
-        object.__setattr__(copied, "__dict__", {**self.__dict__, **changes})
+        values, fields = {**self.__dict__, **changes}, kind.__pydantic_fields__
+        if len(values) > len(fields):
+            values = {name: values[name] for name in fields}
+        object.__setattr__(copied, "__dict__", values)
         object.__setattr__(
             copied, "__pydantic_fields_set__", self.__pydantic_fields_set__ | changes.keys()
         )

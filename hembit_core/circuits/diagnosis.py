@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -74,6 +74,7 @@ def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, .
     before = _LATELY.longest(circuit, readings)
     weighed = weigh(circuit, faults, hypotheses, readings, *(before or ()))
     _LATELY.keep(circuit, readings, weighed)
+    weighed = replace(weighed, held=None)  # whoever keeps a diagnosis keeps none of that
     candidates = candidates_of(circuit, called)
     groups = groups_of(circuit)
     ranked = explanations(circuit, weighed, candidates)

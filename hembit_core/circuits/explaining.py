@@ -25,7 +25,7 @@ from hembit_core.circuits.probe import Reading
 
 _AT_ONCE = 16_384
 """So many pairs are in memory with what they predict [1]."""
-_HELD = 3_000_000
+_HELD = 2_000_000
 """No more figures than that are held for the next reading [1]."""
 
 

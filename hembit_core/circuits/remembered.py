@@ -9,7 +9,7 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.probe import Reading
 
-_MOST = 8
+_MOST = 4
 """So many of the last are kept [1]."""
 
 

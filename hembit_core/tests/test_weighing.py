@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from hembit_core.circuits import settling
 from hembit_core.circuits.by_itself import by_itself
 from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.explaining import least_fitting, weigh
 from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of, hypotheses_of
@@ -142,6 +143,17 @@ class GoingOnTest(TestCase):
             np.testing.assert_allclose(found.weight, afresh.weight, atol=1e-3)
             self.assertEqual(int(found.weight.argmax()), int(afresh.weight.argmax()))
             before, count = found, then
+
+    def test_a_changed_copy_of_a_circuit_is_another_one(self) -> None:
+        """Nothing that was worked out of the old parts goes with it."""
+        circuit = TEMPLATES["star"]()
+        self.assertTrue(circuit.nodes and circuit.branches and circuit.working is not None)
+        before = hash(circuit)
+        fewer = circuit.model_copy(update={"parts": circuit.parts[:-1]})
+        self.assertEqual(fewer, Circuit(parts=circuit.parts[:-1]))
+        self.assertEqual(hash(fewer), hash(Circuit(parts=circuit.parts[:-1])))
+        self.assertNotEqual(hash(fewer), before)
+        self.assertLess(len(fewer.branches), len(circuit.branches))
 
     def test_the_longest_of_the_same_circuit_is_gone_on_from(self) -> None:
         circuit, other = TEMPLATES["star"](), TEMPLATES["delta"]()
