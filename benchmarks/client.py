@@ -38,6 +38,10 @@ class Client:
         """What posting ``body`` gives."""
         return self._ask("POST", f"/api/v1/{path}", json.dumps(body))
 
+    def put(self, path: str, body: object) -> Any:
+        """What putting ``body`` gives."""
+        return self._ask("PUT", f"/api/v1/{path}", json.dumps(body))
+
     def try_to_post(self, path: str, body: object) -> int:
         """Post what may be refused; the status of the answer."""
         status, _ = self._answer("POST", f"/api/v1/{path}", json.dumps(body))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, TimeoutError, expect
 
 
 class Technician:
@@ -110,7 +110,13 @@ class Technician:
             side_by_side.get_by_role("radio", name=choice, exact=True).click()
             return self
         self.page.get_by_label(field, exact=True).click()
-        self.page.get_by_role("option").first.wait_for()
+        options = self.page.get_by_role("option")
+        try:
+            options.first.wait_for(timeout=5_000)
+        except TimeoutError:
+            # The page moved under the press, and it hit nothing: as anybody would, press once more.
+            self.page.get_by_label(field, exact=True).click()
+            options.first.wait_for()
         whole = self.page.get_by_role("option", name=choice, exact=True)
         (whole if whole.count() else self.page.get_by_role("option", name=choice)).click()
         return self

@@ -113,9 +113,12 @@ def _ranked(
     assert not isinstance(spec.sensor, SwitchingPtc)
     curve = spec.sensor.curve()
     allowed = np.empty_like(off)
-    for at, (t, ohms) in enumerate(zip(measured.celsius, measured.ohms, strict=True)):
-        slope = abs(float(curve.relative_slope(float(t + off[at])))) * ohms
-        expanded = np.hypot(2 * measured.standard_kelvin[at], measured.expanded_ohms[at] / slope)
+    try:
+        slopes = np.abs(curve.relative_slope(measured.celsius + off)) * measured.ohms
+    except InputError:
+        return None  # it would be colder or hotter there than such a sensor is known
+    for at, (t, slope) in enumerate(zip(measured.celsius, slopes, strict=True)):
+        expanded = np.hypot(2 * measured.standard_kelvin[at], measured.expanded_ohms[at] / float(slope))
         allowed[at] = band_at(spec, float(t), rules) + float(expanded)
     if not np.isfinite(allowed).all() or (np.abs(off) > _NEAR * allowed).any():
         return None

@@ -283,3 +283,9 @@ class RankedCurves(TestCase):
             MeasuredPairs.of([], 0.5)
         with self.assertRaises(InputError):
             MeasuredPairs.of([(20.0, 0.0, 0.0)], 0.5)
+
+    @given(st.floats(1e-3, 1e9), st.floats(-80, 1500), st.floats(0, 1e6))
+    def test_whatever_was_read_is_ranked(self, ohms: float, celsius: float, wide: float) -> None:
+        """What would be colder than any such sensor is another one, and no error."""
+        for one in rank_curves(MeasuredPairs.of([(celsius, ohms, wide)], 0.3), known_curves()):
+            self.assertTrue(np.isfinite(one.misfit) and np.isfinite(one.allowed).all())
