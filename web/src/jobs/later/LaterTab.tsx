@@ -6,7 +6,7 @@ import { timeLeft } from "@/clock/timeLeft";
 import { useNow } from "@/clock/useNow";
 import { Button } from "@/ui/Button";
 import type { Visit } from "../useVisit";
-import { FollowUpForm } from "./FollowUpForm";
+import { FollowUpOnDemand } from "./FollowUpOnDemand";
 import { WaitForm } from "./WaitForm";
 
 /** What comes later: waits with their clock time, follow-ups with their day. */
@@ -53,7 +53,7 @@ export function LaterTab({ visit }: { visit: Visit }) {
         </section>
       )}
       {isOpen && <WaitForm visit={visit} />}
-      {isOpen && <FollowUpForm visit={visit} part={null} kind="other" />}
+      {isOpen && <FollowUpOnDemand visit={visit} part={null} kind="other" />}
       <Link to="/follow-ups" className="text-action-text underline">
         All follow-ups
       </Link>

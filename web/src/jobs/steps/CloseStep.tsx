@@ -6,7 +6,7 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { StateShape } from "@/verdict/states";
-import { FollowUpForm } from "../later/FollowUpForm";
+import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
 import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
@@ -58,7 +58,7 @@ export function CloseStep({ visit }: { visit: Visit }) {
       >
         Look at the report
       </Link>
-      <FollowUpForm visit={visit} part={null} kind="yearly_check" />
+      <FollowUpOnDemand visit={visit} part={null} kind="yearly_check" />
       <form onSubmit={submit} className="flex flex-col gap-3">
         {job.blocks_closing.length === 0 &&
           dangers.map((one) => (

@@ -11,7 +11,7 @@ import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { StateShape } from "@/verdict/states";
-import { FollowUpForm } from "../later/FollowUpForm";
+import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
 import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
@@ -109,7 +109,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
         </Notice>
       )}
       {there.decision && wantsFollowUp(there.decision.conclusion) && (
-        <FollowUpForm
+        <FollowUpOnDemand
           visit={visit}
           part={part}
           kind={there.decision.conclusion === "watch" ? "watch" : "spare_on_order"}
