@@ -70,12 +70,12 @@ def left_with(
                 "watts"
             )
         return f"{said} per metre"
-    then = f"{quantity(watts * load, 'W/m', 3)} instead of {quantity(watts, 'W/m', 3)}"
+    then = f"{quantity(watts * load, 'W/m', 3)} instead of {watts:g} W/m"
     if most is None:
         return f"{said}: {then}"
     if watts * load > most:
         raise InputError(
             f"With {left_out} of {sections} left out the rest would take {then}, and "
-            f"{quantity(most, 'W/m', 3)} is what they may. Leave it off until it is mended."
+            f"{most:g} W/m is what they may. Leave it off until it is mended."
         ).at("most")
-    return f"{said}: {then}, where {quantity(most, 'W/m', 3)} is allowed"
+    return f"{said}: {then}, where {most:g} W/m is allowed"

@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db.models import OuterRef, QuerySet, Subquery, UUIDField, Window
 from django.db.models.functions import RowNumber
 
+from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.models import FittedPart
 from hembit_core.families.registry import with_role
@@ -24,11 +25,12 @@ def readings_of(position: int) -> QuerySet[Reading]:
 @dataclass(frozen=True)
 class Standing:
     """What stands of the part in a position: the last reading of each of its tests, the newest first,
-    and its baseline.
+    its baseline, and what they come to where its spec was mended since.
     """
 
     latest: tuple[Reading, ...]
     baseline: Reading | None
+    mended: Mended
 
 
 def standing_of(machine: int) -> dict[int, Standing]:
@@ -60,16 +62,13 @@ def standing_of(machine: int) -> dict[int, Standing]:
     latest = _latest(part.pk for part in rows)
     wanted = {one for part in rows for one in (part.first, part.first_loose) if one}
     found = Reading.brief.in_bulk({*wanted, *(one for ids in latest.values() for one in ids)})
-    return {
-        part.position_id: Standing(
-            tuple(
-                found[one]
-                for one in latest.get(part.pk) or ([part.first_loose] if part.first_loose else [])
-            ),
-            found.get(part.first_loose or part.first),
-        )
-        for part in rows
-    }
+    stands = {}
+    for part in rows:
+        numbers = latest.get(part.pk) or ([part.first_loose] if part.first_loose else [])
+        last, spec = tuple(found[one] for one in numbers), part.part_spec
+        mended = judged_by_mended((one, spec) for one in last)
+        stands[part.position_id] = Standing(last, found.get(part.first_loose or part.first), mended)
+    return stands
 
 
 def _latest(parts: Iterable[int]) -> dict[int, list[UUID]]:

@@ -10,6 +10,7 @@ from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, page_of
 from hembit.apps.catalog.finding import find_revision
+from hembit.apps.jobs.by_mended_spec import now_told
 from hembit.apps.jobs.drift import PartDrift, as_csv, drift_of
 from hembit.apps.jobs.follow_ups import watch_part
 from hembit.apps.jobs.history import readings_of, standing_of
@@ -44,7 +45,7 @@ def list_verdicts(request: HttpRequest, number: int) -> list[PositionStanding]:
     return [
         PositionStanding(
             position=position,
-            latest=tuple(reading_out(one) for one in found.latest),
+            latest=tuple(reading_out(one, now=now_told(one, found.mended)) for one in found.latest),
             baseline=reading_out(found.baseline) if found.baseline else None,
         )
         for position, found in standing_of(number).items()

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import date, datetime
-from typing import Any
 from uuid import UUID
 
 from pydantic import ConfigDict, Field
 
 from hembit.apps.base.sequence import last_sequence
+from hembit.apps.jobs.by_mended_spec import now_told
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import FollowUp, Job, Wait
@@ -260,7 +260,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         left_open=plan.left_open,
         parts=tuple(_parts(visit)),
         readings=tuple(
-            reading_out(one, visit.is_past(one), _now(visit, one)) for one in visit.readings
+            reading_out(one, visit.is_past(one), now_told(one, visit.mended)) for one in visit.readings
         ),
         entries=tuple(
             EntryOut(
@@ -278,11 +278,3 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         waits=tuple(wait_out(one) for one in visit.waits),
         follow_ups=tuple(follow_up_out(one) for one in visit.follow_ups),
     )
-
-
-def _now(visit: Visit, one: Any) -> str:
-    """What a reading comes to by a spec that was mended since; empty where it was not."""
-    if one.pk not in visit.mended:
-        return ""
-    judged = visit.mended[one.pk]
-    return str(judged.state) if judged else "such a part has no such test"

@@ -6,10 +6,10 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
+from hembit.apps.jobs.by_mended_spec import now_of
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit_core.findings.finding import Conclusion, Finding
-from hembit_core.judging.states import Outcome, State
 from hembit_core.planning.closing import OpenEnd, left_open, what_blocks_closing
 from hembit_core.planning.lay import lay
 from hembit_core.planning.route import (
@@ -128,16 +128,11 @@ def _latest(visit: Visit, readings: Iterable[Any]) -> tuple[Taken, ...]:
     """The latest of each test, by the figures that hold for its part now."""
     latest: dict[str, Taken] = {}
     for one in readings:
-        mended = one.pk in visit.mended
-        now = visit.mended.get(one.pk)
-        if mended and now is None:
-            continue  # such a part has no such test
-        latest[one.measurand] = Taken(
-            measurand=one.measurand,
-            state=now.state if now else State(one.state),
-            outcome=now.outcome if now else Outcome(one.outcome),
-            figure=one.figure,
-        )
+        now = now_of(one, visit.mended)
+        if now is not None:
+            latest[one.measurand] = Taken(
+                measurand=one.measurand, state=now.state, outcome=now.outcome, figure=now.figure
+            )
     return tuple(latest.values())
 
 

@@ -5,17 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
-from uuid import UUID
 
 from django.db.models import Max
 
-from hembit.apps.jobs.by_mended_spec import judged_by_mended
+from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended, specs_at
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.rules.services import rules_of
-from hembit_core import Judgement
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import FAMILIES
@@ -184,14 +182,20 @@ class Visit:
         return tuple(one for one in self.readings if one.after is None)
 
     @cached_property
-    def mended(self) -> dict[UUID, Judgement | None]:
-        """What stands of the parts as they are now, by specs that were mended since it was read."""
-        if self.job.state == JobState.CLOSED:
-            return {}
+    def mended(self) -> Mended:
+        """What stands of the parts as they are now, by specs that were mended since it was read.
+
+        What is mended after a job was closed says nothing in it.
+        """
+        closed = self.last("closed") if self.job.state == JobState.CLOSED else None
+        specs: dict[int | None, Any] = {}
+        specs.update(specs_at(self.parts, closed.sequence).items() if closed else self.specs.items())
+        if closed is None:
+            specs[None] = self.supply
         return judged_by_mended(
-            (one, self.supply if one.position_id is None else self.specs[one.position_id])
+            (one, specs[one.position_id])
             for one in self.standing
-            if (one.position_id is None or one.position_id in self.specs) and not self.is_past(one)
+            if one.position_id in specs and not self.is_past(one)
         )
 
     def standing_of(self, key: str, measurand: str, *, spare: bool) -> Any:

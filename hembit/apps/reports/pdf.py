@@ -167,6 +167,8 @@ def _measured(pdf: _Page, one: MeasuredInJob) -> None:
     pdf.text_line(f"{one.part}{which}: {inside(one.test)}", bold=True)
     shape = _SHAPES.get(one.state, "○")
     pdf.text_line(f"Due {one.due} · read {one.read} · {shape} {one.state}, {OUTCOMES[one.outcome]}")
+    if one.now:
+        pdf.text_line(f"By the part's spec as mended since: {one.now}", bold=True)
     for doubt in one.doubts:
         pdf.text_line(doubt, bold=True)
     if single:

@@ -16,7 +16,8 @@ from hembit_core.model import Model
 class MeasuredInJob(Model):
     """One reading against what it should have been, with its rail or its rows.
 
-    ``doubts`` is what was held that day against the instruments it was taken with.
+    ``doubts`` is what was held that day against the instruments it was taken with, ``now`` what it
+    comes to where the part's spec was mended since; empty otherwise.
     """
 
     id: UUID
@@ -33,6 +34,7 @@ class MeasuredInJob(Model):
     part_before: bool
     at: datetime
     by: str
+    now: str
     doubts: tuple[str, ...]
 
 

@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db.models import QuerySet
 
 from hembit.apps.checks.models import Check
+from hembit.apps.jobs.by_mended_spec import now_told
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Entry, Job, PartFinding
 from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
@@ -180,6 +181,7 @@ def _measured(visit: Visit, checks: dict[UUID, Check]) -> Iterable[MeasuredInJob
             part_before=visit.is_of_part_before(one),
             at=one.at,
             by=one.by_name,
+            now=now_told(one, visit.mended, whole=True),
             doubts=tuple(each.text for each in judgement.warnings if each.code in ABOUT_INSTRUMENTS),
         )
 

@@ -10920,7 +10920,8 @@ export interface components {
          * MeasuredInJob
          * @description One reading against what it should have been, with its rail or its rows.
          *
-         *     ``doubts`` is what was held that day against the instruments it was taken with.
+         *     ``doubts`` is what was held that day against the instruments it was taken with, ``now`` what it
+         *     comes to where the part's spec was mended since; empty otherwise.
          */
         MeasuredInJob: {
             /**
@@ -10954,6 +10955,8 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Now */
+            now: string;
             /** Doubts */
             doubts: string[];
         };

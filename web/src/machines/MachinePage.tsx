@@ -259,6 +259,7 @@ function PositionRow({
           {latest.map((one) => (
             <Standing key={one.id} state={one.state}>
               <b className="font-semibold">{one.state}</b>, {one.figure}
+              {one.now && <b className="font-semibold">; by the spec as mended: {one.now}</b>}
               <span className="text-[0.93rem] text-muted">
                 {" — "}
                 {inside(one.title)}, {day(one.at)}

@@ -119,6 +119,9 @@ function Page({ report }: { report: Report }) {
             <p>
               Due {one.due}; read <b className="font-semibold">{one.read}</b>.
             </p>
+            {one.now && (
+              <p className="font-semibold">By the part’s spec as mended since: {one.now}.</p>
+            )}
             {one.doubts.map((doubt) => (
               <p key={doubt} className="font-semibold">
                 {doubt}

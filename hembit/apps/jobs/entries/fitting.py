@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from hembit.apps.base.sent import made_at
 from hembit.apps.catalog.finding import standing_of
+from hembit.apps.jobs.by_mended_spec import Now, judged_by_mended, now_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.visit import Visit
@@ -51,7 +52,9 @@ class FittedEntry(EntryIn):
         readings = visit.spare_readings(self.part)
         because = self.unmeasured_because or _why_skipped(visit, self.part, readings)
         if not because:
-            _check_spare(position.name, spec, readings)
+            by_its_spec = judged_by_mended((one, spec) for one in readings)
+            now = [one for each in readings if (one := now_of(each, by_its_spec))]
+            _check_spare(position.name, spec, now)
         part = fit_part(position, given, moment.now, visit.job.number)
         FollowUp.objects.filter(
             job=visit.job,
@@ -82,7 +85,7 @@ def _why_skipped(visit: Visit, part: str, readings: list[Any]) -> str:
     return "" if readings else choices.why_skipped(f"spare:{part}")
 
 
-def _check_spare(name: str, spec: Any, readings: list[Any]) -> None:
+def _check_spare(name: str, spec: Any, readings: list[Now]) -> None:
     if has_dead_test(spec) and not readings:
         raise InputError(
             f"Measure the new part for {name} before it is fitted, or say why it cannot be."

@@ -59,6 +59,41 @@ class MendedInAnOpenJob(VisitCase):
         self.mend(OHMS)
         self.assertEqual(self.shown(), (was, "", "replace"))
 
+    def report(self) -> dict[str, Any]:
+        found = self.good(self.get(f"jobs/{self.number}/report"))
+        return next(one for one in found["measured"] if one["part"] == "Proof drawer element")
+
+    def test_report_and_machine_say_it_and_the_closed_job_goes_on_saying_it(self) -> None:
+        self.good(self.reading(self.key, "24.1"))
+        was = self.report()
+        self.assertEqual(was["now"], "")
+        self.mend(OHMS)
+        self.assertEqual(self.report()["state"], was["state"])
+        self.assertTrue(self.report()["now"].startswith("within"), self.report()["now"])
+        stands = self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
+        (mine,) = (one for one in stands if str(one["position"]) == self.key)
+        told = [(one["state"], one["now"]) for one in mine["latest"]]
+        self.assertEqual(told, [(was["state"], "within")])
+        self.assertEqual(self.client.get(f"/api/v1/jobs/{self.number}/report.pdf").status_code, 200)
+        self.good(self.entry("closed"))
+        self.assertEqual(self.shown()[1], "within")
+        # What is mended after it was closed is no news in it; of the part itself it is.
+        self.mend({"kind": "heating_element", "rating": {"by": "ohms", "resistance": "96"}})
+        self.assertEqual(self.shown()[1], "within")
+        self.assertTrue(self.report()["now"].startswith("within"))
+        stands = self.good(self.get(f"machines/{self.machine.pk}/verdicts"))
+        (mine,) = (one for one in stands if str(one["position"]) == self.key)
+        self.assertEqual([one["now"] for one in mine["latest"]], ["outside"])
+
+    def test_a_new_part_is_fitted_by_the_spec_it_is_fitted_with(self) -> None:
+        self.good(self.reading(self.key, "OL"))
+        self.good(self.decide(self.key))
+        self.good(self.reading(self.key, "24.1", spare=True))
+        refused = self.refused(self.entry("fitted", part=self.key))
+        self.assertIn("was rejected", refused["unmeasured_because"])
+        self.mend(OHMS)
+        self.good(self.entry("fitted", part=self.key))
+
     def test_of_another_kind_its_tests_are_asked_for_anew(self) -> None:
         self.good(self.reading(self.key, "24.1"))
         self.mend({"kind": "contact", "device": "limit", "opens_at": "150"})
