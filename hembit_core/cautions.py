@@ -6,7 +6,7 @@ from typing import Literal
 
 from hembit_core.data_files import table
 
-Topic = Literal["ohms", "to_case", "insulation", "live", "low_voltage"]
+Topic = Literal["ohms", "to_case", "insulation", "live", "low_voltage", "swap"]
 
 
 def cautions(*topics: Topic) -> tuple[str, ...]:

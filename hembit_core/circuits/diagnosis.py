@@ -16,6 +16,7 @@ from hembit_core.circuits.hypotheses import Faults, faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
 from hembit_core.circuits.probe import Reading
 from hembit_core.circuits.remembered import Remembered
+from hembit_core.circuits.swaps import Swap, all_swaps
 
 SURE = 0.95
 """An explanation of that weight is enough [1]."""
@@ -33,7 +34,8 @@ _DANGEROUS = {"short", "leaks", "low"}
 class Diagnosis:
     """What the readings say of a circuit.
 
-    ``entropy`` is how much is open [bit]; ``repeat`` the reading that fits least, where nothing does.
+    ``swaps`` were weighed beside the readings; ``entropy`` is how much is open [bit]; ``repeat`` the
+    reading that fits least, where nothing does.
     """
 
     weighed: Weighed
@@ -43,6 +45,7 @@ class Diagnosis:
     misfit: float
     entropy: float
     repeat: Reading | None = None
+    swaps: tuple[Swap, ...] = ()
 
     @property
     def contradicted(self) -> bool:
@@ -68,13 +71,15 @@ class Diagnosis:
         return first.weight + sum(self.ranked[one].weight for one in first.tied)
 
 
-def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, ...] = ()) -> Diagnosis:
-    """Weigh every explanation by the readings, and propose what to measure next."""
-    faults, hypotheses = faults_of(circuit), hypotheses_of(circuit)
-    before = _LATELY.longest(circuit, readings)
-    weighed = weigh(circuit, faults, hypotheses, readings, *(before or ()))
-    _LATELY.keep(circuit, readings, weighed)
-    weighed = replace(weighed, held=None)  # whoever keeps a diagnosis keeps none of that
+def diagnose(
+    circuit: Circuit,
+    readings: Sequence[Reading],
+    called: tuple[str, ...] = (),
+    swaps: Sequence[Swap] = (),
+) -> Diagnosis:
+    """Weigh every explanation by readings and swaps, and propose what to measure next."""
+    faults = faults_of(circuit)
+    weighed = _weighed(circuit, faults, readings, tuple(swaps))
     candidates = candidates_of(circuit, called)
     groups = groups_of(circuit)
     ranked = explanations(circuit, weighed, candidates)
@@ -89,11 +94,32 @@ def diagnose(circuit: Circuit, readings: Sequence[Reading], called: tuple[str, .
     misfit = misfit_of(circuit, faults, weighed, readings)
     repeat = None
     if misfit > CONTRADICTS:
-        repeat = readings[least_fitting(circuit, faults, hypotheses, readings)]
+        repeat = readings[least_fitting(circuit, faults, weighed.hypotheses, readings)]
     shares = np.bincount(groups, weighed.weight)
     shares = shares[shares > 1e-15]
     entropy = float(-(shares * np.log2(shares)).sum())
-    return Diagnosis(weighed, ranked, tuple(found), danger, misfit, entropy, repeat)
+    return Diagnosis(weighed, ranked, tuple(found), danger, misfit, entropy, repeat, tuple(swaps))
+
+
+def _weighed(
+    circuit: Circuit, faults: Faults, readings: Sequence[Reading], swaps: tuple[Swap, ...]
+) -> Weighed:
+    """All hypotheses, going on from what was weighed of them lately.
+
+    What the swaps say hangs on no figure: it stands beside the prior while the readings are weighed.
+    """
+    hypotheses = hypotheses_of(circuit)
+    by_swaps = all_swaps(circuit, faults, hypotheses, swaps)
+    likely = replace(hypotheses, log_prior=hypotheses.log_prior + by_swaps)
+    before = _LATELY.longest(circuit, readings, swaps)
+    found = weigh(circuit, faults, likely, readings, *(before or ()))
+    _LATELY.keep(circuit, readings, swaps, found)
+    return replace(
+        found,
+        hypotheses=hypotheses,
+        log_likelihood=found.log_likelihood + by_swaps,
+        held=None,  # whoever keeps a diagnosis keeps none of that
+    )
 
 
 def _worth(

@@ -8,26 +8,40 @@ from collections.abc import Sequence
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.probe import Reading
+from hembit_core.circuits.swaps import Swap
 
 _MOST = 4
 """So many of the last are kept [1]."""
 
 
 class Remembered:
-    """The last few weighings, by their circuit and readings. It may be shared by threads."""
+    """The last few weighings, by their circuit, readings and swaps. It may be shared by threads."""
 
     def __init__(self) -> None:
-        self._kept: deque[tuple[Circuit, tuple[Reading, ...], Weighed]] = deque(maxlen=_MOST)
+        self._kept: deque[tuple[Circuit, tuple[Reading, ...], tuple[Swap, ...], Weighed]] = deque(
+            maxlen=_MOST
+        )
 
-    def longest(self, circuit: Circuit, readings: Sequence[Reading]) -> tuple[Weighed, int] | None:
-        """The weighing of the most of the first readings, and how many; None where none is kept."""
+    def longest(
+        self, circuit: Circuit, readings: Sequence[Reading], swaps: tuple[Swap, ...] = ()
+    ) -> tuple[Weighed, int] | None:
+        """The weighing of the most of the first readings, by the same swaps, and how many; None where
+        none is kept.
+        """
         wanted, found = tuple(readings), None
-        for its, some, weighed in tuple(self._kept):
+        for its, some, by, weighed in tuple(self._kept):
             longer = found is None or len(some) > found[1]
-            if longer and some == wanted[: len(some)] and (its is circuit or its == circuit):
+            is_start = by == swaps and some == wanted[: len(some)]
+            if longer and is_start and (its is circuit or its == circuit):
                 found = weighed, len(some)
         return found
 
-    def keep(self, circuit: Circuit, readings: Sequence[Reading], weighed: Weighed) -> None:
+    def keep(
+        self,
+        circuit: Circuit,
+        readings: Sequence[Reading],
+        swaps: tuple[Swap, ...],
+        weighed: Weighed,
+    ) -> None:
         """Keep a weighing; of too many the first one goes."""
-        self._kept.append((circuit, tuple(readings), weighed))
+        self._kept.append((circuit, tuple(readings), swaps, weighed))

@@ -1,4 +1,4 @@
-"""What each reading speaks for, and which parts it rules out."""
+"""What each reading and each swap speaks for, and which parts it rules out."""
 
 from __future__ import annotations
 
@@ -16,15 +16,17 @@ from hembit_core.circuits.normal import LOG_TWO_PI, log_above
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import scaled
 from hembit_core.circuits.probe import Reading
-from hembit_core.circuits.suspects import GOOD, beside_heaviest, ratio_of_part, times
+from hembit_core.circuits.suspects import GOOD, ratio_of_part, times, with_fault
+from hembit_core.circuits.swaps import Swap, swap_likelihood
 from hembit_core.model import Model
 
+Evidence = Reading | Swap
 _FOR, _AGAINST = log(2.0), -log(4.0)
 """A reading speaks for an explanation that makes it so much likelier than the others do [ln]."""
 
 
 class Speaks(Model):
-    """The places of the readings that speak for an explanation, and against it."""
+    """The places of the evidence that speaks for an explanation, and against it."""
 
     for_it: tuple[int, ...] = ()
     against: tuple[int, ...] = ()
@@ -35,9 +37,9 @@ def speaking(
     faults: Faults,
     weighed: Weighed,
     shown: Sequence[Explanation],
-    readings: Sequence[Reading],
+    evidence: Sequence[Evidence],
 ) -> tuple[Speaks, ...]:
-    """What each reading speaks for by itself, of the explanations that are shown.
+    """What each reading or swap speaks for by itself, of the explanations that are shown.
 
     Each is held against the mean over all single faults and none, by how usual they are.
     """
@@ -52,11 +54,11 @@ def speaking(
     share = np.exp(weighed.hypotheses.log_prior[single])
     share /= share.sum()
     found: list[Floats] = []
-    for reading in readings:
-        likely = _likely(circuit, faults, some, reading)
+    for each in evidence:
+        likely = _likely(circuit, faults, some, each)
         top = float(likely.max())
         mean = top + log(float((share * np.exp(likely[len(best) :] - top)).sum()) + 1e-300)
-        found.append((likely[: len(best)] - mean) * reading.weight)
+        found.append((likely[: len(best)] - mean) * _share_of(each))
     return tuple(
         Speaks(
             for_it=tuple(at for at, one in enumerate(found) if one[place] > _FOR),
@@ -71,43 +73,59 @@ def ruled_out_by(
     faults: Faults,
     weighed: Weighed,
     good: Sequence[int],
-    readings: Sequence[Reading],
+    evidence: Sequence[Evidence],
 ) -> dict[int, tuple[int, ...]]:
-    """For parts that are good, by their places: the places of the readings that say so.
+    """For parts that are good, by their places: the places of the evidence that says so.
 
-    Those, the strongest first, that together make a fault of the part a small share as likely beside
-    the heaviest single explanation, each taken by itself.
+    Those, the strongest first, that together make a fault of the part a small share as likely as the
+    heaviest single explanation, alone and beside it, each taken by itself.
     """
-    best, beside = beside_heaviest(faults, weighed)
-    there = np.flatnonzero(beside >= 0)
-    some = weighed.hypotheses.take(np.array([best, *beside[there]], dtype=np.int64))
-    ratios = []
-    for reading in readings:
-        likely = _likely(circuit, faults, some, reading)
-        ratio = np.full(len(faults.singles), np.nan)
-        ratio[there] = times((likely[1:] - likely[0]) * reading.weight, 0.0)
-        ratios.append(ratio)
-    found = {}
-    for place in good:
-        own = {
-            at: one
-            for at, ratio in enumerate(ratios)
-            if (one := ratio_of_part(faults, ratio, place)) is not None and one < 1
-        }
-        left, by = 1.0, list[int]()
-        for at, one in sorted(own.items(), key=lambda item: item[1]):
-            if left < GOOD:
-                break
-            left *= one
-            by.append(at)
-        found[place] = tuple(by)
-    return found
+    best, places = with_fault(faults, weighed)
+    there = places[0] >= 0
+    some = weighed.hypotheses.take(np.concatenate([[best], places[0, there], places[1, there]]))
+    ratios = np.full((len(evidence), 2, len(faults.singles)), np.nan)
+    for ratio, each in zip(ratios, evidence, strict=True):
+        likely = _likely(circuit, faults, some, each)
+        ratio[:, there] = times((likely[1:] - likely[0]) * _share_of(each), 0.0).reshape(2, -1)
+    return {place: _the_strongest(faults, ratios, place) for place in good}
 
 
-def _likely(circuit: Circuit, faults: Faults, some: Hypotheses, reading: Reading) -> Floats:
-    """How likely a reading is by itself with each hypothesis [ln of a density, of a probability where
-    it is an overflow], shape (hypotheses,).
+def _the_strongest(faults: Faults, ratios: Floats, place: int) -> tuple[int, ...]:
+    """The evidence that makes a part good, the strongest first; ``ratios`` has shape (evidence, 2,
+    singles).
     """
+    so_far, by = np.ones(ratios.shape[1:]), list[int]()
+
+    def left(ratio: Floats) -> tuple[float, float]:
+        both = [ratio_of_part(faults, one, place) or 0.0 for one in so_far * ratio]
+        return sum(both), max(both)
+
+    now = left(so_far)
+    while now[1] >= GOOD:
+        rest = {at: left(one) for at, one in enumerate(ratios) if at not in by}
+        at = min(rest, key=lambda one: rest[one], default=None)
+        if at is None or rest[at] >= now:
+            break
+        so_far, now = so_far * ratios[at], rest[at]
+        by.append(at)
+    return tuple(by)
+
+
+def _share_of(one: Evidence) -> float:
+    """How much it counts [1]."""
+    return one.weight if isinstance(one, Reading) else 1.0
+
+
+def _likely(circuit: Circuit, faults: Faults, some: Hypotheses, one: Evidence) -> Floats:
+    """How likely a reading or a swap is by itself with each hypothesis [ln of a density, of a
+    probability where it is an overflow or a swap], shape (hypotheses,).
+    """
+    if isinstance(one, Swap):
+        return swap_likelihood(circuit, faults, some, one)
+    return _reads(circuit, faults, some, one)
+
+
+def _reads(circuit: Circuit, faults: Faults, some: Hypotheses, reading: Reading) -> Floats:
     found = predict(circuit, faults, some, reading.probe, reading.input_ohms)
     if reading.value is None:
         spread = np.hypot(found.spread, 0.05)

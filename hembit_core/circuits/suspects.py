@@ -44,11 +44,11 @@ class PartStanding(Model):
 def standings(circuit: Circuit, faults: Faults, weighed: Weighed) -> tuple[PartStanding, ...]:
     """How each part stands, in the circuit's order.
 
-    Good is what the readings rule out: with a fault of it beside the heaviest single explanation they
-    would be a small share as likely, over its faults by how usual they are. That another part is
-    suspect makes none good.
+    Good is what the readings rule out: with a fault of it, alone or beside the heaviest single
+    explanation, they would be a small share as likely, over its faults by how usual they are. That
+    another part is suspect, or fails more often, makes none good.
     """
-    ratio = _ratio_beside(faults, weighed)
+    ratio = _ratio(faults, weighed)
     part = np.array([one.part for one in faults.singles])
     weight = np.zeros(len(circuit.parts) + 1)
     for which in (weighed.hypotheses.first, weighed.hypotheses.second):
@@ -81,38 +81,38 @@ def ratio_of_part(faults: Faults, ratio: Floats, place: int) -> float | None:
     return float((usual * ratio[own]).sum() / max(usual.sum(), 1e-300))
 
 
-def beside_heaviest(faults: Faults, weighed: Weighed) -> tuple[int, Ints]:
-    """The heaviest single explanation, and each fault beside it: places among the hypotheses.
+def with_fault(faults: Faults, weighed: Weighed) -> tuple[int, Ints]:
+    """The heaviest single explanation, and each fault beside it and alone: places among the hypotheses.
 
-    The second has shape (singles,), −1 where a fault is of the same part. Where nothing wrong is the
+    The second has shape (2, singles), −1 where a fault is of the same part. Where nothing wrong is the
     heaviest, a fault beside it is that fault alone.
     """
     hypotheses = weighed.hypotheses
     single = np.flatnonzero(hypotheses.second == 0)
     best = int(single[weighed.weight[single].argmax()])
     first = int(hypotheses.first[best])
-    found = np.full(len(faults.singles), -1, dtype=np.int64)
+    found = np.full((2, len(faults.singles)), -1, dtype=np.int64)
+    found[:, hypotheses.first[single]] = single
     if first == 0:
-        found[hypotheses.first[single]] = single
         return best, found
+    found[0] = -1
     for one, other in (
         (hypotheses.first, hypotheses.second),
         (hypotheses.second, hypotheses.first),
     ):
         beside = np.flatnonzero((one == first) & (other > 0))
-        found[other[beside]] = beside
+        found[0, other[beside]] = beside
+    found[1, found[0] < 0] = -1
     return best, found
 
 
-def _ratio_beside(faults: Faults, weighed: Weighed) -> Floats:
-    """How much likelier the readings are with each fault beside the heaviest single one, not a number
-    where it is of the same part.
+def _ratio(faults: Faults, weighed: Weighed) -> Floats:
+    """How much likelier the readings are with each fault than with the heaviest single explanation,
+    beside it or alone, whichever is more; not a number where it is of the same part.
     """
-    best, beside = beside_heaviest(faults, weighed)
-    found = np.full(len(faults.singles), np.nan)
-    is_there = beside >= 0
-    found[is_there] = times(weighed.log_likelihood[beside[is_there]], weighed.log_likelihood[best])
-    return found
+    best, places = with_fault(faults, weighed)
+    found = times(weighed.log_likelihood[places], weighed.log_likelihood[best])
+    return np.where(places[0] < 0, np.nan, found.max(axis=0))
 
 
 def times(one: Floats, other: float) -> Floats:

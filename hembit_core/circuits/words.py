@@ -10,8 +10,9 @@ from hembit_core.circuits.explanations import Explanation
 from hembit_core.circuits.hypotheses import Faults, faults_of
 from hembit_core.circuits.next_reading import Worth
 from hembit_core.circuits.probe import UNITS, Probe, Reading
-from hembit_core.circuits.speaking import Speaks, ruled_out_by, speaking
+from hembit_core.circuits.speaking import Evidence, Speaks, ruled_out_by, speaking
 from hembit_core.circuits.suspects import Suspicion, share_text, standings
+from hembit_core.circuits.swap_words import swap_text
 from hembit_core.data_files import table
 from hembit_core.model import Model
 from hembit_core.notation import quantity
@@ -93,12 +94,14 @@ def told(circuit: Circuit, found: Diagnosis, readings: Sequence[Reading]) -> Dia
     """A diagnosis in words."""
     faults = faults_of(circuit)
     shown = [one for one in found.ranked if one.weight >= _LEAST][:_SHOWN]
-    speak = speaking(circuit, faults, found.weighed, shown, readings)
+    evidence: tuple[Evidence, ...] = (*readings, *found.swaps)
+    speak = speaking(circuit, faults, found.weighed, shown, evidence)
     where = [read_text(circuit, one) for one in readings]
+    where += [swap_text(circuit, one) for one in found.swaps]
     return DiagnosisOut(
-        headline=_headline(circuit, found, len(readings)),
+        headline=_headline(circuit, found, len(evidence)),
         readings=len(readings),
-        parts=_parts(circuit, faults, found, readings, where),
+        parts=_parts(circuit, faults, found, evidence, where),
         settled=found.settled,
         contradicted=found.contradicted,
         explanations=tuple(
@@ -115,12 +118,12 @@ def _parts(
     circuit: Circuit,
     faults: Faults,
     found: Diagnosis,
-    readings: Sequence[Reading],
+    evidence: Sequence[Evidence],
     where: Sequence[str],
 ) -> tuple[PartByCircuit, ...]:
     each = standings(circuit, faults, found.weighed)
     good = [place for place, one in enumerate(each) if one.standing is Suspicion.GOOD]
-    by = ruled_out_by(circuit, faults, found.weighed, good, readings)
+    by = ruled_out_by(circuit, faults, found.weighed, good, evidence)
     return tuple(
         PartByCircuit(
             part=one.part,
@@ -132,12 +135,12 @@ def _parts(
     )
 
 
-def _headline(circuit: Circuit, found: Diagnosis, readings: int) -> str:
+def _headline(circuit: Circuit, found: Diagnosis, evidence: int) -> str:
     first = found.ranked[0]
     if found.repeat is not None:
         where = where_text(circuit, found.repeat.probe)
         return f"No fault explains all of these readings; first repeat what fits least: {where}"
-    if not readings:
+    if not evidence:
         return "Nothing was measured yet: what such machines usually have stands first"
     alike = sum(one.weight > _ALIKE * first.weight for one in found.ranked)
     if alike > 1 and not found.settled:

@@ -51,6 +51,20 @@ class StandingsTest(TestCase):
         self.assertEqual(found["limit"], Suspicion.UNTOUCHED)
         self.assertEqual(found["supply L"], Suspicion.UNTOUCHED)
 
+    def test_that_a_part_fails_less_often_makes_it_not_good(self) -> None:
+        """The bank reads as with any one of its members open; only that the first hardly ever fails
+        speaks for the others.
+        """
+        parts = tuple(
+            one.model_copy(update={"component": one.component.failing(0.02)})
+            if one.key == "element 1"
+            else one
+            for one in BANK.parts
+        )
+        found = standing(said(Circuit(parts=parts), ohms("2", "N", 26.5)))
+        self.assertEqual(found["element 2"], Suspicion.SUSPECT)
+        self.assertEqual(found["element 1"], Suspicion.UNTOUCHED)
+
     def test_what_reads_well_by_itself_is_ruled_out(self) -> None:
         alone = ohms("2", "N", 52.7, alone=("element 1",))
         case = ohms("2", CASE, None, alone=("element 1",))

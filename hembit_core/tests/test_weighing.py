@@ -22,6 +22,7 @@ from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.remembered import Remembered
 from hembit_core.circuits.simulated import SimulatedMeter, simulate
 from hembit_core.circuits.solved import Solved
+from hembit_core.circuits.swaps import Swap, SwapWay
 from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
 
 KEYS = st.sampled_from(sorted(TEMPLATES))
@@ -165,13 +166,15 @@ class GoingOnTest(TestCase):
             for count in (0, 1, 3)
         }
         for count, weighed in some.items():
-            lately.keep(circuit, readings[:count], weighed)
+            lately.keep(circuit, readings[:count], (), weighed)
         self.assertEqual(lately.longest(circuit, readings), (some[3], 3))
         self.assertEqual(lately.longest(TEMPLATES["star"](), readings[:2]), (some[1], 1))
         self.assertEqual(lately.longest(circuit, readings[1:]), (some[0], 0))
         self.assertIsNone(lately.longest(other, readings))
+        swap = Swap(part=circuit.parts[-1].key, way=SwapWay.ELSEWHERE, works=True)
+        self.assertIsNone(lately.longest(circuit, readings, (swap,)))
         for _ in range(20):
-            lately.keep(other, (), some[0])
+            lately.keep(other, (), (), some[0])
         self.assertIsNone(lately.longest(circuit, readings))
 
 

@@ -9,8 +9,9 @@ from pydantic import Field
 
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.on_circuit import JobCircuit, banks_of, circuit_of, readings_of, standing_points
+from hembit.apps.jobs.on_circuit import JobCircuit, JobEvidence, banks_of, circuit_of, evidence_of
 from hembit.apps.jobs.route import plan_of, route_parts
+from hembit.apps.jobs.standing import standing_points, standing_swaps
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.circuit import CircuitOut, revision_out
 from hembit_core.cautions import cautions
@@ -18,8 +19,9 @@ from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role as PathRole
 from hembit_core.circuits.diagnosis import Diagnosis, diagnose
 from hembit_core.circuits.hypotheses import faults_of
-from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.search_words import SearchOut, searches
+from hembit_core.circuits.swaps import SwapWay, swappable
 from hembit_core.circuits.witnesses import Witness, witness_on
 from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.families.registry import about, reading_class, with_role
@@ -34,6 +36,7 @@ class PointOut(Model):
     """A reading between two points: its number, where, what it showed, what it says; who took it."""
 
     id: str
+    is_past: bool = Field(description="Of the machine before a part was exchanged")
     where: str
     figure: str
     says: str
@@ -41,8 +44,22 @@ class PointOut(Model):
     by: str
 
 
+class SwapOut(Model):
+    """A trial with a swapped part: its number, what it was, what it says; who wrote it."""
+
+    id: str
+    is_past: bool = Field(description="Of the machine before a part was exchanged")
+    row: str
+    way: SwapWay
+    works: bool
+    text: str
+    says: str
+    by: str
+
+
 class JobDiagnosis(DiagnosisOut):
-    """What the readings of a job say by the circuit, with those between two points.
+    """What the readings of a job say by the circuit, with those between two points, and the trials with
+    swapped parts; ``swappable`` are the parts that can be.
 
     ``circuit`` is the one that the job goes by; ``working`` are the contacts that are called while
     the machine works; the cautions stand beside a reading of what is dead, and of what is live.
@@ -51,11 +68,14 @@ class JobDiagnosis(DiagnosisOut):
     circuit: CircuitOut
     witnesses: dict[str, Witness] = Field(description="By the part's key in the job")
     points: tuple[PointOut, ...]
+    swaps: tuple[SwapOut, ...]
+    swappable: tuple[str, ...]
     working: tuple[str, ...]
     usual: str
     comes_next: bool = Field(description="It is time to measure, and something is proposed")
     cautions_dead: tuple[str, ...]
     cautions_live: tuple[str, ...]
+    cautions_swap: tuple[str, ...]
 
 
 def diagnosis_of(job: Job) -> JobDiagnosis | None:
@@ -67,12 +87,13 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
     found = _by_circuit(visit)
     if found is None:
         return None
-    here, said = found
+    here, evidence, said = found
     proposed = [one for one in said.next if not one.probe.is_live or _may_go_live(visit)]
     shown = tuple(one.model_copy(update={"item": _item(visit, here, one.probe)}) for one in proposed)
     points = tuple(
         PointOut(
             id=str(one.pk),
+            is_past=str(one.pk) not in evidence.keys,
             where=one.data["where"],
             figure=one.data["figure"],
             says=one.data["says"],
@@ -87,10 +108,21 @@ def diagnosis_of(job: Job) -> JobDiagnosis | None:
         circuit=revision_out(job.machine, here.kept),
         witnesses=dict(_witnesses(visit, here, said)),
         points=points,
+        swaps=tuple(
+            SwapOut(
+                id=str(one.pk),
+                is_past=str(one.pk) not in evidence.keys,
+                by=one.by_name,
+                **{name: one.data[name] for name in ("row", "way", "works", "text", "says")},
+            )
+            for one in standing_swaps(visit)
+        ),
+        swappable=tuple(one.key for one in swappable(here.circuit)),
         usual=here.usual,
         comes_next=bool(shown) and _is_time_to_measure(visit),
         cautions_dead=cautions("ohms"),
         cautions_live=cautions("live"),
+        cautions_swap=cautions("swap"),
         working=here.circuit.working,
     )
 
@@ -116,9 +148,12 @@ def _may_go_live(visit: Visit) -> bool:
     )
 
 
-def _by_circuit(visit: Visit) -> tuple[JobCircuit, DiagnosisOut] | None:
+def _by_circuit(visit: Visit) -> tuple[JobCircuit, JobEvidence, DiagnosisOut] | None:
     here = circuit_of(visit)
-    return None if here is None else (here, _said(here.circuit, readings_of(visit, here)))
+    if here is None:
+        return None
+    evidence = evidence_of(visit, here)
+    return here, evidence, _said(here.circuit, evidence)
 
 
 def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[tuple[str, Witness]]:
@@ -133,7 +168,10 @@ def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[t
 def witness_of(visit: Visit, part: str) -> Witness | None:
     """What the circuit says of a part that something was found on; None where it says nothing."""
     found = _by_circuit(visit)
-    return None if found is None else dict(_witnesses(visit, *found)).get(part)
+    if found is None:
+        return None
+    here, _, said = found
+    return dict(_witnesses(visit, here, said)).get(part)
 
 
 def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
@@ -148,22 +186,22 @@ def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
     here = circuit_of(visit)
     if here is None:
         return ()
-    weighed = _diagnosed(here.circuit, readings_of(visit, here)).weighed
+    weighed = _diagnosed(here.circuit, evidence_of(visit, here)).weighed
     devices = {one.pk for one in visit.positions if one.is_safety_device}
     safety = {key for key, position in here.positions.items() if position in devices}
     return searches(here.circuit, faults_of(here.circuit), weighed, safety, begin)
 
 
 @lru_cache(maxsize=8)
-def _diagnosed(circuit: Circuit, readings: tuple[Reading, ...]) -> Diagnosis:
-    """Worked out once for each set of readings: whoever looks again waits no more."""
-    return diagnose(circuit, readings, circuit.working)
+def _diagnosed(circuit: Circuit, evidence: JobEvidence) -> Diagnosis:
+    """Worked out once for each set of readings and trials: whoever looks again waits no more."""
+    return diagnose(circuit, evidence.readings, circuit.working, evidence.swaps)
 
 
 @lru_cache(maxsize=32)
-def _said(circuit: Circuit, readings: tuple[Reading, ...]) -> DiagnosisOut:
+def _said(circuit: Circuit, evidence: JobEvidence) -> DiagnosisOut:
     """The same in words."""
-    return told(circuit, _diagnosed(circuit, readings), readings)
+    return told(circuit, _diagnosed(circuit, evidence), evidence.readings)
 
 
 def _item(visit: Visit, here: JobCircuit, probe: Probe) -> str:

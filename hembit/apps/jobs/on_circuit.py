@@ -10,12 +10,14 @@ from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.models import Reading as JobReading
+from hembit.apps.jobs.standing import standing_points, standing_swaps
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.jobs.what_failed import failed_kinds
 from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
 from hembit.apps.machines.models import MachineCircuit
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.probe import Reading
+from hembit_core.circuits.swaps import Swap, SwapWay, swappable
 from hembit_core.families.complaint import LEAST_JOBS, complained_of
 from hembit_core.families.on_circuit import readings_on
 from hembit_core.planning.symptoms import Symptom
@@ -29,6 +31,19 @@ class JobCircuit:
     circuit: Circuit
     positions: dict[str, int]
     usual: str
+
+
+@dataclass(frozen=True)
+class JobEvidence:
+    """What says something of the machine as it is now: readings, and trials with swapped parts."""
+
+    readings: tuple[Reading, ...]
+    swaps: tuple[Swap, ...]
+
+    @property
+    def keys(self) -> frozenset[str]:
+        """Which readings and trials they are."""
+        return frozenset(one.key for one in self.readings) | {one.key for one in self.swaps}
 
 
 def circuit_of(visit: Visit) -> JobCircuit | None:
@@ -60,6 +75,11 @@ def _whole(visit: Visit, kept: MachineCircuit, before: int | None) -> JobCircuit
     return JobCircuit(kept, circuit, positions, usual)
 
 
+def evidence_of(visit: Visit, here: JobCircuit) -> JobEvidence:
+    """All that the explanations are weighed by."""
+    return JobEvidence(readings_of(visit, here), _swaps_of(visit, here))
+
+
 def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:
     """All that stands of the machine as it is now, in the order of writing.
 
@@ -68,15 +88,45 @@ def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:
     """
     of_parts = [(row.sequence, one) for row, one in _of_parts(visit, here)]
     of_points = [(entry.sequence, point_of(entry)) for entry in standing_points(visit)]
-    fitted = [(one.sequence, str(one.data["part"])) for one in visit.entries_of("fitted")]
-    keys = {str(position): key for key, position in here.positions.items()}
+    fitted = fitted_keys(visit, here)
     found = []
     for sequence, one in sorted([*of_parts, *of_points], key=lambda each: each[0]):
-        since = {keys.get(part, "") for at, part in fitted if at > sequence}
+        since = {key for at, key in fitted.items() if at > sequence}
         is_past = bool(since) and (not one.probe.alone or bool(since & set(one.probe.alone)))
         if not is_past and here.circuit.has(one.probe):
             found.append(one)
     return (*_of_spares(visit, here), *found)
+
+
+def fitted_keys(visit: Visit, here: JobCircuit) -> dict[int, str]:
+    """The parts that were exchanged in the job: their keys in the circuit, empty where they are in
+    none, by the place of the exchange in the order of writing.
+    """
+    keys = {str(position): key for key, position in here.positions.items()}
+    return {one.sequence: keys.get(str(one.data["part"]), "") for one in visit.entries_of("fitted")}
+
+
+def _swaps_of(visit: Visit, here: JobCircuit) -> tuple[Swap, ...]:
+    """The trials with swapped parts that say something of the machine as it is now.
+
+    Once a part was exchanged, what was tried of it elsewhere is past. That the complaint stayed with a
+    good one in its place holds until another part is exchanged; anything else is of the machine before.
+    """
+    keys = {one.key for one in swappable(here.circuit)}
+    fitted = fitted_keys(visit, here)
+    found = []
+    for entry in standing_swaps(visit):
+        one = Swap.model_validate({**entry.data["swap"], "key": str(entry.pk)})
+        since = {key for at, key in fitted.items() if at > entry.sequence}
+        if one.way is SwapWay.ELSEWHERE:
+            is_past = one.part in since or entry.data["of_before"]
+        elif one.works or one.stays:
+            is_past = bool(since)
+        else:
+            is_past = bool(since - {one.part})
+        if one.part in keys and not is_past:
+            found.append(one)
+    return tuple(found)
 
 
 def _of_parts(visit: Visit, here: JobCircuit) -> Iterator[tuple[Any, Reading]]:
@@ -111,13 +161,6 @@ def _on(circuit: Circuit, keys: tuple[str, ...], kept: JobReading) -> tuple[Read
     said = Submission.model_validate(kept.check_kept.submission)
     judged = judgement_of(kept.check_kept)
     return readings_on(circuit, keys, said.reading, judged, said.conditions, str(kept.pk))
-
-
-def standing_points(visit: Visit) -> list[Entry]:
-    """The readings between two points that no other corrects."""
-    every = visit.entries_of("points_read")
-    corrected = {one.data["corrects"] for one in every}
-    return [one for one in every if str(one.pk) not in corrected]
 
 
 def point_of(entry: Entry) -> Reading:

@@ -36,6 +36,7 @@ _WORK = (
     "meter_checked",
     "looked",
     "points_read",
+    "swapped",
     "fitted",
     "feed_checked",
     "gate_passed",

@@ -10011,6 +10011,43 @@ export interface components {
             reason: string;
         };
         /**
+         * SwapWay
+         * @description Which way a part was swapped.
+         * @enum {string}
+         */
+        SwapWay: "known_good" | "elsewhere";
+        /**
+         * SwappedEntry
+         * @description A trial with a swapped part, by its row in the circuit, and how it went.
+         *
+         *     ``corrects`` is the trial whose place it takes, with a ``reason``.
+         */
+        SwappedEntry: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            sent?: components["schemas"]["Sent"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swapped";
+            /** Row */
+            row: string;
+            way: components["schemas"]["SwapWay"];
+            /** Works */
+            works: boolean;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
          * SwitchedOffEntry
          * @description Made dead, from wherever one was. Accepted always; it proves nothing yet.
          */
@@ -10511,7 +10548,8 @@ export interface components {
         };
         /**
          * JobDiagnosis
-         * @description What the readings of a job say by the circuit, with those between two points.
+         * @description What the readings of a job say by the circuit, with those between two points, and the trials with
+         *     swapped parts; ``swappable`` are the parts that can be.
          *
          *     ``circuit`` is the one that the job goes by; ``working`` are the contacts that are called while
          *     the machine works; the cautions stand beside a reading of what is dead, and of what is live.
@@ -10543,6 +10581,10 @@ export interface components {
             };
             /** Points */
             points: components["schemas"]["PointOut"][];
+            /** Swaps */
+            swaps: components["schemas"]["SwapOut"][];
+            /** Swappable */
+            swappable: string[];
             /** Working */
             working: string[];
             /** Usual */
@@ -10556,6 +10598,8 @@ export interface components {
             cautions_dead: string[];
             /** Cautions Live */
             cautions_live: string[];
+            /** Cautions Swap */
+            cautions_swap: string[];
         };
         /**
          * NextOut
@@ -10603,6 +10647,11 @@ export interface components {
         PointOut: {
             /** Id */
             id: string;
+            /**
+             * Is Past
+             * @description Of the machine before a part was exchanged
+             */
+            is_past: boolean;
             /** Where */
             where: string;
             /** Figure */
@@ -10673,6 +10722,30 @@ export interface components {
          * @enum {string}
          */
         Suspicion: "good" | "suspect" | "untouched";
+        /**
+         * SwapOut
+         * @description A trial with a swapped part: its number, what it was, what it says; who wrote it.
+         */
+        SwapOut: {
+            /** Id */
+            id: string;
+            /**
+             * Is Past
+             * @description Of the machine before a part was exchanged
+             */
+            is_past: boolean;
+            /** Row */
+            row: string;
+            way: components["schemas"]["SwapWay"];
+            /** Works */
+            works: boolean;
+            /** Text */
+            text: string;
+            /** Says */
+            says: string;
+            /** By */
+            by: string;
+        };
         /**
          * Witness
          * @description What the circuit says of a part, beside the finding from its own readings.
@@ -20960,7 +21033,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["PointsReadEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["HandedOverEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
+                "application/json": components["schemas"]["ProvedDeadEntry"] | components["schemas"]["WentLiveEntry"] | components["schemas"]["SwitchedOffEntry"] | components["schemas"]["CoverBackEntry"] | components["schemas"]["MeterCheckedEntry"] | components["schemas"]["LookedEntry"] | components["schemas"]["PointsReadEntry"] | components["schemas"]["SwappedEntry"] | components["schemas"]["DecidedEntry"] | components["schemas"]["CauseNamedEntry"] | components["schemas"]["FittedEntry"] | components["schemas"]["FeedCheckedEntry"] | components["schemas"]["GatePassedEntry"] | components["schemas"]["NotedEntry"] | components["schemas"]["HandedOverEntry"] | components["schemas"]["TookOverEntry"] | components["schemas"]["ClosedEntry"] | components["schemas"]["ReopenedEntry"];
             };
         };
         responses: {

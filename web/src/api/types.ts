@@ -45,6 +45,7 @@ export type CircuitDrawing = Schemas["Drawing"];
 export type CircuitAsked = Schemas["Asked"];
 export type Diagnosis = Schemas["JobDiagnosis"];
 export type PointRead = Schemas["PointOut"];
+export type SwapMade = Schemas["SwapOut"];
 export type PointsReading = Schemas["PointsReading"];
 export type Chart = Schemas["Chart"];
 export type Curves = Schemas["Curves"];

@@ -7,7 +7,9 @@ from uuid import UUID
 
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
-from hembit.apps.jobs.on_circuit import circuit_of, readings_of, standing_points
+from hembit.apps.jobs.entries.correcting import check_corrects
+from hembit.apps.jobs.on_circuit import circuit_of, readings_of
+from hembit.apps.jobs.standing import standing_points
 from hembit.apps.shop.services import find_meter
 from hembit_core.circuits.live_truth import truth_of
 from hembit_core.circuits.points import PointsReading, points_read
@@ -35,7 +37,7 @@ class PointsReadEntry(EntryIn):
         here = circuit_of(moment.visit)
         if here is None:
             raise InputError("This machine has no circuit yet. Give it one first.").at("taken")
-        self._check_corrects(moment)
+        check_corrects(self.corrects, self.reason, standing_points(moment.visit))
         meter = self._meter()
         self._admit(moment, meter)
         try:
@@ -79,16 +81,6 @@ class PointsReadEntry(EntryIn):
             check_rated(meter, moment.visit.supply)
         except InputError as error:
             raise error.at("meter") from None
-
-    def _check_corrects(self, moment: Moment) -> None:
-        if self.corrects is None:
-            return
-        if str(self.corrects) not in {str(one.pk) for one in standing_points(moment.visit)}:
-            raise InputError(
-                "The reading that this one corrects does not stand any more. Take it as a new one."
-            ).at("corrects")
-        if not self.reason:
-            raise InputError("Say why this reading takes the other's place.").at("reason")
 
 
 def _place(field: str) -> str:

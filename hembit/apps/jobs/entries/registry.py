@@ -34,6 +34,7 @@ from hembit.apps.jobs.entries.safety import (
     WentLiveEntry,
     told_proved_dead,
 )
+from hembit.apps.jobs.entries.swapped import SwappedEntry, told_swapped
 
 AnyEntry = Annotated[
     ProvedDeadEntry
@@ -43,6 +44,7 @@ AnyEntry = Annotated[
     | MeterCheckedEntry
     | LookedEntry
     | PointsReadEntry
+    | SwappedEntry
     | DecidedEntry
     | CauseNamedEntry
     | FittedEntry
@@ -65,6 +67,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "meter_checked": told_meter,
     "looked": told_looked,
     "points_read": told_points,
+    "swapped": told_swapped,
     "decided": told_decided,
     "cause_named": told_cause,
     "fitted": told_fitted,

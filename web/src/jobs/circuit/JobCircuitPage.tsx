@@ -18,6 +18,7 @@ import { NextReadings } from "./NextReadings";
 import { PartStandings } from "./PartStandings";
 import { PointsForm } from "./PointsForm";
 import { PointsRead } from "./PointsRead";
+import { Swaps } from "./Swaps";
 
 /** A job by its machine's circuit, in full: the drawing, any two points read, what explains it all. */
 export default function JobCircuitPage() {
@@ -95,6 +96,7 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
             <PointsRead points={found.points} onCorrect={isOpen ? setCorrecting : undefined} />
           </Section>
         )}
+        <Swaps visit={visit} found={found} isOpen={isOpen} />
       </div>
       <div className="flex min-w-0 flex-col gap-5">
         <Section title="What explains the readings">

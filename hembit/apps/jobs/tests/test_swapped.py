@@ -1,0 +1,102 @@
+"""Trials with swapped parts in a job: evidence on its circuit, past once the machine is another."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpResponse
+
+from hembit.apps.jobs.models import Entry
+from hembit.apps.jobs.tests.circuits import CircuitCase
+
+
+class SwappedTest(CircuitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.good(self.send_rows(self.bank_of_three()))
+        self.open_job()
+        self.prove_dead()
+        rows = self.good(self.get(f"machines/{self.machine.pk}/circuit"))["rows"]
+        self.key = {one["name"]: one["key"] for one in rows}
+        taken = {"asked": {"kind": "ohms", "first": "2", "second": "N"}, "display": "16.5"}
+        self.good(self.entry("points_read", taken=taken | {"leads_nulled": True}, meter=self.meter))
+
+    def swapped(self, name: str, way: str, works: bool, **more: Any) -> HttpResponse:
+        return self.entry("swapped", row=self.key.get(name, name), way=way, works=works, **more)
+
+    def found(self) -> dict[str, Any]:
+        return dict(self.good(self.get(f"jobs/{self.number}/circuit")))
+
+    def first(self) -> str:
+        return str(self.found()["explanations"][0]["text"])
+
+    def fit(self, part: str) -> None:
+        self.good(self.reading(part, "24.2", spare=True, loose=True))
+        self.good(self.entry("fitted", part=part))
+
+    def test_what_two_explanations_share_a_swap_tells_apart(self) -> None:
+        alike = {one["text"] for one in self.found()["explanations"][:2]}
+        self.assertEqual(alike, {"element 1 open", "element 2 open"})
+        job = self.good(self.swapped("element 1", "known_good", True))
+        self.assertEqual(self.first(), "element 1 open")
+        told = next(one["text"] for one in job["entries"] if one["kind"] == "swapped")
+        self.assertIn("in place of element 1: the complaint is gone. It was this part", told)
+        (swap,) = self.found()["swaps"]
+        self.assertEqual(
+            (swap["row"], swap["way"], swap["works"]), (self.key["element 1"], "known_good", True)
+        )
+        self.assertIn(swap["text"], self.found()["explanations"][0]["speaks_for"])
+
+    def test_one_that_works_elsewhere_is_ruled_out_and_its_witness_rests_on_that(self) -> None:
+        self.good(self.swapped("element 1", "elsewhere", True))
+        self.assertEqual(self.first(), "element 2 open")
+        own = next(one for one in self.found()["parts"] if one["part"] == self.key["element 1"])
+        self.assertEqual(own["standing"], "good")
+        self.assertIn("works there", own["by"][0])
+
+    def test_one_takes_the_place_of_another_with_a_reason(self) -> None:
+        self.good(self.swapped("element 1", "elsewhere", True))
+        wrong = self.found()["swaps"][0]["id"]
+        again = {"name": "element 2", "way": "elsewhere", "works": True, "corrects": wrong}
+        self.assertIn("reason", self.refused(self.swapped(**again)))
+        self.good(self.swapped(**again, reason="it was the other one"))
+        self.assertEqual(self.first(), "element 1 open")
+        self.assertIn(
+            "does not stand", self.refused(self.swapped(**again, reason="once more"))["corrects"]
+        )
+        self.assertEqual(Entry.objects.filter(kind="swapped").count(), 2)
+
+    def test_what_cannot_be_swapped_is_told_at_the_part(self) -> None:
+        self.assertIn("row", self.refused(self.swapped("nothing of it", "elsewhere", True)))
+        supply = next(key for name, key in self.key.items() if "supply" in name)
+        self.assertIn("measured", self.refused(self.swapped(supply, "known_good", True))["row"])
+        self.assertNotIn(supply, self.found()["swappable"])
+        self.assertIn("way", self.refused(self.swapped("limit", "sideways", True)))
+        self.machine.circuits.all().delete()
+        self.assertIn("no circuit", self.refused(self.swapped("limit", "elsewhere", True))["row"])
+
+    def test_what_was_tried_before_an_exchange_is_past_as_far_as_the_machine_is_another(self) -> None:
+        """That the complaint stayed with a good element 1 holds when element 1 is exchanged; that
+        element 1 failed elsewhere says nothing of the new one.
+        """
+        self.good(self.swapped("element 1", "elsewhere", False))
+        self.good(self.swapped("element 1", "known_good", False))
+        self.good(self.swapped("limit", "known_good", True))
+        self.fit(self.element)
+        past = [one["is_past"] for one in self.found()["swaps"]]
+        self.assertEqual(past, [True, False, True])
+        self.assertTrue(self.found()["points"][0]["is_past"])
+
+    def test_after_an_exchange_the_good_one_is_the_new_one(self) -> None:
+        self.fit(self.element)
+        self.good(self.swapped("element 1", "known_good", False))
+        self.assertIn("not cured", self.found()["swaps"][0]["says"])
+        self.good(self.swapped("element 1", "elsewhere", True))
+        old = self.found()["swaps"][1]
+        self.assertIn("taken out is sound", old["says"])
+        self.assertTrue(old["is_past"])
+
+    def test_it_stands_in_the_report(self) -> None:
+        self.good(self.swapped("element 1", "known_good", True))
+        work = self.good(self.get(f"jobs/{self.number}/report"))["work"]
+        self.assertTrue(any("in place of element 1" in one["text"] for one in work))

@@ -1,0 +1,120 @@
+"""A part swapped as evidence: one known to be good in its place, or the part where another works."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from enum import StrEnum
+
+import numpy as np
+
+from hembit_core.circuits.circuit import Circuit, CircuitPart
+from hembit_core.circuits.component import Role
+from hembit_core.circuits.explanations import code_of
+from hembit_core.circuits.hypotheses import Bools, Faults, Floats, Hypotheses
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.model import Model
+
+
+class SwapWay(StrEnum):
+    """Which way a part was swapped."""
+
+    KNOWN_GOOD = "known_good"
+    ELSEWHERE = "elsewhere"
+
+
+class Swap(Model):
+    """A trial with a swapped part, and how it went.
+
+    Attributes
+    ----------
+    part : its key in the circuit.
+    way : a part known to be good was put in its place, or it was put where another one works.
+    works : whether the complaint was gone then; elsewhere, whether the part worked there.
+    stays : whether the part that was put in is the one that is in now: it was exchanged.
+    """
+
+    key: str = ""
+    part: str
+    way: SwapWay
+    works: bool
+    stays: bool = False
+
+
+def swappable(circuit: Circuit) -> tuple[CircuitPart, ...]:
+    """The parts that can be swapped: no joints, and no supply."""
+    fixed = {Role.JOINT, Role.SOURCE}
+    return tuple(
+        one for one in circuit.parts if not any(path.role in fixed for path in one.component.paths)
+    )
+
+
+def check_swap(circuit: Circuit, swap: Swap) -> None:
+    """That the part can be swapped.
+
+    Raises
+    ------
+    InputError
+        If the part is not in the circuit, or is a joint or a supply.
+    """
+    if swap.part not in {one.key for one in swappable(circuit)}:
+        raise InputError(
+            "This is no part of the circuit that can be swapped. Choose one of its parts; a joint is "
+            "remade, and a supply is measured."
+        ).at("part")
+
+
+def works_chance(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swap: Swap) -> Floats:
+    """How likely the trial works with each hypothesis [1], shape (hypotheses,).
+
+    With a part known to be good in its place, what is left are the faults of all others: with any
+    left the complaint stays, and where nothing is wrong in the circuit it has another cause and stays
+    too. A bad joint at the part may have been cured by remaking it. Once the part is exchanged for
+    good, the fault that is left may be the new one's, and with nothing wrong the complaint is gone.
+    """
+    told = table("swap_evidence")
+    place = next(at for at, one in enumerate(circuit.parts) if one.key == swap.part)
+    own = np.array([one.part == place for one in faults.singles])
+    first, second = hypotheses.first, hypotheses.second
+    if swap.way is SwapWay.ELSEWHERE:
+        codes = [code_of(circuit, one)[1] for one in faults.singles[1:]]
+        shows = np.where(own, [0.0, *(told["shows"][code] for code in codes)], 0.0)
+        fails = np.maximum(shows[first], shows[second])
+        return np.asarray(np.where(fails > 0, 1 - fails, told["sound_elsewhere"]))
+    is_wrong = np.arange(len(faults.singles)) > 0
+    remade = _joints_at(circuit, faults, place)
+    left = is_wrong if swap.stays else is_wrong & ~own
+    for_sure = (left & ~remade)[first] | (left & ~remade)[second]
+    perhaps = (left & remade)[first] | (left & remade)[second]
+    found = np.where(perhaps, told["remade"], told["goes"])
+    found = np.where(for_sure, 1 - told["stays"], found)
+    if not swap.stays:
+        found = np.where(is_wrong[first], found, 1 - told["stays"])
+    return np.asarray(found)
+
+
+def _joints_at(circuit: Circuit, faults: Faults, place: int) -> Bools:
+    """Which faults are those of a joint at a part's terminals, shape (singles,)."""
+    ends = set(circuit.parts[place].nodes)
+    joints = {
+        at
+        for at, one in enumerate(circuit.parts)
+        if ends & set(one.nodes) and all(path.role is Role.JOINT for path in one.component.paths)
+    }
+    return np.array([one.part in joints for one in faults.singles])
+
+
+def swap_likelihood(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swap: Swap) -> Floats:
+    """How likely it is that the trial went as it did with each hypothesis [ln], shape (hypotheses,)."""
+    works = works_chance(circuit, faults, hypotheses, swap)
+    return np.asarray(np.log(works if swap.works else 1 - works))
+
+
+def all_swaps(
+    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swaps: Sequence[Swap]
+) -> Floats:
+    """How likely all trials are as they went [ln], shape (hypotheses,)."""
+    found = np.zeros(len(hypotheses))
+    for one in swaps:
+        found += swap_likelihood(circuit, faults, hypotheses, one)
+    return found

@@ -1,0 +1,147 @@
+"""Swapped parts as evidence: what a trial says of each explanation, by itself and beside readings."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.diagnosis import diagnose
+from hembit_core.circuits.explaining import weigh
+from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
+from hembit_core.circuits.probe import Probe, Reading
+from hembit_core.circuits.simulated import simulate
+from hembit_core.circuits.suspects import Suspicion
+from hembit_core.circuits.swap_words import swap_text
+from hembit_core.circuits.swaps import Swap, SwapWay, check_swap, swappable, works_chance
+from hembit_core.circuits.templates import TEMPLATES, parallel_bank
+from hembit_core.circuits.words import DiagnosisOut, told
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+
+BANK = parallel_bank(3, 52.9)
+OPEN = Reading(probe=Probe(kind="ohms", first="2", second="N"), value=26.5, standard=0.2)
+"""One of the three members is open: which, nothing says yet."""
+
+
+def swap(part: str, way: str, works: bool, **more: bool) -> Swap:
+    return Swap(part=part, way=SwapWay(way), works=works, **more)
+
+
+def said(circuit: Circuit, readings: tuple[Reading, ...], *swaps: Swap) -> DiagnosisOut:
+    return told(circuit, diagnose(circuit, readings, (), swaps), readings)
+
+
+def some_swaps(circuit: Circuit) -> st.SearchStrategy[Swap]:
+    return st.builds(
+        Swap,
+        part=st.sampled_from([one.key for one in swappable(circuit)]),
+        way=st.sampled_from(SwapWay),
+        works=st.booleans(),
+        stays=st.booleans(),
+    )
+
+
+class SwapTest(TestCase):
+    def first(self, *swaps: Swap) -> tuple[str, float]:
+        found = said(BANK, (OPEN,), *swaps).explanations[0]
+        return found.text, found.weight
+
+    def test_with_a_good_one_in_its_place_the_complaint_is_gone(self) -> None:
+        text, weight = self.first(swap("element 2", "known_good", True))
+        self.assertEqual(text, "element 2 open")
+        self.assertGreater(weight, 0.85)
+
+    def test_it_stays_so_it_is_another(self) -> None:
+        out = said(BANK, (OPEN,), swap("element 2", "known_good", False))
+        likeliest = {one.text for one in out.explanations[:2]}
+        self.assertEqual(likeliest, {"element 1 open", "element 3 open"})
+        two = swap("element 2", "known_good", False), swap("element 1", "known_good", False)
+        self.assertEqual(self.first(*two)[0], "element 3 open")
+
+    def test_what_rules_it_out_is_named_whole(self) -> None:
+        """The bank does not go with two open members, the trial not with this one alone."""
+        trial = swap("element 2", "known_good", False)
+        own = next(one for one in said(BANK, (OPEN,), trial).parts if one.part == "element 2")
+        self.assertEqual(own.standing, Suspicion.GOOD)
+        self.assertEqual(set(own.by), {"Ohms from 2 to N: 26.5 Ω", swap_text(BANK, trial)})
+
+    def test_it_works_elsewhere_so_it_is_ruled_out_by_that(self) -> None:
+        out = said(BANK, (OPEN,), swap("element 2", "elsewhere", True))
+        own = next(one for one in out.parts if one.part == "element 2")
+        self.assertEqual(own.standing, Suspicion.GOOD)
+        self.assertEqual(own.by, ("element 2 in a place known to work: works there",))
+
+    def test_it_fails_elsewhere_too(self) -> None:
+        trial = swap("element 2", "elsewhere", False)
+        out = said(BANK, (OPEN,), trial)
+        self.assertEqual(out.explanations[0].text, "element 2 open")
+        self.assertIn(swap_text(BANK, trial), out.explanations[0].speaks_for)
+
+    def test_that_alone_is_evidence_before_any_reading(self) -> None:
+        out = said(BANK, (), swap("element 2", "elsewhere", False))
+        self.assertNotIn("Nothing was measured", out.headline)
+        self.assertIn("element 2", out.explanations[0].text)
+        self.assertEqual(out.readings, 0)
+
+    def test_after_an_exchange_the_complaint_gone_means_that_nothing_is_wrong_any_more(self) -> None:
+        now = said(BANK, (), swap("element 2", "known_good", True, stays=True))
+        before = said(BANK, ())
+        sound = "nothing is wrong in it"
+        weight = {
+            name: next((one.weight for one in out.explanations if one.text == sound), 0.0)
+            for name, out in (("now", now), ("before", before))
+        }
+        self.assertGreater(weight["now"], 5 * max(weight["before"], 0.02))
+
+    def test_remaking_a_bad_joint_may_have_cured_it(self) -> None:
+        """Of a joint at the part the trial says little; of one elsewhere it says that it is none."""
+        circuit = TEMPLATES["sections"]()
+        faults, hypotheses = faults_of(circuit), hypotheses_of(circuit, pairs=False)
+        keys = [one.key for one in circuit.parts]
+        joints = [one for one in circuit.parts if one not in swappable(circuit) and "joint" in one.key]
+        part = next(one for one in swappable(circuit) if set(one.nodes) & set(joints[0].nodes))
+        chance = works_chance(circuit, faults, hypotheses, swap(part.key, "known_good", True))
+        for joint in joints:
+            there = [at for at, one in enumerate(faults.singles) if one.part == keys.index(joint.key)]
+            near = bool(set(joint.nodes) & set(part.nodes))
+            self.assertEqual(set(chance[there].round(6)), {0.5 if near else 0.05}, joint.key)
+
+    def test_a_joint_or_a_supply_is_not_swapped(self) -> None:
+        for part in ("supply L", "x"):
+            with self.assertRaises(InputError) as caught:
+                check_swap(BANK, swap(part, "known_good", True))
+            self.assertEqual(caught.exception.field, "part")
+        check_swap(BANK, swap("limit", "elsewhere", True))
+
+    def test_of_every_way_to_fail_the_table_says_whether_it_shows_elsewhere(self) -> None:
+        kinds = {kind: rows for kind, rows in table("circuit_modes").items() if kind != "source"}
+        codes = {code for rows in kinds.values() for code in rows}
+        self.assertEqual(set(table("swap_evidence")["shows"]), codes)
+
+
+class SwapPropertiesTest(TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(st.sampled_from(sorted(TEMPLATES)), st.data())
+    def test_it_is_weighed_by_bayes_rule_and_in_any_order(self, key: str, data: st.DataObject) -> None:
+        """What the readings leave, times how likely each trial was to go so."""
+        circuit = TEMPLATES[key]()
+        faults, hypotheses = faults_of(circuit), hypotheses_of(circuit)
+        swaps = data.draw(st.lists(some_swaps(circuit), min_size=1, max_size=3))
+        machine = simulate(circuit, (1,), np.random.default_rng(5))
+        alone = next(one for one in swappable(circuit) if len(one.nodes) == 2)
+        first, second = alone.nodes
+        probe = Probe(kind="ohms", first=first, second=second, alone=(alone.key,))
+        readings = (machine.read(probe),)
+        expected = weigh(circuit, faults, hypotheses, readings).weight.copy()
+        for one in swaps:
+            works = works_chance(circuit, faults, hypotheses, one)
+            self.assertTrue(((works > 0) & (works < 1)).all())
+            expected *= works if one.works else 1 - works
+        expected /= expected.sum()
+        for some in (swaps, swaps[::-1]):
+            found = diagnose(circuit, readings, (), some).weighed.weight
+            np.testing.assert_allclose(found, expected, atol=1e-4)
