@@ -117,8 +117,13 @@ def _all_of(
 ) -> Floats:
     """The log-likelihood of all readings, of each hypothesis."""
     groups, every = by_state(readings), Held.of_none_read(np.arange(len(hypotheses)))
-    narrowing = Narrowing(circuit, faults, hypotheses, -np.inf, np.empty(len(hypotheses)))
+    narrowing = _of_all(circuit, faults, hypotheses)
     return narrowing.likelihood(narrowing.go_on(every, groups), groups)
+
+
+def _of_all(circuit: Circuit, faults: Faults, hypotheses: Hypotheses) -> Narrowing:
+    """One that leaves none out."""
+    return Narrowing(circuit, faults, hypotheses, -np.inf, np.empty(len(hypotheses)))
 
 
 def least_fitting(
@@ -132,10 +137,21 @@ def least_fitting(
         If there are no readings.
     """
     single = hypotheses.take(np.flatnonzero(hypotheses.second == 0))
+    narrowing = _of_all(circuit, faults, single)
+    groups = by_state(readings)
+    found_of = [
+        (one, found)
+        for some in groups
+        for one, found in zip(some, predicted(circuit, faults, single, some), strict=True)
+    ]
 
     def without(place: int) -> float:
-        others = [one for at, one in enumerate(readings) if at != place]
-        found = single.log_prior + _all_of(circuit, faults, single, others)
+        left_out = readings[place]
+        held = Held.of_none_read(np.arange(len(single)))
+        for one, each in found_of:
+            held = held if one is left_out else held.with_reading(one, each)
+        others = [[one for one in some if one is not left_out] for some in groups]
+        found = single.log_prior + narrowing.likelihood(held, [some for some in others if some])
         top = float(found.max())
         return top + log(float(np.exp(found - top).sum())) + most_of(readings[place])
 

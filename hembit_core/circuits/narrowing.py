@@ -52,6 +52,12 @@ class Held:
             Joint.joined([one.joint for one in some]),
         )
 
+    def with_reading(self, one: Reading, found: Prediction) -> Held:
+        """With a reading more, by what they predict of it."""
+        if one.value is None:
+            return Held(self.places, self.over + one.weight * overflow(found, one), self.joint)
+        return Held(self.places, self.over, self.joint.with_reading(found, one))
+
     def take(self, which: NDArray[np.intp]) -> Held:
         """Some of them."""
         return Held(self.places[which], self.over[which], self.joint.take(which))
@@ -83,15 +89,10 @@ class Narrowing:
         for some in groups:
             if not len(held.places):
                 break
-            over, joint = held.over, held.joint
             found = predicted(self.circuit, self.faults, self.hypotheses.take(held.places), some)
             for one, each in zip(some, found, strict=True):
                 left -= most_of(one)
-                if one.value is None:
-                    over = over + one.weight * overflow(each, one)
-                else:
-                    joint = joint.with_reading(each, one)
-            held = Held(held.places, over, joint)
+                held = held.with_reading(one, each)
             self.reach[held.places] = reach = self._straight(held) + left + self._bent(held)
             stays = np.flatnonzero(reach > self.heaviest - COULD_COUNT)
             if len(stays) < len(held.places):
