@@ -23,6 +23,23 @@ COLOURS = ["color-contrast", "link-in-text-block"]
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
+_GO = """path => {
+    history.pushState(null, '', path);
+    dispatchEvent(new PopStateEvent('popstate'));
+}"""
+
+
+_FITS = """() => new Promise(told => {
+    const last = performance.now() + 5000;
+    const look = () => {
+        const fits = document.documentElement.scrollWidth <= innerWidth;
+        if (fits || performance.now() > last) told(fits);
+        else requestAnimationFrame(look);
+    };
+    look();
+})"""
+
+
 class BrowserCase(LiveServerTestCase):
     """One Chromium for a class, a fresh context for each test; page errors fail the test."""
 
@@ -75,32 +92,50 @@ class BrowserCase(LiveServerTestCase):
             .say_loose()
         )
 
-    def assert_accessible(self, page: Page, where: str) -> None:
-        """No violation of WCAG 2 A and AA that axe can find, light and dark, on a desk and a phone.
+    def go(self, page: Page, path: str) -> None:
+        """Go to a place as a link of the app does, without loading the app anew."""
+        if not page.url.startswith(self.live_server_url):
+            page.goto(f"{self.live_server_url}/{path}")
+        else:
+            page.evaluate(_GO, f"/{path}")
+
+    def assert_accessible(self, page: Page, where: str, within: str = "") -> None:
+        """No violation of WCAG 2 A and AA that axe can find, light and dark, on a desk and a phone;
+        and on a phone nothing that is wider.
 
         A phone is as tall as its page here, so that what is only scrolled under the foot is not
-        taken for covered. The dark theme differs from the light one in its colours alone.
+        taken for covered. The dark theme differs from the light one in its colours alone, and they are
+        the same on a desk and a phone. ``within`` is a selector of what alone is looked at.
         """
+        expect(page.locator("h1").first).to_be_attached()
         if not page.evaluate("'axe' in window"):
             page.evaluate(AXE.read_text("utf-8"))
         size = page.viewport_size or DESKTOP
+        page.emulate_media(color_scheme="dark")
+        self._assert_no_violation(page, within, COLOURS, f"{where}, dark")
+        page.emulate_media(color_scheme="light")
         for across in (size, PHONE) if size == DESKTOP else (size,):
             page.set_viewport_size(across)
+            if within:  # what is open stays so when a tablet is turned
+                expect(page.locator(within)).to_be_visible()
             if across != DESKTOP:
+                self._assert_not_wider(page, where)
                 tall = page.evaluate("document.documentElement.scrollHeight")
                 page.set_viewport_size({"width": across["width"], "height": tall})
-            told = f"{where}, {across['width']} px wide"
-            page.emulate_media(color_scheme="light")
-            self._assert_no_violation(page, STANDARDS, f"{told}, light")
-            page.emulate_media(color_scheme="dark")
-            self._assert_no_violation(page, COLOURS, f"{told}, dark")
-        page.emulate_media(color_scheme="light")
+            told = f"{where}, {across['width']} px wide, light"
+            self._assert_no_violation(page, within, STANDARDS, told)
         page.set_viewport_size(size)
 
-    def _assert_no_violation(self, page: Page, rules: list[str], where: str) -> None:
+    def _assert_not_wider(self, page: Page, where: str) -> None:
+        # Some of the layout follows a new width only after a moment.
+        self.assertTrue(page.evaluate(_FITS), f"{where}: wider than a phone")
+
+    def _assert_no_violation(self, page: Page, within: str, rules: list[str], where: str) -> None:
         # Without preloading, the stylesheets are not fetched once more for each run.
         options = {"runOnly": rules, "preload": False, "resultTypes": ["violations"]}
-        found = page.evaluate("options => axe.run(options)", options)
+        found = page.evaluate(
+            "([within, options]) => axe.run(within || document, options)", [within, options]
+        )
         problems = [
             f"{one['id']}: {node['html'][:160]} {node.get('failureSummary', '')[:200]}"
             for one in found["violations"]

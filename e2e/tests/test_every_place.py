@@ -88,7 +88,7 @@ class Accessible(DemoVisits):
     def test_every_place(self) -> None:
         page = self.page
         for path, words in self.places():
-            page.goto(f"{self.live_server_url}/{path}")
+            self.go(page, path)
             self.ilse.see(words)
             expect(page.get_by_role("heading", level=1).first).to_be_attached()
             self.assert_accessible(page, path)
@@ -119,13 +119,13 @@ class Accessible(DemoVisits):
                 role: Literal["button", "menuitem"] = "menuitem" if opener.endswith("…") else "button"
                 page.get_by_role(role, name=opener, exact=role == "menuitem").first.click()
             expect(page.get_by_role("dialog")).to_be_visible()
-            self.assert_accessible(page, f"{path}: {openers[-1]}")
+            self.assert_accessible(page, f"{path}: {openers[-1]}", "[role=dialog]")
 
     def test_a_leads_own_places(self) -> None:
         maud = visitor(self.new_technician("Maud Fennick"))
         page = maud.page
         for path, words in LEADS:
-            page.goto(f"{self.live_server_url}/{path}")
+            self.go(page, path)
             maud.see(words)
             self.assert_accessible(page, f"a lead's {path}")
         page.get_by_role("button", name="Ilse Fennick").click()
@@ -146,7 +146,7 @@ class Accessible(DemoVisits):
     def test_on_a_phone_nothing_is_wider_than_the_screen(self) -> None:
         ilse = visitor(self.new_technician(viewport=PHONE, has_touch=True, is_mobile=True))
         for path, words in self.places():
-            ilse.page.goto(f"{self.live_server_url}/{path}")
+            self.go(ilse.page, path)
             expect(ilse.page.get_by_text(words).first).to_be_attached()
             width = ilse.page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(width, PHONE["width"], path)
@@ -172,7 +172,7 @@ class Thumbs(DemoVisits):
             (f"jobs/{number[RETORT]}?item=gate", "Protective conductor"),
             ("machines", "Customers"),
         ):
-            ilse.page.goto(f"{self.live_server_url}/{path}")
+            self.go(ilse.page, path)
             expect(ilse.page.get_by_text(words).first).to_be_attached()
             self.assertEqual(ilse.page.evaluate(self.SMALL), [], path)
             hints = ilse.page.locator(".keycap, .keyhint")
