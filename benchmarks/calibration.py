@@ -32,6 +32,7 @@ class Tally:
 
     shown: dict[tuple[float, float], int] = field(default_factory=lambda: dict.fromkeys(BINS, 0))
     true: dict[tuple[float, float], int] = field(default_factory=lambda: dict.fromkeys(BINS, 0))
+    weight: dict[tuple[float, float], float] = field(default_factory=lambda: dict.fromkeys(BINS, 0.0))
     wrong: list[str] = field(default_factory=list)
 
     def add(self, weight: float, is_true: bool, seen: set[tuple[float, float]], told: str) -> None:
@@ -41,6 +42,7 @@ class Tally:
                 seen.add(one)
                 self.shown[one] += 1
                 self.true[one] += is_true
+                self.weight[one] += weight
                 if one[0] >= BINS[-1][0] and not is_true:
                     self.wrong.append(told)
 
@@ -53,11 +55,12 @@ def main() -> None:
     for number in range(machines):
         key = keys[number % len(keys)]
         _machine(TEMPLATES[key](), CALLED.get(key, ()), key, number, tally)
-    print(f"{'weight':14}{'shown':>8}{'true':>8}{'share':>9}")
+    print(f"{'weight':14}{'mean':>9}{'shown':>8}{'true':>8}{'share':>9}")
     for low, high in BINS:
         shown, true = tally.shown[low, high], tally.true[low, high]
         share = f"{100 * true / shown:.1f} %" if shown else "–"
-        print(f"{f'{low:g}–{min(high, 1):g}':14}{shown:>8}{true:>8}{share:>9}")
+        mean = f"{100 * tally.weight[low, high] / shown:.1f} %" if shown else "–"
+        print(f"{f'{low:g}–{min(high, 1):g}':14}{mean:>9}{shown:>8}{true:>8}{share:>9}")
     for one in tally.wrong:
         print("wrong above 0.99:", one)
 

@@ -88,7 +88,7 @@ def explanations(
 ) -> tuple[Explanation, ...]:
     """The heaviest explanations, with those that none of ``candidates`` tells apart."""
     groups, names = _groups(circuit, pairs)
-    weight = np.bincount(groups, weighed.weight, minlength=len(names))
+    weight = np.bincount(groups, weighed.shown, minlength=len(names))
     order = np.argsort(-weight, kind="stable")[:most]
     order = order[weight[order] > 1e-6]
     ways = [_ways(weighed, groups, int(one)) for one in order]

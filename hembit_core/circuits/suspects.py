@@ -52,7 +52,7 @@ def standings(circuit: Circuit, faults: Faults, weighed: Weighed) -> tuple[PartS
     part = np.array([one.part for one in faults.singles])
     weight = np.zeros(len(circuit.parts) + 1)
     for which in (weighed.hypotheses.first, weighed.hypotheses.second):
-        np.add.at(weight, part[which], np.where(which > 0, weighed.weight, 0.0))
+        np.add.at(weight, part[which], np.where(which > 0, weighed.shown, 0.0))
     found = []
     for place, one in enumerate(circuit.parts):
         left = ratio_of_part(faults, ratio, place)
