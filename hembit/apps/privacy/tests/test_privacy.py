@@ -194,9 +194,9 @@ class Figures(Erasing):
 
 
 class OnTheCircuit(Erasing, CircuitCase):
-    """A name that is the machine's volts, a point, and a word in a reason."""
+    """A name that is the machine's volts, a point, how a part was swapped, and a word in a reason."""
 
-    name, contact = "230", "volts"
+    name, contact = "230", "volts elsewhere"
 
     def test_what_was_read_between_points_still_explains(self) -> None:
         self.good(self.send_rows(self.bank_of_three()))
@@ -206,6 +206,8 @@ class OnTheCircuit(Erasing, CircuitCase):
         wrong = self.good(self.get(path))["points"][0]["id"]
         why = "volts said it was wrong"
         self.good(self.entry("points_read", taken=taken, corrects=wrong, reason=why))
+        key = self.good(self.get(path))["swappable"][0]
+        self.good(self.entry("swapped", row=key, way="elsewhere", works=True))
         before = self.good(self.get(path))
         self.good(self.erase())
         after = self.good(self.get(path))
@@ -215,6 +217,7 @@ class OnTheCircuit(Erasing, CircuitCase):
             [one["weight"] for one in before["explanations"]],
         )
         self.assertEqual([one["figure"] for one in after["points"]], ["16.5 Ω"])
+        self.assertEqual([one["is_past"] for one in after["swaps"]], [False])
         self.assertNotIn(why, self.shown())
 
 
