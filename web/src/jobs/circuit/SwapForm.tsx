@@ -1,8 +1,10 @@
 import { type FormEvent, useState } from "react";
 import type { Diagnosis, SwapMade } from "@/api/types";
 import { newId } from "@/stored/newId";
+import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { Labelled } from "@/ui/Field";
+import { Foot } from "@/ui/Foot";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 import { FormFoot } from "../steps/FormFoot";
@@ -14,6 +16,7 @@ type Props = {
   found: Diagnosis;
   correcting: SwapMade | null;
   onDone: (said: string) => void;
+  onCancel: () => void;
 };
 type Way = SwapMade["way"];
 
@@ -34,7 +37,7 @@ const WENT: Record<Way, { value: string; label: string }[]> = {
 const FIELDS = ["row", "way", "works", "reason"];
 
 /** A trial with a swapped part: which, how, and what came of it. */
-export function SwapForm({ visit, found, correcting, onDone }: Props) {
+export function SwapForm({ visit, found, correcting, onDone, onCancel }: Props) {
   const [row, setRow] = useState(correcting?.row ?? "");
   const [way, setWay] = useState<Way>(correcting?.way ?? "known_good");
   const [went, setWent] = useState("");
@@ -43,6 +46,7 @@ export function SwapForm({ visit, found, correcting, onDone }: Props) {
   const entry = useEntry(visit, FIELDS);
   const names = new Map(found.circuit.rows.map((one) => [one.key, one.name]));
   const items = found.swappable.map((key) => ({ value: key, label: names.get(key) ?? key }));
+  const cancel = <Button onClick={onCancel}>Cancel</Button>;
   function submit(event: FormEvent) {
     event.preventDefault();
     const swap = { row, way, works: went === "works", corrects: correcting?.id ?? null, reason };
@@ -75,12 +79,16 @@ export function SwapForm({ visit, found, correcting, onDone }: Props) {
           onText={setReason}
         />
       )}
-      {row && went && (
+      {row && went ? (
         <FormFoot
           action={correcting ? "Put it in its place" : "Keep this trial"}
           pending={entry.pending}
           others={entry.others}
-        />
+        >
+          {cancel}
+        </FormFoot>
+      ) : (
+        <Foot>{cancel}</Foot>
       )}
       <ul className="list-disc pl-5 text-[0.93rem] text-muted">
         {found.cautions_swap.map((one) => (

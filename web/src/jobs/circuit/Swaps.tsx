@@ -13,6 +13,16 @@ export function Swaps({ visit, found, isOpen }: Props) {
   const [asking, setAsking] = useState(false);
   const [correcting, setCorrecting] = useState<SwapMade | null>(null);
   const [said, setSaid] = useState("");
+  function ask(about: SwapMade | null) {
+    setCorrecting(about);
+    setAsking(true);
+    setSaid("");
+  }
+  function leave(how: string) {
+    setCorrecting(null);
+    setAsking(false);
+    setSaid(how);
+  }
   if (!isOpen && found.swaps.length === 0) return null;
   return (
     <Section title="Swapped for a trial">
@@ -23,14 +33,7 @@ export function Swaps({ visit, found, isOpen }: Props) {
               key={one.id}
               what={one.text}
               isPast={one.is_past}
-              onCorrect={
-                isOpen
-                  ? () => {
-                      setCorrecting(one);
-                      setAsking(true);
-                    }
-                  : undefined
-              }
+              onCorrect={isOpen ? () => ask(one) : undefined}
             >
               <span className="block">{one.says}.</span>
               <span className="block text-[0.93rem] text-muted">{one.by}</span>
@@ -38,18 +41,15 @@ export function Swaps({ visit, found, isOpen }: Props) {
           ))}
         </ul>
       )}
-      {isOpen && !asking && <Button onClick={() => setAsking(true)}>A part was swapped</Button>}
+      {isOpen && !asking && <Button onClick={() => ask(null)}>A part was swapped</Button>}
       {isOpen && asking && (
         <SwapForm
           key={correcting?.id ?? ""}
           visit={visit}
           found={found}
           correcting={correcting}
-          onDone={(how) => {
-            setCorrecting(null);
-            setAsking(false);
-            setSaid(how);
-          }}
+          onDone={leave}
+          onCancel={() => leave("")}
         />
       )}
       {said && (
