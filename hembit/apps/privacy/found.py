@@ -122,8 +122,9 @@ def grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]
     first: dict[str, Place] = {}
     counts: dict[str, int] = {}
     for one in found:
-        first.setdefault(one.key, one)
-        counts[one.key] = counts.get(one.key, 0) + 1
+        key = one.key
+        first.setdefault(key, one)
+        counts[key] = counts.get(key, 0) + 1
     return tuple(
         TextFound(key=key, what=one.words.label, text=one.text, count=counts[key], mentioned=mentioned)
         for key, one in first.items()
