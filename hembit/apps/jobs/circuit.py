@@ -36,7 +36,7 @@ class PointOut(Model):
     """A reading between two points: its number, where, what it showed, what it says; who took it."""
 
     id: str
-    is_past: bool = Field(description="Of the machine before a part was exchanged")
+    is_past: bool = Field(description="Not counted: a part was exchanged since, or the circuit revised")
     where: str
     figure: str
     says: str
@@ -48,7 +48,7 @@ class SwapOut(Model):
     """A trial with a swapped part: its number, what it was, what it says; who wrote it."""
 
     id: str
-    is_past: bool = Field(description="Of the machine before a part was exchanged")
+    is_past: bool = Field(description="Not counted: a part was exchanged since, or the circuit revised")
     row: str
     way: SwapWay
     works: bool

@@ -10649,7 +10649,7 @@ export interface components {
             id: string;
             /**
              * Is Past
-             * @description Of the machine before a part was exchanged
+             * @description Not counted: a part was exchanged since, or the circuit revised
              */
             is_past: boolean;
             /** Where */
@@ -10731,7 +10731,7 @@ export interface components {
             id: string;
             /**
              * Is Past
-             * @description Of the machine before a part was exchanged
+             * @description Not counted: a part was exchanged since, or the circuit revised
              */
             is_past: boolean;
             /** Row */

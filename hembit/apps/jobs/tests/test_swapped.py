@@ -96,6 +96,31 @@ class SwappedTest(CircuitCase):
         self.assertIn("taken out is sound", old["says"])
         self.assertTrue(old["is_past"])
 
+    def test_of_a_part_that_the_revised_circuit_has_no_more_it_is_past(self) -> None:
+        self.good(self.swapped("element 2", "elsewhere", False))
+        self.good(self.send_rows(self.template("element_with_limit"), 1))
+        self.assertEqual([one["is_past"] for one in self.found()["swaps"]], [True])
+        self.good(self.send_rows(self.bank_of_three(), 2))
+        self.assertEqual([one["is_past"] for one in self.found()["swaps"]], [False])
+
+    def test_a_closed_job_takes_no_trial_and_keeps_those_it_has(self) -> None:
+        self.good(self.swapped("element 1", "elsewhere", True))
+        before = self.found()
+        self.good(self.entry("closed"))
+        self.assertIn("closed", str(self.refused(self.swapped("element 2", "elsewhere", True))).lower())
+        after = self.found()
+        self.assertEqual(after["explanations"], before["explanations"])
+        self.assertEqual(after["swaps"], before["swaps"])
+
+    def test_deciding_sees_what_the_trial_says(self) -> None:
+        """Its own readings call the element sound; that it fails elsewhere, too, says otherwise."""
+        self.good(self.reading(self.element, "24.1"))
+        for _ in range(2):
+            self.good(self.swapped("element 1", "elsewhere", False))
+        witness = self.found()["witnesses"][self.element]
+        self.assertTrue(witness["says"].startswith("Suspect"), witness["says"])
+        self.assertIn("element 1 in a place known to work: fails there, too", witness["rests_on"])
+
     def test_it_stands_in_the_report(self) -> None:
         self.good(self.swapped("element 1", "known_good", True))
         work = self.good(self.get(f"jobs/{self.number}/report"))["work"]

@@ -26,7 +26,7 @@ export function EvidenceRow({ what, isPast, onCorrect, children }: Props) {
       {children}
       {isPast && (
         <span className="block text-[0.93rem] text-muted">
-          Of the machine before a part was exchanged: it is not counted any more.
+          Not counted any more: a part was exchanged since, or the circuit revised.
         </span>
       )}
     </li>
