@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from math import hypot
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
@@ -16,6 +15,7 @@ from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
+from hembit_core.judging.halves import HalvesSum, HalvesWords, halves_sum
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.placing import place_overflow
 from hembit_core.judging.several import judge_field, without_prefix
@@ -23,7 +23,7 @@ from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, v
 from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import expanded_text, quantity
+from hembit_core.notation import quantity
 from hembit_core.resistance_reading import (
     DisplayText,
     HowTaken,
@@ -31,10 +31,14 @@ from hembit_core.resistance_reading import (
     net_of,
     overflow_floor,
 )
-from hembit_core.uncertainty import expanded
-from hembit_core.working import WorkingLine
 
 _TRACK = "track"
+_SUM = HalvesWords(
+    label="Halves against the track",
+    whole="track",
+    formula="R_1 + R_2 = R_track",
+    source="resistances in series; a wiper's own contact comes in twice",
+)
 _HALVES = {"first_half": "wiper to one end", "second_half": "wiper to the other end"}
 
 
@@ -105,10 +109,10 @@ def judge(
         "Now sweep it on a fixed range. Before refitting: set it by its halves, as the old one stood.",
     )
     verdict.questions = list(track.questions)
-    line = _sum_line(nets)
+    both = halves_sum([nets.get(name) for name in _HALVES], nets.get(_TRACK), _SUM)
     rejected = any(row.outcome is Outcome.REJECT for row in rows) or verdict.questions
-    if line and abs(line[0]) > line[1] and not rejected:
-        verdict = _do_not_add_up(*line)
+    if both and not both.adds_up and not rejected:
+        verdict = _do_not_add_up(both)
     halves = (net.display.read_as if net else "OL" for name, net in nets.items() if name != _TRACK)
     return verdict.build(
         _expectation(spec),
@@ -118,7 +122,7 @@ def judge(
         value=track.value,
         working=(
             *track.working[len(track.expectation.working) :],
-            *((line[2],) if line else ()),
+            *((both.line,) if both else ()),
         ),
         policy=meter_policy(conditions.meter),
         rows=rows,
@@ -145,41 +149,15 @@ def _half_due(spec: PositionSensor, name: str) -> RowDue:
     return RowDue(name, _HALVES[name], Band(upper=upper), "Ω", 3, None, OPEN_END)
 
 
-def _sum_line(nets: dict[str, NetResistance | None]) -> tuple[float, float, WorkingLine] | None:
-    """Both halves against the track: how far apart, its U, the line; None where one is missing.
-
-    One meter on one range: its gain is common and cancels; counts are each reading's own, and
-    the lead figure, taken off three times, stays in once.
-    """
-    read = [net for name in (_TRACK, *_HALVES) if (net := nets.get(name)) is not None]
-    if len(read) < 3:
-        return None
-    track, first, second = read
-    off = first.net + second.net - track.net
-    u = expanded(hypot(*(one.own for one in read), track.leads_expanded / 2))
-    line = WorkingLine(
-        key="sum",
-        label="Halves against the track",
-        result=f"{quantity(abs(off), 'Ω', 2)} apart, U {expanded_text(u, 'Ω')}",
-        formula="R_1 + R_2 = R_track",
-        figures=f"{quantity(first.net, 'Ω', 4)} + {quantity(second.net, 'Ω', 4)} = "
-        f"{quantity(first.net + second.net, 'Ω', 4)}, track {quantity(track.net, 'Ω', 4)}",
-        source="resistances in series; a wiper's own contact comes in twice",
-        value=off,
-        unit="Ω",
-    )
-    return off, u, line
-
-
-def _do_not_add_up(off: float, u: float, line: WorkingLine) -> Verdict:
+def _do_not_add_up(both: HalvesSum) -> Verdict:
     return Verdict(
         Code.PARTS_DO_NOT_ADD_UP,
         State.OUTSIDE,
         "Outside: the halves do not add up to the track",
         "The wiper's contact adds its own ohms, or it moved between readings: hold it still, read "
         "all three again; then clean or replace it.",
-        side=Side.HIGH if off > 0 else Side.LOW,
-        explanation=[f"{line.figures}: {line.result}."],
+        side=Side.LOW if both.off > 0 else Side.HIGH,
+        explanation=[f"{both.line.figures}: {both.line.result}."],
     )
 
 

@@ -20,13 +20,12 @@ from hembit_core.families.position_sensor.sweep_words import (
 )
 from hembit_core.families.tolerances import resistance_band
 from hembit_core.judging.bands import Band
+from hembit_core.judging.beside_a_path import beside_a_path
 from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row, rail_of
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms_words import LACKING_WORDS
 from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
@@ -125,7 +124,10 @@ def judge_sweep(
         verdict = verdict_of_rows(rows, lambda row: _next(row), shape.next_step)
         verdict.code = Code.NOT_STRAIGHT if _worst_is(rows, verdict, "linearity") else Code.PLACED
     if reading.is_in_circuit and verdict.state is not State.OPEN:
-        verdict = _in_circuit(verdict)
+        verdict = beside_a_path(
+            verdict,
+            "Pull its plug and sweep again: what is beside the track bends the sweep.",
+        )
         rows = tuple(row.model_copy(update={"state": State.NOT_COMPARABLE}) for row in rows)
     shown = rows[0] if rows else None
     expectation = sweep_expectation(spec)
@@ -206,16 +208,3 @@ def _next(row: Row) -> str:
 
 def _worst_is(rows: tuple[Row, ...], verdict: Verdict, key: str) -> bool:
     return any(row.key == key and row.state is verdict.state for row in rows)
-
-
-def _in_circuit(verdict: Verdict) -> Verdict:
-    what, why = LACKING_WORDS[Lacking.PATH_BESIDE]
-    return Verdict(
-        verdict.code,
-        State.NOT_COMPARABLE,
-        f"Not comparable as it was taken: {what}",
-        "Pull its plug and sweep again: what is beside the track bends the sweep.",
-        explanation=[f"{verdict.headline}.", *verdict.explanation],
-        undecided_by=(Lacking.PATH_BESIDE,),
-        unsettled=why,
-    )

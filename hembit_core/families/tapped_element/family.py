@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import partial
-from math import hypot
 from typing import ClassVar, Literal
 
 from hembit_core.conditions import Conditions
@@ -16,6 +15,7 @@ from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case,
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
+from hembit_core.judging.halves import HalvesSum, HalvesWords, halves_sum
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.several import judge_field, without_prefix
@@ -23,14 +23,18 @@ from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, v
 from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import expanded_text, quantity
 from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
-from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
 
 _TO_CASE = "element_to_case"
 _LABELS = {"a_b": "first half, a–b", "b_c": "second half, b–c", "a_c": "whole, a–c"}
 _HALVES = ("a_b", "b_c")
+_SUM = HalvesWords(
+    label="Halves against the whole",
+    whole="read",
+    formula="R_ab + R_bc = R_ac",
+    source="resistances in series; the meter's gain is common and cancels",
+)
 
 
 class TappedResistance(HowTaken):
@@ -132,11 +136,11 @@ def _together(
         verdict.explanation.append(
             "One half broken gives low heat; if the break touches the case, heat that never stops."
         )
-    line = _sum_line(reading, conditions) if "a_c" in found else None
-    if line is None:
+    both = _sum(reading, conditions) if "a_c" in found else None
+    if both is None:
         return verdict, ()
-    off, u, told = line
-    if abs(off) <= u or any(row.outcome is Outcome.REJECT or row.value is None for row in rows):
+    told = both.line
+    if both.adds_up or any(row.outcome is Outcome.REJECT or row.value is None for row in rows):
         return verdict, (told,)
     return (
         Verdict(
@@ -144,44 +148,22 @@ def _together(
             State.NOT_COMPARABLE,
             "Not comparable: the halves do not add up to the whole",
             "Two separate elements, or a wire left on? Read all three again.",
-            side=Side.HIGH if off > 0 else Side.LOW,
+            side=Side.HIGH if both.off > 0 else Side.LOW,
             explanation=[f"{told.figures}: {told.result}."],
         ),
         (told,),
     )
 
 
-def _sum_line(
-    reading: TappedResistance, conditions: Conditions
-) -> tuple[float, float, WorkingLine] | None:
-    """Halves against the whole: how far apart, its U, and the line; None where one reads OL.
-
-    One meter on one range: its gain is common and cancels; counts are each reading's own, and
-    the lead figure, taken off three times, stays in once.
-    """
-    nets = [
+def _sum(reading: TappedResistance, conditions: Conditions) -> HalvesSum | None:
+    """Halves against the whole; None where one reads OL."""
+    first, second, whole = (
         net_of(reading, field, text, conditions, without_prefix(reading.answers, field))
-        for field in _LABELS
         if (text := getattr(reading, field))
-    ]
-    read = [one for one in nets if one is not None]
-    if len(read) < 3:
-        return None
-    first, second, whole = read
-    off = whole.net - first.net - second.net
-    u = expanded(hypot(*(one.own for one in read), whole.leads_expanded / 2))
-    line = WorkingLine(
-        key="sum",
-        label="Halves against the whole",
-        result=f"{quantity(abs(off), 'Ω', 2)} apart, U {expanded_text(u, 'Ω')}",
-        formula="R_ab + R_bc = R_ac",
-        figures=f"{quantity(first.net, 'Ω', 4)} + {quantity(second.net, 'Ω', 4)} = "
-        f"{quantity(first.net + second.net, 'Ω', 4)}, read {quantity(whole.net, 'Ω', 4)}",
-        source="resistances in series; the meter's gain is common and cancels",
-        value=off,
-        unit="Ω",
+        else None
+        for field in _LABELS
     )
-    return off, u, line
+    return halves_sum((first, second), whole, _SUM)
 
 
 def _own_lines(found: dict[str, Judgement]) -> tuple[WorkingLine, ...]:

@@ -12,13 +12,12 @@ from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.types import CurveSensor
 from hembit_core.judging.bands import Band
+from hembit_core.judging.beside_a_path import beside_a_path
 from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Mark, Plot, PlotPoint, Probes
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms_words import LACKING_WORDS
 from hembit_core.judging.placing import Placed, place_value
 from hembit_core.judging.settling import settles_of, to_settle, too_close
 from hembit_core.judging.states import DecisionRule, Side, State
@@ -155,7 +154,10 @@ def _verdict(
     if verdict.state in (State.WITHIN, State.JUST_WITHIN):
         verdict = _jumped(jump) if jump else _settled(series) or verdict
     if reading.is_in_circuit:
-        verdict = _in_circuit(verdict)
+        verdict = beside_a_path(
+            verdict,
+            "Pull its plug and do it again: what is beside it hides how far it moves.",
+        )
     return verdict, line, jump
 
 
@@ -272,19 +274,6 @@ def _settled(series: list[NetResistance]) -> Verdict | None:
         "Not settled: it still moves",
         "Hold it there until the figure stands, and type that too.",
         explanation=[f"The last step is {100 * last_step / whole:.0f} % of the whole."],
-    )
-
-
-def _in_circuit(verdict: Verdict) -> Verdict:
-    what, why = LACKING_WORDS[Lacking.PATH_BESIDE]
-    return Verdict(
-        verdict.code,
-        State.NOT_COMPARABLE,
-        f"Not comparable as it was taken: {what}",
-        "Pull its plug and do it again: what is beside it hides how far it moves.",
-        explanation=[f"{verdict.headline}.", *verdict.explanation],
-        undecided_by=(Lacking.PATH_BESIDE,),
-        unsettled=why,
     )
 
 
