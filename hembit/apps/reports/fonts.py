@@ -41,6 +41,35 @@ def add_fonts(pdf: FPDF, texts: Any) -> None:
         pdf.set_text_shaping(True)
 
 
+def spelled(texts: Any) -> Any:
+    """The same texts with each sign that no font has by its name in Unicode: "[fire]" for a flame.
+
+    What only joins or varies the sign before it is left out.
+    """
+    lacking = {one for one in _letters_in(texts) if unicodedata.category(one) != "Cc"}
+    lacking -= _covered(_REGULAR)
+    for one in _OTHERS:
+        if lacking:
+            lacking -= _covered(one)
+    return _with_names(texts, {ord(one): _name(one) for one in lacking}) if lacking else texts
+
+
+def _name(letter: str) -> str:
+    if unicodedata.category(letter) in ("Cf", "Mn"):
+        return ""
+    return f"[{unicodedata.name(letter, f'U+{ord(letter):04X}').lower()}]"
+
+
+def _with_names(texts: Any, names: dict[int, str]) -> Any:
+    if isinstance(texts, str):
+        return texts.translate(names)
+    if isinstance(texts, dict):
+        return {key: _with_names(one, names) for key, one in texts.items()}
+    if isinstance(texts, list):
+        return [_with_names(one, names) for one in texts]
+    return texts
+
+
 def _letters_in(texts: Any) -> frozenset[str]:
     """Every letter that stands anywhere in what JSON can hold."""
     if isinstance(texts, str):

@@ -14,7 +14,7 @@ from fpdf.enums import XPos, YPos
 from PIL import Image
 
 from hembit.apps.photos.files import path_of
-from hembit.apps.reports.fonts import OWN, add_fonts
+from hembit.apps.reports.fonts import OWN, add_fonts, spelled
 from hembit.apps.reports.rail_drawing import HEIGHT, draw_rail
 from hembit.apps.reports.schemas import Found, MeasuredInJob, Report
 from hembit_core.notation import inside
@@ -33,6 +33,10 @@ _SHAPES = {
 
 def render(report: Report) -> bytes:
     """The report as the bytes of a PDF; its times are those of the workshop's clock."""
+    texts = report.model_dump(mode="json")
+    told = spelled(texts)
+    if told is not texts:
+        report = Report.model_validate(told)
     with timezone.override(ZoneInfo(report.time_zone)):
         return _rendered(report)
 

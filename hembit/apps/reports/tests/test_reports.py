@@ -5,11 +5,12 @@ from __future__ import annotations
 from io import StringIO
 
 from django.core.management import call_command
-from django.test import TestCase
+from django.test import SimpleTestCase, TestCase
 from django.utils import timezone
 
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.reports.fonts import spelled
 from hembit.apps.reports.pdf import render
 from hembit.apps.reports.services import report_of
 
@@ -122,11 +123,26 @@ class Report(VisitCase):
             "हीटर तत्व তাপ ਹੀਟਰ હીટર வெப்பம் హీటర్ ಹೀಟರ್ ഹീറ്റർ ହିଟର හීටරය",
             "ขดลวดขาด កម្ដៅ အပူပေး ማሞቂያ ჰიტერი Ջեռուցիչ ເຄື່ອງ",
             "e\u0301 ➜ ☎ ① ㎜ 🌡 👍",
+            "🔥 👩🏽‍🔧 \U0001fae0\nand 𝔉 \U0010fffd",
         ):
             with self.subTest(words), self.assertNoLogs("fpdf", "WARNING"):
                 self.open_job(complaint=words)
                 answer = self.get(f"jobs/{self.number}/report.pdf")
                 self.assertEqual(answer.status_code, 200)
+
+
+class Spelled(SimpleTestCase):
+    def test_a_sign_that_no_font_has_stands_by_its_name(self) -> None:
+        told = spelled({"a": ["It caught 🔥\n", 3, None], "b": "Ω 🔥🔥"})
+        self.assertEqual(told, {"a": ["It caught [fire]\n", 3, None], "b": "Ω [fire][fire]"})
+
+    def test_what_only_joins_signs_is_left_out(self) -> None:
+        self.assertEqual(spelled("🧯\U000e0067\U000e007f"), "[fire extinguisher]")
+        self.assertEqual(spelled("\U0010fffd"), "[u+10fffd]")
+
+    def test_what_the_fonts_have_stays_as_it_is(self) -> None:
+        texts = {"a": "Größe, 加熱器\n", "b": ["सी", "➜"]}
+        self.assertIs(spelled(texts), texts)
 
 
 class Demo(TestCase):
