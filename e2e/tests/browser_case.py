@@ -23,10 +23,20 @@ COLOURS = ["color-contrast", "link-in-text-block"]
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-_GO = """path => {
+_GO = """path => new Promise(there => {
+    const heading = () => document.querySelector('h1');
+    const before = heading(), text = before?.textContent, from = location.pathname;
     history.pushState(null, '', path);
     dispatchEvent(new PopStateEvent('popstate'));
-}"""
+    const last = performance.now() + 10000;
+    const look = () => {
+        const now = heading();
+        const isNew = now && (now !== before || now.textContent !== text);
+        if (isNew || location.pathname === from || performance.now() > last) there();
+        else requestAnimationFrame(look);
+    };
+    look();
+})"""
 
 
 _FITS = """() => new Promise(told => {
@@ -93,7 +103,9 @@ class BrowserCase(LiveServerTestCase):
         )
 
     def go(self, page: Page, path: str) -> None:
-        """Go to a place as a link of the app does, without loading the app anew."""
+        """Go to a place as a link of the app does, without loading the app anew, and wait until its
+        heading is there: the one before may stay while its page is fetched.
+        """
         if not page.url.startswith(self.live_server_url):
             page.goto(f"{self.live_server_url}/{path}")
         else:
