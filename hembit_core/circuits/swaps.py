@@ -67,30 +67,36 @@ def check_swap(circuit: Circuit, swap: Swap) -> None:
 def works_chance(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swap: Swap) -> Floats:
     """How likely the trial works with each hypothesis [1], shape (hypotheses,).
 
-    With a part known to be good in its place, what is left are the faults of all others: with any
-    left the complaint stays, and where nothing is wrong in the circuit it has another cause and stays
-    too. A bad joint at the part may have been cured by remaking it. Once the part is exchanged for
-    good, the fault that is left may be the new one's, and with nothing wrong the complaint is gone.
+    Elsewhere a part fails by its own fault, as far as that shows. With one known to be good in its
+    place, the faults of all others are left, and with any left the complaint stays; beside a fault that
+    went with the part, only as far as it shows, for it need not be what was complained of. A bad joint
+    at the part may have been cured by remaking it. Where nothing is wrong in the circuit, the complaint
+    has another cause and stays. Once the part is exchanged for good, the fault that is left may be the
+    new one's, and with nothing wrong the complaint is gone.
     """
     told = table("swap_evidence")
     place = next(at for at, one in enumerate(circuit.parts) if one.key == swap.part)
     own = np.array([one.part == place for one in faults.singles])
+    codes = [code_of(circuit, one)[1] for one in faults.singles[1:]]
+    shows = np.array([0.0, *(told["shows"][code] for code in codes)])
     first, second = hypotheses.first, hypotheses.second
+
+    def most(of: Floats) -> Floats:
+        return np.maximum(of[first], of[second])
+
     if swap.way is SwapWay.ELSEWHERE:
-        codes = [code_of(circuit, one)[1] for one in faults.singles[1:]]
-        shows = np.where(own, [0.0, *(told["shows"][code] for code in codes)], 0.0)
-        fails = np.maximum(shows[first], shows[second])
+        fails = most(np.where(own, shows, 0.0))
         return np.asarray(np.where(fails > 0, 1 - fails, told["sound_elsewhere"]))
-    is_wrong = np.arange(len(faults.singles)) > 0
-    remade = _joints_at(circuit, faults, place)
-    left = is_wrong if swap.stays else is_wrong & ~own
-    for_sure = (left & ~remade)[first] | (left & ~remade)[second]
-    perhaps = (left & remade)[first] | (left & remade)[second]
-    found = np.where(perhaps, told["remade"], told["goes"])
-    found = np.where(for_sure, 1 - told["stays"], found)
-    if not swap.stays:
-        found = np.where(is_wrong[first], found, 1 - told["stays"])
-    return np.asarray(found)
+    stays = np.where(_joints_at(circuit, faults, place), 1 - told["remade"], told["stays"])
+    stays[0] = 0.0
+    if swap.stays:
+        found = most(np.minimum(stays, shows))
+    else:
+        found = most(np.where(own, 0.0, stays))
+        went = own[first] | own[second]
+        found = np.where(went, np.minimum(found, most(np.where(own, 0.0, shows))), found)
+        found = np.where(first == 0, told["stays"], found)
+    return np.asarray(1 - np.maximum(found, 1 - told["goes"]))
 
 
 def _joints_at(circuit: Circuit, faults: Faults, place: int) -> Bools:

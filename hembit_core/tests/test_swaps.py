@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.explaining import weigh
+from hembit_core.circuits.explanations import code_of
 from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.simulated import simulate
@@ -109,6 +110,35 @@ class SwapTest(TestCase):
             there = [at for at, one in enumerate(faults.singles) if one.part == keys.index(joint.key)]
             near = bool(set(joint.nodes) & set(part.nodes))
             self.assertEqual(set(chance[there].round(6)), {0.5 if near else 0.05}, joint.key)
+
+    def test_a_leak_may_stay_unseen_once_another_fault_went(self) -> None:
+        """The complaint is gone, and of a second fault an open part would still be felt, a leak may not
+        be: nothing that shorts or leaks is ruled out by that.
+        """
+        faults, hypotheses = faults_of(BANK), hypotheses_of(BANK)
+        keys = [one.key for one in BANK.parts]
+
+        def place(part: str, code: str) -> int:
+            return next(
+                at
+                for at, one in enumerate(faults.singles)
+                if one.part == keys.index(part) and code_of(BANK, one) == (part, code)
+            )
+
+        one, opened, leak = (
+            place("element 1", "open"),
+            place("element 2", "open"),
+            place("element 2", "leaks"),
+        )
+        chance = works_chance(BANK, faults, hypotheses, swap("element 1", "known_good", True))
+        pairs = {
+            (int(a), int(b)): float(found)
+            for a, b, found in zip(hypotheses.first, hypotheses.second, chance, strict=True)
+        }
+        self.assertAlmostEqual(pairs[one, opened], 0.05)
+        self.assertAlmostEqual(pairs[one, leak], 0.7)
+        self.assertAlmostEqual(pairs[leak, 0], 0.05)
+        self.assertAlmostEqual(pairs[one, 0], 0.95)
 
     def test_a_joint_or_a_supply_is_not_swapped(self) -> None:
         for part in ("supply L", "x"):
