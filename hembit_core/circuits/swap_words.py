@@ -9,10 +9,12 @@ _EXCHANGED = "{} exchanged"
 _WAYS = {
     SwapWay.KNOWN_GOOD: "A part known to be good in place of {}",
     SwapWay.ELSEWHERE: "{} in a place known to work",
+    SwapWay.TAKEN_OUT: "{} taken out, or its wires off",
 }
 _WENT = {
     SwapWay.KNOWN_GOOD: ("the complaint stays", "the complaint is gone"),
     SwapWay.ELSEWHERE: ("fails there, too", "works there"),
+    SwapWay.TAKEN_OUT: ("the complaint stays", "the complaint is gone"),
 }
 _SAYS = {
     SwapWay.KNOWN_GOOD: (
@@ -20,6 +22,10 @@ _SAYS = {
         "It was this part, or a joint that was remade with it",
     ),
     SwapWay.ELSEWHERE: ("The part itself fails", "The part is sound, as far as such a trial shows"),
+    SwapWay.TAKEN_OUT: (
+        "No short or leak of this part is the cause, or not the only one",
+        "It was this part, by a short or a leak, or what it switches on",
+    ),
 }
 _NEW = ("The exchange has not cured it: it is another part, or more than one", "The exchange cured it")
 _OLD = (

@@ -1,4 +1,6 @@
-"""A part swapped as evidence: one known to be good in its place, or the part where another works."""
+"""A part swapped as evidence: one known to be good in its place, the part where another works, or none
+in its place.
+"""
 
 from __future__ import annotations
 
@@ -21,6 +23,7 @@ class SwapWay(StrEnum):
 
     KNOWN_GOOD = "known_good"
     ELSEWHERE = "elsewhere"
+    TAKEN_OUT = "taken_out"
 
 
 class Swap(Model):
@@ -29,7 +32,8 @@ class Swap(Model):
     Attributes
     ----------
     part : its key in the circuit.
-    way : a part known to be good was put in its place, or it was put where another one works.
+    way : a part known to be good was put in its place, it was put where another one works, or it was
+        taken out, or its wires off, and nothing put in.
     works : whether the complaint was gone then; elsewhere, whether the part worked there.
     stays : whether the part that was put in is the one that is in now: it was exchanged.
     """
@@ -72,7 +76,8 @@ def works_chance(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swap:
     went with the part, only as far as it shows, for it need not be what was complained of. A bad joint
     at the part may have been cured by remaking it. Where nothing is wrong in the circuit, the complaint
     has another cause and stays. Once the part is exchanged for good, the fault that is left may be the
-    new one's, and with nothing wrong the complaint is gone.
+    new one's, and with nothing wrong the complaint is gone. With a part out, its shorts and leaks are
+    gone, and it is as with an open one for the rest.
     """
     told = table("swap_evidence")
     place = next(at for at, one in enumerate(circuit.parts) if one.key == swap.part)
@@ -92,9 +97,12 @@ def works_chance(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swap:
     if swap.stays:
         found = most(np.minimum(stays, shows))
     else:
-        found = most(np.where(own, 0.0, stays))
-        went = own[first] | own[second]
-        found = np.where(went, np.minimum(found, most(np.where(own, 0.0, shows))), found)
+        goes = own
+        if swap.way is SwapWay.TAKEN_OUT:
+            goes = own & np.isin(["", *codes], told["out_with_the_part"])
+        found = most(np.where(goes, 0.0, stays))
+        went = goes[first] | goes[second]
+        found = np.where(went, np.minimum(found, most(np.where(goes, 0.0, shows))), found)
         found = np.where(first == 0, told["stays"], found)
     return np.asarray(1 - np.maximum(found, 1 - told["goes"]))
 

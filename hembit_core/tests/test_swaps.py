@@ -111,6 +111,18 @@ class SwapTest(TestCase):
             near = bool(set(joint.nodes) & set(part.nodes))
             self.assertEqual(set(chance[there].round(6)), {0.5 if near else 0.05}, joint.key)
 
+    def test_with_it_out_a_short_or_a_leak_of_it_is_gone(self) -> None:
+        """What trips holds once the element is off: nothing else leaks, and it is not open."""
+        found = said(BANK, (), swap("element 2", "taken_out", True))
+        self.assertIn("element 2 leaking to the case", [one.text for one in found.explanations[:2]])
+        for one in found.explanations[:2]:
+            self.assertEqual(one.parts, ("element 2",))
+            self.assertNotIn("open", one.text)
+        stays = said(BANK, (OPEN,), swap("element 2", "taken_out", False))
+        self.assertEqual(
+            {one.text for one in stays.explanations[:3]}, {f"element {n} open" for n in (1, 2, 3)}
+        )
+
     def test_a_leak_may_stay_unseen_once_another_fault_went(self) -> None:
         """The complaint is gone, and of a second fault an open part would still be felt, a leak may not
         be: nothing that shorts or leaks is ruled out by that.

@@ -120,7 +120,7 @@ def _swaps_of(visit: Visit, here: JobCircuit) -> tuple[Swap, ...]:
         since = {key for at, key in fitted.items() if at > entry.sequence}
         if one.way is SwapWay.ELSEWHERE:
             is_past = one.part in since or entry.data["of_before"]
-        elif one.works or one.stays:
+        elif one.works or one.stays or one.way is SwapWay.TAKEN_OUT:
             is_past = bool(since)
         else:
             is_past = bool(since - {one.part})

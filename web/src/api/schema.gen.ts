@@ -10015,7 +10015,7 @@ export interface components {
          * @description Which way a part was swapped.
          * @enum {string}
          */
-        SwapWay: "known_good" | "elsewhere";
+        SwapWay: "known_good" | "elsewhere" | "taken_out";
         /**
          * SwappedEntry
          * @description A trial with a swapped part, by its row in the circuit, and how it went.

@@ -48,7 +48,7 @@ class SwappedEntry(EntryIn):
             check_swap(here.circuit, swap)
         except InputError as error:
             raise error.at("row") from None
-        of_before = is_new and not stays
+        of_before = is_new and self.way is SwapWay.ELSEWHERE
         return self.data() | {
             "swap": swap.model_dump(mode="json"),
             "of_before": of_before,

@@ -87,6 +87,15 @@ class SwappedTest(CircuitCase):
         self.assertEqual(past, [True, False, True])
         self.assertTrue(self.found()["points"][0]["is_past"])
 
+    def test_what_was_tried_with_a_part_out_is_past_once_any_is_exchanged(self) -> None:
+        self.good(self.swapped("element 2", "taken_out", False))
+        self.assertIn("No short or leak", self.found()["swaps"][0]["says"])
+        self.assertEqual([one["is_past"] for one in self.found()["swaps"]], [False])
+        self.fit(self.element)
+        self.assertEqual([one["is_past"] for one in self.found()["swaps"]], [True])
+        self.good(self.swapped("element 1", "taken_out", True))
+        self.assertEqual([one["is_past"] for one in self.found()["swaps"]], [True, False])
+
     def test_after_an_exchange_the_good_one_is_the_new_one(self) -> None:
         self.fit(self.element)
         self.good(self.swapped("element 1", "known_good", False))

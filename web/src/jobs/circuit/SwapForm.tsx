@@ -23,12 +23,15 @@ type Way = SwapMade["way"];
 const WAYS: { value: Way; label: string }[] = [
   { value: "known_good", label: "One known to be good in its place" },
   { value: "elsewhere", label: "The part put where another works" },
+  { value: "taken_out", label: "Taken out, or its wires off" },
+];
+const COMPLAINT = [
+  { value: "works", label: "The complaint is gone" },
+  { value: "fails", label: "The complaint stays" },
 ];
 const WENT: Record<Way, { value: string; label: string }[]> = {
-  known_good: [
-    { value: "works", label: "The complaint is gone" },
-    { value: "fails", label: "The complaint stays" },
-  ],
+  known_good: COMPLAINT,
+  taken_out: COMPLAINT,
   elsewhere: [
     { value: "works", label: "It works there" },
     { value: "fails", label: "It fails there, too" },
