@@ -5,11 +5,11 @@ from __future__ import annotations
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.swaps import Swap, SwapWay
 
-_EXCHANGED = "{} exchanged"
+_EXCHANGED = "After the exchange of {}"
 _WAYS = {
     SwapWay.KNOWN_GOOD: "A part known to be good in place of {}",
-    SwapWay.ELSEWHERE: "{} in a place known to work",
-    SwapWay.TAKEN_OUT: "{} taken out, or its wires off",
+    SwapWay.ELSEWHERE: "In a place known to work, {}",
+    SwapWay.TAKEN_OUT: "Taken out or its wires off, {}",
 }
 _WENT = {
     SwapWay.KNOWN_GOOD: ("the complaint stays", "the complaint is gone"),

@@ -127,8 +127,12 @@ def swap_likelihood(circuit: Circuit, faults: Faults, hypotheses: Hypotheses, sw
 def all_swaps(
     circuit: Circuit, faults: Faults, hypotheses: Hypotheses, swaps: Sequence[Swap]
 ) -> Floats:
-    """How likely all trials are as they went [ln], shape (hypotheses,)."""
+    """How likely all trials are as they went [ln], shape (hypotheses,).
+
+    The same trial with the same outcome again counts once: what misled the first, a substitute that is
+    bad itself, a place that only seemed to work, misleads the next as well.
+    """
     found = np.zeros(len(hypotheses))
-    for one in swaps:
+    for one in {each.model_copy(update={"key": ""}): None for each in swaps}:
         found += swap_likelihood(circuit, faults, hypotheses, one)
     return found

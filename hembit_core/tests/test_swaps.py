@@ -63,6 +63,13 @@ class SwapTest(TestCase):
         two = swap("element 2", "known_good", False), swap("element 1", "known_good", False)
         self.assertEqual(self.first(*two)[0], "element 3 open")
 
+    def test_the_same_again_says_no_more(self) -> None:
+        once = self.first(swap("element 2", "known_good", True))
+        again = [swap("element 2", "known_good", True).model_copy(update={"key": key}) for key in "ab"]
+        self.assertEqual(self.first(*again), once)
+        other = swap("element 2", "elsewhere", False)
+        self.assertGreater(self.first(*again, other)[1], once[1])
+
     def test_what_rules_it_out_is_named_whole(self) -> None:
         """The bank does not go with two open members, the trial not with this one alone."""
         trial = swap("element 2", "known_good", False)
@@ -74,7 +81,7 @@ class SwapTest(TestCase):
         out = said(BANK, (OPEN,), swap("element 2", "elsewhere", True))
         own = next(one for one in out.parts if one.part == "element 2")
         self.assertEqual(own.standing, Suspicion.GOOD)
-        self.assertEqual(own.by, ("element 2 in a place known to work: works there",))
+        self.assertEqual(own.by, ("In a place known to work, element 2: works there",))
 
     def test_it_fails_elsewhere_too(self) -> None:
         trial = swap("element 2", "elsewhere", False)
@@ -179,7 +186,7 @@ class SwapPropertiesTest(TestCase):
         probe = Probe(kind="ohms", first=first, second=second, alone=(alone.key,))
         readings = (machine.read(probe),)
         expected = weigh(circuit, faults, hypotheses, readings).weight.copy()
-        for one in swaps:
+        for one in {each.model_copy(update={"key": ""}): None for each in swaps}:
             works = works_chance(circuit, faults, hypotheses, one)
             self.assertTrue(((works > 0) & (works < 1)).all())
             expected *= works if one.works else 1 - works

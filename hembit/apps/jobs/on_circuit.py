@@ -10,7 +10,12 @@ from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.models import Reading as JobReading
-from hembit.apps.jobs.standing import standing_points, standing_swaps
+from hembit.apps.jobs.standing import (
+    place_of_entry,
+    place_of_reading,
+    standing_points,
+    standing_swaps,
+)
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.jobs.what_failed import failed_kinds
 from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
@@ -86,8 +91,8 @@ def readings_of(visit: Visit, here: JobCircuit) -> tuple[Reading, ...]:
     What was read before a part was exchanged says nothing of the new one: of the others by themselves
     it still does. What was read of the new part before it went in is of the machine now.
     """
-    of_parts = [(row.sequence, one) for row, one in _of_parts(visit, here)]
-    of_points = [(entry.sequence, point_of(entry)) for entry in standing_points(visit)]
+    of_parts = [(place_of_reading(visit, row), one) for row, one in _of_parts(visit, here)]
+    of_points = [(place_of_entry(visit, one), point_of(one)) for one in standing_points(visit)]
     fitted = fitted_keys(visit, here)
     found = []
     for sequence, one in sorted([*of_parts, *of_points], key=lambda each: each[0]):
@@ -117,7 +122,8 @@ def _swaps_of(visit: Visit, here: JobCircuit) -> tuple[Swap, ...]:
     found = []
     for entry in standing_swaps(visit):
         one = Swap.model_validate({**entry.data["swap"], "key": str(entry.pk)})
-        since = {key for at, key in fitted.items() if at > entry.sequence}
+        place = place_of_entry(visit, entry)
+        since = {key for at, key in fitted.items() if at > place}
         if one.way is SwapWay.ELSEWHERE:
             is_past = one.part in since or entry.data["of_before"]
         elif one.works or one.stays or one.way is SwapWay.TAKEN_OUT:

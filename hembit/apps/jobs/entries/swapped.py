@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import inf
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -11,7 +12,7 @@ from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
 from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit import circuit_of, fitted_keys
-from hembit.apps.jobs.standing import standing_swaps
+from hembit.apps.jobs.standing import place_of_entry, standing_swaps
 from hembit_core.circuits.swap_words import swap_says, swap_text
 from hembit_core.circuits.swaps import Swap, SwapWay, check_swap
 from hembit_core.errors import InputError
@@ -40,8 +41,10 @@ class SwappedEntry(EntryIn):
         here = circuit_of(visit)
         if here is None:
             raise InputError("This machine has no circuit yet. Give it one first.").at("row")
-        check_corrects(self.corrects, self.reason, standing_swaps(visit))
-        is_new = self.row in fitted_keys(visit, here).values()
+        standing = standing_swaps(visit)
+        check_corrects(self.corrects, self.reason, standing)
+        place = next((place_of_entry(visit, one) for one in standing if one.pk == self.corrects), inf)
+        is_new = any(key == self.row and at < place for at, key in fitted_keys(visit, here).items())
         stays = is_new and self.way is SwapWay.KNOWN_GOOD
         swap = Swap(part=self.row, way=self.way, works=self.works, stays=stays)
         try:

@@ -105,6 +105,36 @@ class SwappedTest(CircuitCase):
         self.assertIn("taken out is sound", old["says"])
         self.assertTrue(old["is_past"])
 
+    def test_what_is_corrected_later_speaks_of_the_same_moment(self) -> None:
+        """A trial and a reading of before an exchange, corrected after it: of the machine before."""
+        self.good(self.swapped("element 1", "known_good", True))
+        trial, point = self.found()["swaps"][0]["id"], self.found()["points"][0]["id"]
+        self.fit(self.element)
+        why = {"reason": "a slip"}
+        again = self.swapped("element 1", "elsewhere", False, corrects=trial, **why)
+        self.good(again)
+        taken = {"asked": {"kind": "ohms", "first": "2", "second": "N"}, "display": "16.6"}
+        taken["leads_nulled"] = True
+        self.good(self.entry("points_read", taken=taken, meter=self.meter, corrects=point, **why))
+        found = self.found()
+        self.assertEqual([one["is_past"] for one in found["points"]], [True])
+        self.assertEqual([one["is_past"] for one in found["swaps"]], [True])
+        self.assertEqual(found["swaps"][0]["says"], "The part itself fails")
+        twice = self.swapped("element 1", "elsewhere", True, corrects=found["swaps"][0]["id"], **why)
+        self.good(twice)
+        self.assertIn("as far as such a trial shows", self.found()["swaps"][0]["says"])
+
+    def test_a_reading_of_a_part_corrected_after_another_was_exchanged_is_past(self) -> None:
+        """Read with the other in place: corrected after the exchange, it is still of the one before."""
+        in_circuit = {"measurand": "between_terminals", "connection": "in_circuit"}
+        self.good(self.reading(self.member, "", reading={**in_circuit, "display": "16.5"}))
+        self.fit(self.element)
+        counted = self.found()["readings"]
+        row = next(one for one in self.whole()["readings"] if one["figure"].startswith("16.5"))
+        more = {"supersedes": row["id"], "relation": "corrects", "reason": "a slip"}
+        self.good(self.reading(self.member, "", reading={**in_circuit, "display": "16.6"}, **more))
+        self.assertEqual(self.found()["readings"], counted)
+
     def test_of_a_part_that_the_revised_circuit_has_no_more_it_is_past(self) -> None:
         self.good(self.swapped("element 2", "elsewhere", False))
         self.good(self.send_rows(self.template("element_with_limit"), 1))
@@ -122,16 +152,16 @@ class SwappedTest(CircuitCase):
         self.assertEqual(after["swaps"], before["swaps"])
 
     def test_deciding_sees_what_the_trial_says(self) -> None:
-        """Its own readings call the element sound; that it fails elsewhere, too, says otherwise."""
+        """One of the bank is open; this one is well by its case, and not the open one by the trial."""
 
-        def standing() -> str:
-            return str(self.found()["witnesses"][self.element]["standing"])
+        def witness() -> dict[str, Any]:
+            return dict(self.found()["witnesses"][self.element])
 
-        self.good(self.reading(self.element, "24.1"))
-        self.assertNotEqual(standing(), "suspect")
-        for _ in range(2):
-            self.good(self.swapped("element 1", "elsewhere", False))
-        self.assertEqual(standing(), "suspect")
+        self.good(self.reading(self.element, "OL", measurand="terminal_to_case"))
+        self.assertEqual(witness()["standing"], "suspect")
+        self.good(self.swapped("element 1", "elsewhere", True))
+        self.assertEqual(witness()["standing"], "good")
+        self.assertIn("In a place known to work, element 1: works there", witness()["rests_on"])
 
     def test_it_stands_in_the_report(self) -> None:
         self.good(self.swapped("element 1", "known_good", True))
