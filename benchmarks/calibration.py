@@ -74,7 +74,8 @@ def _machine(circuit: Circuit, called: tuple[str, ...], key: str, number: int, t
     readings: list[Reading] = []
     seen: set[tuple[float, float]] = set()
     while len(readings) < MOST:
-        found = diagnose(circuit, readings, called)
+        is_live = bool(readings) and readings[-1].probe.is_live
+        found = diagnose(circuit, readings, called, is_live=is_live)
         for one in found.ranked:
             said: Explained = tuple(sorted((each.part, each.code) for each in one.faults))
             told = (

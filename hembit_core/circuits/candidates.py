@@ -2,81 +2,122 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations
 
-from hembit_core.circuits.circuit import CASE, Circuit, CircuitPart
+from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role
+from hembit_core.circuits.hypotheses import SOUND, faults_of
+from hembit_core.circuits.predicting import predict_many
 from hembit_core.circuits.probe import Probe
 from hembit_core.data_files import table
+
+_DIFFERS = 0.02
+"""Figures that differ by less, in the frame in which they are compared, are one [1]."""
 
 
 @dataclass(frozen=True)
 class Candidate:
-    """A measurement and its cost [min]."""
+    """A measurement: what it takes [min], and what it is weighed by [min].
+
+    Being live counts more than its time, and going live is shared by the readings that usually follow.
+    """
 
     probe: Probe
+    minutes: float
     cost: float
 
 
-def candidates_of(circuit: Circuit, called: tuple[str, ...] = ()) -> tuple[Candidate, ...]:
+def candidates_of(
+    circuit: Circuit, called: tuple[str, ...] = (), *, is_live: bool = False
+) -> tuple[Candidate, ...]:
     """What could be measured: each part alone, and to the case; each two nodes dead; volts, amps live.
 
-    ``called`` are the contacts that are not as at rest when it is live.
+    Dead between two nodes is as at rest, and with those contacts held that can be. An output that only
+    a live control closes is never closed dead.
+
+    Parameters
+    ----------
+    called : the contacts that are not as at rest while the machine works.
+    is_live : whether the machine is live now: what is live costs no going live then, what is dead
+        a proof of dead.
     """
     costs = table("measuring_costs")
-    found: list[Candidate] = []
+    every = (*_alone(circuit, costs), *_dead(circuit, called, costs), *_live(circuit, called, costs))
+    return tuple(_priced(probe, minutes, costs, is_live) for probe, minutes in every)
+
+
+def _priced(probe: Probe, minutes: float, costs: Mapping[str, float], is_live: bool) -> Candidate:
+    if not probe.is_live:
+        minutes += costs["proving_dead"] if is_live else 0.0
+        return Candidate(probe, minutes, minutes)
+    going = 0.0 if is_live else costs["going_live"]
+    cost = costs["worth_live"] * (minutes + going / costs["readings_a_going"])
+    return Candidate(probe, minutes + going, cost)
+
+
+def _alone(circuit: Circuit, costs: Mapping[str, float]) -> Iterator[tuple[Probe, float]]:
+    """Each part with its wires lifted: along its paths, to the case where it may leak."""
     for part in circuit.parts:
         component, reach = part.component, part.minutes or 0.0
-        if all(path.role in (Role.SOURCE,) for path in component.paths):
+        if all(path.role is Role.SOURCE for path in component.paths):
             continue
-        ends = sorted({(path.first, path.second) for path in component.paths})
-        for first, second in ends:
-            nodes = part.nodes[first], part.nodes[second]
-            found.append(
-                Candidate(
-                    Probe(kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,)),
-                    costs["alone"] + reach,
-                )
+        for first, second in sorted({(path.first, path.second) for path in component.paths}):
+            along = Probe(
+                kind="ohms", first=part.nodes[first], second=part.nodes[second], alone=(part.key,)
             )
-            if any(path.role is Role.CONTACT for path in component.paths):
-                turned = Probe(
-                    kind="ohms", first=nodes[0], second=nodes[1], alone=(part.key,), called=(part.key,)
-                )
-                found.append(Candidate(turned, costs["alone"] + reach + 1.0))
-        found += [
-            Candidate(
-                Probe(kind="ohms", first=node, second=CASE, alone=(part.key,)),
-                costs["alone_to_case"] + reach,
-            )
-            for node in _leaking_at(part)
-        ]
-    found += [
-        Candidate(Probe(kind="ohms", first=one, second=other), costs["ohms"])
-        for one, other in combinations(circuit.nodes, 2)
+            yield along, costs["alone"] + reach
+            if any(path.role is Role.CONTACT for path in component.paths) and not component.driven:
+                turned = along.model_copy(update={"called": (part.key,)})
+                yield turned, costs["alone"] + reach + costs["hold"]
+        for place in sorted(component.leaking):
+            if part.nodes[place] != CASE:
+                to_case = Probe(kind="ohms", first=part.nodes[place], second=CASE, alone=(part.key,))
+                yield to_case, costs["alone_to_case"] + reach
+
+
+def _dead(
+    circuit: Circuit, called: tuple[str, ...], costs: Mapping[str, float]
+) -> Iterator[tuple[Probe, float]]:
+    held = _held(circuit, called)
+    for one, other in combinations(circuit.nodes, 2):
+        yield Probe(kind="ohms", first=one, second=other), costs["ohms"]
+    for probe in _with_held(circuit, held):
+        yield probe, costs["ohms"] + len(held) * costs["hold"]
+
+
+@lru_cache(maxsize=64)
+def _with_held(circuit: Circuit, held: tuple[str, ...]) -> tuple[Probe, ...]:
+    """Between which nodes it makes a difference on a sound machine that contacts are held."""
+    if not held:
+        return ()
+    rest = [
+        Probe(kind="ohms", first=one, second=other) for one, other in combinations(circuit.nodes, 2)
     ]
-    found += _live(circuit, called)
-    return tuple(found)
-
-
-def _leaking_at(part: CircuitPart) -> tuple[str, ...]:
-    """Where a part by itself is measured to the case: at each terminal that may leak."""
+    turned = [one.model_copy(update={"called": held}) for one in rest]
+    found = predict_many(circuit, faults_of(circuit), SOUND, [*rest, *turned])
     return tuple(
-        part.nodes[place] for place in sorted(part.component.leaking) if part.nodes[place] != CASE
+        probe
+        for probe, before, after in zip(turned, found, found[len(rest) :], strict=False)
+        if abs(float(before.scaled[0] - after.scaled[0])) > _DIFFERS
     )
 
 
-def _live(circuit: Circuit, called: tuple[str, ...]) -> list[Candidate]:
-    costs = table("measuring_costs")
-    worth, more = costs["worth_live"], costs["going_live"]
-    kind, minutes = circuit.volts_kind, worth * (costs["volts"] + more)
-    found = [
-        Candidate(Probe(kind=kind, first=one, second=other, called=called), minutes)
-        for one, other in combinations(circuit.nodes, 2)
-    ]
+def _held(circuit: Circuit, called: tuple[str, ...]) -> tuple[str, ...]:
+    """Of the contacts that are called, those that a hand can hold so on a dead machine."""
+    of = {part.key: part.component for part in circuit.parts}
+    return tuple(one for one in called if not of[one].driven and of[one].moved_by is None)
+
+
+def _live(
+    circuit: Circuit, called: tuple[str, ...], costs: Mapping[str, float]
+) -> Iterator[tuple[Probe, float]]:
+    for one, other in combinations(circuit.nodes, 2):
+        yield Probe(kind=circuit.volts_kind, first=one, second=other, called=called), costs["volts"]
     for part in circuit.parts:
         for place, path in enumerate(part.component.paths):
             if path.role is Role.LOAD:
                 probe = Probe(kind="amps", part=part.key, path=place, called=called)
-                found.append(Candidate(probe, worth * (costs["amps"] + more)))
-    return found
+                yield probe, costs["amps"]

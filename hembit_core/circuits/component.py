@@ -86,7 +86,8 @@ class Component(Model):
     ``volts`` and ``phase`` [degree] are a source's, ``volts_spread`` how far its volts may be from
     that, as an sd of ln V, ``trips_at`` its protection [A]; a contact is
     moved by the coil ``moved_by`` (a part's key), which pulls in at ``pulls_in`` of ``rated`` [V], or,
-    without one, by what is said of the machine.
+    without one, by what is said of the machine. One that is ``driven`` is a control's output: only a
+    live control closes it, so that dead it is never other than at rest.
     """
 
     what: str
@@ -98,6 +99,7 @@ class Component(Model):
     volts_spread: float = 0.03
     trips_at: float | None = None
     moved_by: str | None = None
+    driven: bool = False
     pulls_in: float = 0.65
     rated: float = 0.0
 

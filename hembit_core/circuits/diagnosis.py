@@ -11,8 +11,8 @@ import numpy as np
 from hembit_core.circuits.candidates import Candidate, candidates_of
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed, least_fitting, misfit_of, weigh
-from hembit_core.circuits.explanations import Explanation, explanations, groups_of, names_of
-from hembit_core.circuits.hypotheses import Faults, faults_of, hypotheses_of
+from hembit_core.circuits.explanations import Explanation, explanations, groups_of
+from hembit_core.circuits.hypotheses import Faults, Single, faults_of, hypotheses_of
 from hembit_core.circuits.next_reading import Worth, worth_of
 from hembit_core.circuits.probe import Reading
 from hembit_core.circuits.remembered import Remembered
@@ -27,7 +27,8 @@ DANGER = 0.02
 CONTRADICTS = 4.5
 """Readings further from the best explanation than that contradict it [standard deviations]."""
 _LATELY = Remembered()
-_DANGEROUS = {"short", "leaks", "low"}
+NEAR_SHORT = 0.5
+"""Ohms that fell to such a share of the part's own are as a short, live [1]."""
 
 
 @dataclass(frozen=True)
@@ -76,21 +77,26 @@ def diagnose(
     readings: Sequence[Reading],
     called: tuple[str, ...] = (),
     swaps: Sequence[Swap] = (),
+    *,
+    is_live: bool = False,
 ) -> Diagnosis:
-    """Weigh every explanation by readings and swaps, and propose what to measure next."""
+    """Weigh every explanation by readings and swaps, and propose what to measure next.
+
+    ``called`` and ``is_live`` as in :func:`~hembit_core.circuits.candidates.candidates_of`.
+    """
     faults = faults_of(circuit)
     weighed = _weighed(circuit, faults, readings, tuple(swaps))
-    candidates = candidates_of(circuit, called)
+    candidates = candidates_of(circuit, called, is_live=is_live)
     groups = groups_of(circuit)
     ranked = explanations(circuit, weighed, candidates)
-    danger = _danger(circuit, weighed, groups)
+    danger = _danger(circuit, weighed)
     taken = {one.probe for one in readings}
     wanted = [one for one in candidates if one.probe not in taken]
     live = [one for one in wanted if one.probe.is_live]
     dead = [one for one in wanted if not one.probe.is_live]
-    found = _worth(circuit, faults, weighed, dead if danger > DANGER else wanted, groups)
+    found = _worth(circuit, faults, weighed, dead if danger > DANGER else wanted, groups, readings)
     if not found and danger > DANGER:
-        found = _worth(circuit, faults, weighed, live, groups)
+        found = _worth(circuit, faults, weighed, live, groups, readings)
     misfit = misfit_of(circuit, faults, weighed, readings)
     repeat = None
     if misfit > CONTRADICTS:
@@ -128,21 +134,32 @@ def _worth(
     weighed: Weighed,
     wanted: Sequence[Candidate],
     groups: np.ndarray,
+    readings: Sequence[Reading],
 ) -> list[Worth]:
     """What is worth proposing, the best first."""
-    found = worth_of(circuit, faults, weighed, wanted, groups)
+    found = worth_of(circuit, faults, weighed, wanted, groups, readings)
     return [one for one in found if one.bits > WORTHLESS]
 
 
-def _danger(circuit: Circuit, weighed: Weighed, groups: np.ndarray) -> float:
-    """The weight of explanations with a short or a leak in them."""
-    return float(np.bincount(groups, weighed.weight)[_dangerous(circuit)].sum())
+def _danger(circuit: Circuit, weighed: Weighed) -> float:
+    """The weight of hypotheses with a short or a leak in them."""
+    dangerous, hypotheses = _dangerous(circuit), weighed.hypotheses
+    is_there = dangerous[hypotheses.first] | dangerous[hypotheses.second]
+    return float(weighed.weight[is_there].sum())
 
 
 @lru_cache(maxsize=32)
 def _dangerous(circuit: Circuit) -> np.ndarray:
-    """The explanations with a short or a leak in them, by their places."""
-    every = enumerate(names_of(circuit))
-    return np.array(
-        [place for place, name in every if any(code in _DANGEROUS for _, code in name)], dtype=np.int64
+    """Which single faults short a path, nearly short it, or leak to the case."""
+    return np.array([_is_dangerous(circuit, one) for one in faults_of(circuit).singles])
+
+
+def _is_dangerous(circuit: Circuit, single: Single) -> bool:
+    if single.part < 0:
+        return False
+    mode = circuit.parts[single.part].component.modes[single.mode]
+    code = mode.code.partition(":")[0]
+    effects = mode.levels[single.level].effects
+    return code in {"short", "leaks"} or any(
+        one.factor is not None and one.factor < NEAR_SHORT for one in effects
     )

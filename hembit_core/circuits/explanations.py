@@ -124,13 +124,16 @@ def _tied(
     every = np.concatenate(ways)
     of = np.repeat(np.arange(len(ways)), [len(one) for one in ways])
     apart = of[:, None] == of[None, :]
-    some = hypotheses.take(every)
     for probes in _the_cheapest_first(candidates):
-        if apart.all():
+        left = np.flatnonzero(~apart.all(axis=1))
+        if not len(left):
             break
-        for found in predict_many(circuit, faults, some, probes):
-            wide = np.sqrt(found.spread[:, None] ** 2 + found.spread[None, :] ** 2 + 2 * _METER**2)
-            apart |= np.abs(found.scaled[:, None] - found.scaled[None, :]) > _APART * wide
+        found = predict_many(circuit, faults, hypotheses.take(every[left]), probes)
+        middle = np.stack([one.scaled for one in found])
+        square = np.stack([one.spread for one in found]) ** 2
+        wide = np.sqrt(square[:, :, None] + square[:, None, :] + 2 * _METER**2)
+        off = np.abs(middle[:, :, None] - middle[:, None, :])
+        apart[np.ix_(left, left)] |= (off > _APART * wide).any(axis=0)
     alike = ~apart
     by_group = np.array([alike[:, of == one].any(axis=1) for one in range(len(ways))])
     both = np.array(
@@ -143,6 +146,8 @@ def _tied(
 def _the_cheapest_first(candidates: Sequence[Candidate]) -> list[list[Probe]]:
     """By what it takes to work them out: nothing lifted is one network, each part alone its own."""
     probes = [one.probe for one in candidates]
-    dead = [one for one in probes if not one.is_live and not one.alone]
+    dead = [one for one in probes if not one.is_live and not one.alone and not one.called]
+    held = [one for one in probes if not one.is_live and not one.alone and one.called]
     live = [one for one in probes if one.is_live]
-    return [some for some in (dead, live, [one for one in probes if one.alone]) if some]
+    alone = [one for one in probes if one.alone]
+    return [some for some in (dead, held, live, alone) if some]

@@ -115,6 +115,33 @@ class Joint:
         )
         return np.asarray(np.clip(found, -_FARTHEST, _FARTHEST))
 
+    def told(self, found: Sequence[Prediction]) -> tuple[Floats, Floats]:
+        """What further figures would be once these are known, and how far they would spread, before the
+        meter: shape (figures more, hypotheses) each.
+
+        With w the parts' changes in units of the root, a figure more of change c has the mean
+        prediction + (w c) z and the variance c² − (w c)² of the parts.
+        """
+        middle = np.stack([one.scaled for one in found])
+        more = np.stack([one.more for one in found])
+        change = np.stack([one.by_branch for one in found], axis=1)
+        variance = np.einsum("hfu,hfu->fh", change, change)
+        if self.z:
+            common = change @ np.stack(self._in_units_of_the_root(), axis=2)
+            middle = middle + (common @ np.stack(self.z, axis=1)[:, :, None])[:, :, 0].T
+            variance = variance - np.einsum("hfi,hfi->fh", common, common)
+        return middle, np.sqrt(np.maximum(variance, 0.0) + more**2)
+
+    def _in_units_of_the_root(self) -> list[Floats]:
+        """The changes with the root divided out, a row each, shape (hypotheses, unknowns)."""
+        found: list[Floats] = []
+        for change, row in zip(self.changes, self.rows, strict=True):
+            rest = change
+            for earlier, its in zip(found, row[:-1], strict=True):
+                rest = rest - its[:, None] * earlier
+            found.append(rest / row[-1][:, None])
+        return found
+
     def take(self, which: NDArray[np.intp]) -> Joint:
         """Of some of the hypotheses."""
         return Joint(

@@ -77,6 +77,11 @@ def contact(
     )
 
 
+def output(prior: float = 2.0) -> Component:
+    """A control's output: a contact, open at rest, that only the live control closes."""
+    return contact(False, prior=prior).model_copy(update={"driven": True})
+
+
 def changeover(*, moved_by: str | None = None, prior: float = 2.0) -> Component:
     """A changeover contact: at rest the common is on the first."""
     return Component(

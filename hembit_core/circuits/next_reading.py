@@ -11,14 +11,15 @@ from hembit_core.circuits.candidates import Candidate
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.explaining import Weighed
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
-from hembit_core.circuits.joint import LEAST_SPREAD
+from hembit_core.circuits.joint import LEAST_SPREAD, Joint
 from hembit_core.circuits.normal import cumulative
 from hembit_core.circuits.predicting import predict_many
+from hembit_core.circuits.probe import Reading
 
 ACTIVE = 0.995
 """Explanations with so much of the weight are told apart [1]."""
 MOST_ACTIVE = 400
-ROUGHLY, SCREENED = 80, 24
+ROUGHLY, SCREENED = 60, 16
 """So many of the heaviest screen all measurements; so many of the best are then weighed by all [1]."""
 _BINS = 24
 _METER = 0.01
@@ -52,6 +53,7 @@ def worth_of(
     weighed: Weighed,
     candidates: Sequence[Candidate],
     groups: np.ndarray | None = None,
+    readings: Sequence[Reading] = (),
 ) -> list[Worth]:
     """Each measurement with the information it is expected to bring, the best for its cost first.
 
@@ -61,16 +63,18 @@ def worth_of(
     Parameters
     ----------
     groups : the explanation of each hypothesis, where several say the same; each its own otherwise.
+    readings : what was read: where that puts the parts, what hangs on them is known better.
 
     The measurements are screened by the heaviest explanations first.
     """
     active = active_of(weighed)
     of = np.arange(len(weighed.weight)) if groups is None else groups
-    rough = _worth(circuit, faults, weighed, candidates, active[:ROUGHLY], of)
+    figures = [one for one in readings if one.value is not None]
+    rough = _worth(circuit, faults, weighed, candidates, active[:ROUGHLY], of, figures)
     if len(active) <= ROUGHLY:
         return rough
     best, rest = rough[:SCREENED], rough[SCREENED:]
-    again = _worth(circuit, faults, weighed, [one.candidate for one in best], active, of)
+    again = _worth(circuit, faults, weighed, [one.candidate for one in best], active, of, figures)
     return sorted([*again, *rest], key=_best_first)
 
 
@@ -81,6 +85,7 @@ def _worth(
     candidates: Sequence[Candidate],
     active: np.ndarray,
     groups: np.ndarray,
+    figures: Sequence[Reading],
 ) -> list[Worth]:
     some = weighed.hypotheses.take(active)
     weight = weighed.weight[active] / weighed.weight[active].sum()
@@ -90,10 +95,15 @@ def _worth(
     found = []
     keys = at_fault(circuit, faults, some)
     wanted = [one for one in candidates if not one.probe.alone or keys & set(one.probe.alone)]
-    outcomes = predict_many(circuit, faults, some, [one.probe for one in wanted])
-    for one, outcome in zip(wanted, outcomes, strict=True):
-        spread = np.hypot(outcome.spread, _METER)
-        found.append(Worth(one, _information(outcome.scaled, spread, shares)))
+    if not wanted:
+        return []
+    probes = [*(one.probe for one in figures), *(one.probe for one in wanted)]
+    outcomes = predict_many(circuit, faults, some, probes)
+    joint = Joint.of_none(len(some))
+    for figure, outcome in zip(figures, outcomes, strict=False):
+        joint = joint.with_reading(outcome, figure)
+    for one, middle, spread in zip(wanted, *joint.told(outcomes[len(figures) :]), strict=True):
+        found.append(Worth(one, _information(middle, np.hypot(spread, _METER), shares)))
     return sorted(found, key=_best_first)
 
 

@@ -76,6 +76,8 @@ def _rows(parts: tuple[CircuitPart, ...]) -> Iterator[CircuitRow]:
 def _kind(part: CircuitPart) -> RowKind:
     component, first = part.component, part.component.paths[0]
     if first.role is Role.CONTACT and len(component.paths) == 1:
+        if component.driven:
+            return RowKind.OUTPUT
         return RowKind.NORMALLY_CLOSED if first.closed_at_rest else RowKind.NORMALLY_OPEN
     if first.role is Role.SOURCE and not component.volts:
         return RowKind.NEUTRAL

@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from hembit_core.circuits.circuit import Circuit, CircuitPart
-from hembit_core.circuits.component import Component
+from hembit_core.circuits.component import Component, Role
 from hembit_core.circuits.kinds import (
     changeover,
     coil,
@@ -17,6 +17,7 @@ from hembit_core.circuits.kinds import (
     fuse,
     joint,
     load,
+    output,
     source,
     split_load,
 )
@@ -39,6 +40,7 @@ class RowKind(StrEnum):
     SENSOR = "sensor"
     NORMALLY_CLOSED = "normally_closed"
     NORMALLY_OPEN = "normally_open"
+    OUTPUT = "output"
     CHANGEOVER = "changeover"
     FUSE = "fuse"
     JOINT = "joint"
@@ -59,7 +61,7 @@ class CircuitRow(Model):
     position : the machine's position it is, by its number; its figures are the part's spec then.
     nodes : the terminals a probe can reach, in the order of the part's own.
     ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
-    moved_by : the key of the coil that moves a contact.
+    moved_by : the key of the coil that moves a contact; of anything else it says nothing.
     trips_at : a source's protection [A].
     minutes : what it takes to get at its terminals [min]; the usual where it is left out.
     fails : how often it fails against its like: 2 for the end that is handled most [1].
@@ -102,7 +104,7 @@ def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | No
             raise InputError(
                 f"It has {len(component.terminals)} terminals, and {len(row.nodes)} nodes are given."
             ).at(f"rows.{place}.nodes")
-        if row.moved_by:
+        if row.moved_by and component.paths[0].role is Role.CONTACT and not component.driven:
             if row.moved_by not in keys:
                 raise InputError(f"There is no row “{row.moved_by}” that could move it.").at(
                     f"rows.{place}.moved_by"
@@ -159,6 +161,7 @@ _MADE: dict[RowKind, Callable[[CircuitRow, int], Component]] = {
     RowKind.SENSOR: lambda row, place: load(_ohms(row, place), 0.1, what="sensor", prior=2.0),
     RowKind.NORMALLY_CLOSED: lambda row, place: contact(True),
     RowKind.NORMALLY_OPEN: lambda row, place: contact(False),
+    RowKind.OUTPUT: lambda row, place: output(),
     RowKind.CHANGEOVER: lambda row, place: changeover(),
     RowKind.FUSE: lambda row, place: fuse(),
     RowKind.JOINT: lambda row, place: joint(),

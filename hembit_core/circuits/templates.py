@@ -13,6 +13,7 @@ from hembit_core.circuits.kinds import (
     fuse,
     joint,
     load,
+    output,
     source,
     split_load,
 )
@@ -161,13 +162,13 @@ def ignition() -> Circuit:
         parts=(
             placed("supply L", source(120.0, trips_at=16.0), "L", CASE),
             placed("supply N", source(0.0), "N", CASE),
-            placed("board output, igniter", contact(False), "L", "1"),
+            placed("board output, igniter", output(), "L", "1"),
             placed("plug", joint(), "1", "2"),
             placed("igniter", load(65.0, 0.15, hot_ratio=0.55, prior=4.0), "2", "N"),
             placed("transformer 24 V", source(24.0, inner=1.0, trips_at=4.0), "R", "C"),
             placed("earth of 24 V", joint(0.1), "C", CASE),
             placed("flow switch", contact(False), "R", "4"),
-            placed("board output, valve", contact(False), "4", "5"),
+            placed("board output, valve", output(), "4", "5"),
             placed("gas valve coil", coil(22.0, 24.0, 10.0), "5", "C"),
         )
     )

@@ -13,7 +13,6 @@ from hembit_core.circuits.probe import UNITS, Probe, Reading
 from hembit_core.circuits.speaking import Evidence, Speaks, ruled_out_by, speaking
 from hembit_core.circuits.suspects import Suspicion, share_text, standings
 from hembit_core.circuits.swap_words import swap_text
-from hembit_core.data_files import table
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 
@@ -186,6 +185,8 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
         text = f"{unit} from {probe.first} to {probe.second}"
     if probe.lifted:
         text += f", with {', '.join(names[each] for each in probe.lifted)} lifted"
+    if not probe.alone and set(probe.called) != set(circuit.working if probe.is_live else ()):
+        text += f", with {', '.join(names[each] for each in probe.called) or 'nothing'} called"
     return text
 
 
@@ -196,16 +197,16 @@ def read_text(circuit: Circuit, one: Reading) -> str:
 
 
 def _next(circuit: Circuit, one: Worth, entropy: float) -> NextOut:
-    probe, minutes = one.candidate.probe, one.candidate.cost
-    if probe.is_live:  # what counts against going live is no time
-        minutes /= float(table("measuring_costs")["worth_live"])
+    probe, minutes = one.candidate.probe, one.candidate.minutes
     settled = share_text(min(one.bits / max(entropy, one.bits, 1e-12), 1.0))
     if probe.kind == "amps":
         how = "clamp round one conductor, machine live and called"
-    elif probe.alone:
-        how = "machine dead, its wires lifted"
+    elif probe.is_live:
+        how = "machine live and called"
     else:
-        how = "machine dead, nothing lifted" if probe.kind == "ohms" else "machine live and called"
+        how = f"machine dead, {'its wires' if probe.alone else 'nothing'} lifted"
+        if probe.called and not probe.alone:
+            how += ", each of what is called held as when it works"
     return NextOut(
         text=where_text(circuit, probe),
         how=how,

@@ -7,7 +7,7 @@ from math import log
 from typing import Any
 
 from hembit_core.circuits.component import Component
-from hembit_core.circuits.kinds import coil, contact, fuse, load, split_load
+from hembit_core.circuits.kinds import coil, contact, fuse, load, output, split_load
 from hembit_core.data_files import table
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
@@ -103,7 +103,7 @@ def _track(spec: PositionSensor, rules: Rules) -> Component:
 
 
 def _control(spec: Control, rules: Rules) -> Component:
-    return contact(False, prior=1.0)
+    return output(prior=1.0)
 
 
 def _spread(tolerance: object) -> float:

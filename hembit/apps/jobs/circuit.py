@@ -7,6 +7,7 @@ from functools import lru_cache
 
 from pydantic import Field
 
+from hembit.apps.jobs.dead_or_live import is_live_now
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.on_circuit import JobCircuit, JobEvidence, banks_of, circuit_of, evidence_of
@@ -153,7 +154,7 @@ def _by_circuit(visit: Visit) -> tuple[JobCircuit, JobEvidence, DiagnosisOut] | 
     if here is None:
         return None
     evidence = evidence_of(visit, here)
-    return here, evidence, _said(here.circuit, evidence)
+    return here, evidence, _said(here.circuit, evidence, is_live_now(visit.job))
 
 
 def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[tuple[str, Witness]]:
@@ -186,22 +187,22 @@ def searches_of(job: Job, begin: str = "") -> tuple[SearchOut, ...]:
     here = circuit_of(visit)
     if here is None:
         return ()
-    weighed = _diagnosed(here.circuit, evidence_of(visit, here)).weighed
+    weighed = _diagnosed(here.circuit, evidence_of(visit, here), is_live_now(job)).weighed
     devices = {one.pk for one in visit.positions if one.is_safety_device}
     safety = {key for key, position in here.positions.items() if position in devices}
     return searches(here.circuit, faults_of(here.circuit), weighed, safety, begin)
 
 
 @lru_cache(maxsize=8)
-def _diagnosed(circuit: Circuit, evidence: JobEvidence) -> Diagnosis:
+def _diagnosed(circuit: Circuit, evidence: JobEvidence, is_live: bool) -> Diagnosis:
     """Worked out once for each set of readings and trials: whoever looks again waits no more."""
-    return diagnose(circuit, evidence.readings, circuit.working, evidence.swaps)
+    return diagnose(circuit, evidence.readings, circuit.working, evidence.swaps, is_live=is_live)
 
 
 @lru_cache(maxsize=32)
-def _said(circuit: Circuit, evidence: JobEvidence) -> DiagnosisOut:
+def _said(circuit: Circuit, evidence: JobEvidence, is_live: bool) -> DiagnosisOut:
     """The same in words."""
-    return told(circuit, _diagnosed(circuit, evidence), evidence.readings)
+    return told(circuit, _diagnosed(circuit, evidence, is_live), evidence.readings)
 
 
 def _item(visit: Visit, here: JobCircuit, probe: Probe) -> str:

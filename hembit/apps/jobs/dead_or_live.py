@@ -53,6 +53,13 @@ def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) 
     return machine_now(events(job), now, person.name, made_at(sent, now), rules_of_job(job))
 
 
+def is_live_now(job: Job) -> bool:
+    """Whether somebody stated the machine live, and nobody made it dead since."""
+    last = Entry.objects.filter(job__machine=job.machine_id, kind__in=_TURNED, void="")
+    last = last.filter(Q(job__state=JobState.OPEN) | Q(job=job)).order_by("-sequence")
+    return last.values_list("kind", flat=True).first() == "went_live"
+
+
 def came_too_late(
     job: Job, person: Person, sent: Sent | None, now: datetime, ending: tuple[Event, ...]
 ) -> str:

@@ -8654,7 +8654,7 @@ export interface components {
          *     position : the machine's position it is, by its number; its figures are the part's spec then.
          *     nodes : the terminals a probe can reach, in the order of the part's own.
          *     ohms, second_ohms : cold [Ω]; ``volts`` and ``va`` of a coil or a source, ``degrees`` its phase.
-         *     moved_by : the key of the coil that moves a contact.
+         *     moved_by : the key of the coil that moves a contact; of anything else it says nothing.
          *     trips_at : a source's protection [A].
          *     minutes : what it takes to get at its terminals [min]; the usual where it is left out.
          *     fails : how often it fails against its like: 2 for the end that is handled most [1].
@@ -8702,7 +8702,7 @@ export interface components {
          * @description What a row is.
          * @enum {string}
          */
-        RowKind: "load" | "coil" | "split_load" | "sensor" | "normally_closed" | "normally_open" | "changeover" | "fuse" | "joint" | "source" | "neutral";
+        RowKind: "load" | "coil" | "split_load" | "sensor" | "normally_closed" | "normally_open" | "output" | "changeover" | "fuse" | "joint" | "source" | "neutral";
         /**
          * RowTemplate
          * @description A template: its key, what it is called, its rows.

@@ -13,7 +13,7 @@ type Props = {
   onChange: (asked: AskedForm) => void;
   errorAt?: (field: string) => string | undefined;
 };
-const CONTACTS = new Set(["normally_closed", "normally_open", "changeover"]);
+const CONTACTS = new Set(["normally_closed", "normally_open", "output", "changeover"]);
 const NOT_ALONE = "in circuit";
 
 export const NOTHING_ASKED: AskedForm = {

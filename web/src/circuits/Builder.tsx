@@ -9,7 +9,7 @@ import { Notice } from "@/ui/Notice";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { Select } from "@/ui/Select";
 import { useLaterForm } from "@/ui/useLater";
-import { FAILS, KINDS, newRow, PHASES, REACH, shapeOf } from "./kinds";
+import { asKind, FAILS, KINDS, newRow, PHASES, REACH, shapeOf } from "./kinds";
 import { Ladder } from "./Ladder";
 
 type Props = {
@@ -135,7 +135,7 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
             id={id("kind")}
             value={row.kind}
             items={KINDS}
-            onChoose={(kind) => onChange({ kind: kind as CircuitRow["kind"] })}
+            onChoose={(kind) => onChange(asKind(row, kind as CircuitRow["kind"]))}
           />
         </Labelled>
         <Labelled id={id("nodes")} label={`From – to${terminals === 3 ? " – third" : ""}`}>

@@ -7,6 +7,7 @@ export const KINDS: { value: CircuitRow["kind"]; label: string }[] = [
   { value: "sensor", label: "sensor" },
   { value: "normally_closed", label: "contact, closed at rest" },
   { value: "normally_open", label: "contact, open at rest" },
+  { value: "output", label: "output of a control or board" },
   { value: "changeover", label: "changeover contact" },
   { value: "fuse", label: "fuse, protective device" },
   { value: "joint", label: "wire with its joints" },
@@ -52,6 +53,7 @@ export function shapeOf(kind: CircuitRow["kind"]): { terminals: number; fields: 
       return { terminals: 2, fields: ["moved_by"] };
     case "source":
       return { terminals: 2, fields: ["volts", "degrees", "trips_at"] };
+    case "output":
     case "fuse":
     case "joint":
     case "neutral":
@@ -59,6 +61,12 @@ export function shapeOf(kind: CircuitRow["kind"]): { terminals: number; fields: 
     default:
       return { terminals: 2, fields: ["ohms"] };
   }
+}
+
+/** What changes when a row becomes of another kind: what that kind has not is dropped with it. */
+export function asKind(row: CircuitRow, kind: CircuitRow["kind"]): Partial<CircuitRow> {
+  const { fields } = shapeOf(kind);
+  return { kind, moved_by: fields.includes("moved_by") ? row.moved_by : "" };
 }
 
 /** A row that is not there yet, with a key of its own. */

@@ -77,6 +77,23 @@ class CircuitTest(CircuitCase):
         self.assertGreater(found["explanations"][0]["weight"], 0.8)
         self.assertFalse(found["contradicted"])
 
+    def test_once_live_a_live_reading_takes_no_going_live(self) -> None:
+        self.good(self.send_rows(self.template("chain_of_limits")))
+        self.open_job()
+        path = f"jobs/{self.number}/circuit"
+
+        def minutes(kind: str) -> set[float]:
+            found = self.good(self.get(path))["next"]
+            return {one["minutes"] for one in found if one["probe"]["kind"] == kind}
+
+        before = minutes("ohms")
+        self.prove_dead()
+        self.assertEqual(minutes("ohms"), before)
+        self.good(self.entry("went_live"))
+        self.assertEqual(min(minutes("ohms")), min(before) + 3)
+        self.good(self.entry("switched_off"))
+        self.assertEqual(minutes("ohms"), before)
+
     def test_a_closed_job_keeps_the_circuit_of_its_day_by_the_order_of_writing(self) -> None:
         self.good(self.send_rows(self.bank_of_three()))
         self.open_job()
