@@ -178,7 +178,7 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
     if probe.kind == "amps":
         text = f"Amps through {names[probe.part]}"
     elif probe.alone:
-        state = ", called" if set(probe.alone) & set(probe.called) else ""
+        state = f", {_turned(circuit, probe.alone[0])}" if probe.alone[0] in probe.called else ""
         alone = " and ".join(names[each] for each in probe.alone)
         text = f"Ohms of {alone}{state}, {probe.first} to {probe.second}"
     else:
@@ -186,8 +186,17 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
     if probe.lifted:
         text += f", with {', '.join(names[each] for each in probe.lifted)} lifted"
     if not probe.alone and set(probe.called) != set(circuit.working if probe.is_live else ()):
-        text += f", with {', '.join(names[each] for each in probe.called) or 'nothing'} called"
+        called = [f"{names[each]} {_turned(circuit, each)}" for each in probe.called]
+        text += f", with {', '.join(called) or 'nothing called'}"
     return text
+
+
+def _turned(circuit: Circuit, key: str) -> str:
+    """How a contact stands that is not as at rest."""
+    paths = circuit.parts[circuit.place_of(key)].component.paths
+    if len(paths) > 1:
+        return "held over"
+    return "held open" if paths[0].closed_at_rest else "held closed"
 
 
 def read_text(circuit: Circuit, one: Reading) -> str:
@@ -205,8 +214,6 @@ def _next(circuit: Circuit, one: Worth, entropy: float) -> NextOut:
         how = "machine live and called"
     else:
         how = f"machine dead, {'its wires' if probe.alone else 'nothing'} lifted"
-        if probe.called and not probe.alone:
-            how += ", each of what is called held as when it works"
     return NextOut(
         text=where_text(circuit, probe),
         how=how,

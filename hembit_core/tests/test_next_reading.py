@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hembit_core.circuits.candidates import Candidate, candidates_of
+from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.joint import Joint
 from hembit_core.circuits.kinds import contact, load, output
@@ -19,7 +20,6 @@ from hembit_core.circuits.simulated import simulate
 from hembit_core.circuits.templates import (
     CALLED,
     TEMPLATES,
-    Circuit,
     chain_of_limits,
     ignition,
     placed,
@@ -118,7 +118,7 @@ class CandidatesTest(TestCase):
         self.assertIn(Probe(kind="ohms", first="L", second="N", called=called), dead)
         # Beyond the contact it makes no difference.
         self.assertNotIn(Probe(kind="ohms", first="2", second="3", called=called), dead)
-        self.assertIn("with door switch called", where_text(circuit, dead[0]))
+        self.assertIn("with door switch held closed", where_text(circuit, dead[0]))
 
     @given(KEYS)
     def test_once_live_it_is_not_gone_live_again_and_dead_is_proved_first(self, key: str) -> None:

@@ -16,6 +16,7 @@ from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
+from hembit.apps.jobs.overtaken import refuse_of_part_before
 from hembit.apps.jobs.rule_sets import rule_set_of
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
@@ -62,6 +63,8 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         position = visit.position(given.part)
         standing = visit.standing_of(given.part, given.reading.measurand, spare=given.spare)
         _check_superseding(given, standing, visit)
+        if not given.spare:
+            refuse_of_part_before(visit, person, given.sent, now, given.part)
         _check_category(given, visit)
         rule_set = rule_set_of(job, position, visit.part_in(position))
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"

@@ -5,11 +5,11 @@ from __future__ import annotations
 from datetime import date
 from typing import Any, Literal
 
-from hembit.apps.base.sent import made_at
 from hembit.apps.catalog.finding import standing_of
 from hembit.apps.jobs.by_mended_spec import Now, judged_by_mended, now_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
+from hembit.apps.jobs.overtaken import overtaken_by, refuse_of_part_before
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.lists.services import SpecIn
 from hembit.apps.machines.schemas import PartIn, Serial
@@ -47,6 +47,7 @@ class FittedEntry(EntryIn):
         position = visit.position(self.part)
         if position is None:
             raise InputError("A supply is not fitted. Choose a part.").at("part")
+        refuse_of_part_before(visit, moment.person, self.sent, moment.now, self.part)
         given = self._given(visit, position.pk)
         spec, _ = spec_given(given)
         readings = visit.spare_readings(self.part)
@@ -118,6 +119,10 @@ class FeedCheckedEntry(EntryIn):
         verdict = check_feed(moment.visit.spec(self.part), self.feed, self.supply.value)
         return self.data() | {"fits": verdict.fits, "headline": verdict.headline}
 
+    def voided_by(self, moment: Moment) -> str:
+        """Of the part before, where that was exchanged meanwhile."""
+        return overtaken_by(moment, self.sent, self.part)
+
 
 def told_feed(data: dict[str, Any]) -> str:
     """One line for the log."""
@@ -140,12 +145,7 @@ class GatePassedEntry(EntryIn):
 
     def voided_by(self, moment: Moment) -> str:
         """Of the machine as it was: what somebody fitted meanwhile has to pass as well."""
-        fitted, sent = moment.visit.last("fitted"), self.sent
-        if sent is None or fitted is None or fitted.sequence <= sent.seen:
-            return ""
-        if fitted.by_id == moment.person.pk and fitted.at <= made_at(sent, moment.now):
-            return ""
-        return f"it came after {fitted.by_name} fitted a part"
+        return overtaken_by(moment, self.sent)
 
 
 def told_gate(data: dict[str, Any]) -> str:

@@ -9,6 +9,7 @@ from hembit.apps.jobs.dead_or_live import state_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
 from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit import circuit_of, readings_of
+from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.jobs.standing import standing_points
 from hembit.apps.shop.services import find_meter
 from hembit_core.circuits.live_truth import truth_of
@@ -57,6 +58,19 @@ class PointsReadEntry(EntryIn):
             "due": truth.due,
             "meter_name": meter.name,
         }
+
+    def voided_by(self, moment: Moment) -> str:
+        """Of the machine before an exchange, or of the part by itself before its own; what corrects
+        another speaks of that one's moment.
+        """
+        here = circuit_of(moment.visit)
+        if self.corrects or here is None:
+            return ""
+        if not self.taken.asked.alone:
+            return overtaken_by(moment, self.sent)
+        positions = [here.positions.get(key) for key in self.taken.asked.alone]
+        found = [overtaken_by(moment, self.sent, str(one)) for one in positions if one is not None]
+        return next((one for one in found if one), "")
 
     def _meter(self) -> Meter:
         try:

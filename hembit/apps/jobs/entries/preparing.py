@@ -9,6 +9,7 @@ from pydantic import Field, StringConstraints
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
+from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.lists.services import own_inspections
 from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter
@@ -80,6 +81,10 @@ class LookedEntry(EntryIn):
             "labels": labels_of(self.seen, own),
             "observations": observations_in(self.seen, own),
         }
+
+    def voided_by(self, moment: Moment) -> str:
+        """What was seen on a part that was taken out meanwhile is none of the new one's."""
+        return "" if self.part == MACHINE else overtaken_by(moment, self.sent, self.part)
 
     def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
         """What was seen may change what the evidence says."""

@@ -12,6 +12,7 @@ from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
 from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit import circuit_of, fitted_keys
+from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.jobs.standing import place_of_entry, standing_swaps
 from hembit_core.circuits.swap_words import swap_says, swap_text
 from hembit_core.circuits.swaps import Swap, SwapWay, check_swap
@@ -58,6 +59,12 @@ class SwappedEntry(EntryIn):
             "text": swap_text(here.circuit, swap),
             "says": swap_says(swap, of_before=of_before),
         }
+
+    def voided_by(self, moment: Moment) -> str:
+        """Tried on the machine as it was before an exchange; what corrects another speaks of that one's
+        moment.
+        """
+        return "" if self.corrects else overtaken_by(moment, self.sent)
 
 
 def told_swapped(data: dict[str, Any]) -> str:
