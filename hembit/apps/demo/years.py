@@ -228,8 +228,7 @@ class _Copied:
             self.years.rows.add(_copy(one, pk=uuid4(), done_at=done, **days, **self._place(one)))
         for one in islice(cycle(template.photos), photos):
             place = self._place(one) if one.job_id == template.job.pk else {"job_id": self.number}
-            taken_at = self.opened_at
-            self.years.rows.add(_copy(one, pk=uuid4(), pair_id=None, taken_at=taken_at, **place))
+            self._add(one, pk=uuid4(), pair_id=None, taken_at=self.opened_at, **place)
 
     def _add(self, row: Any, **changes: Any) -> None:
         self.years.rows.add(_copy(row, sequence=self.years.in_order(), **changes))

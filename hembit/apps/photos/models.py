@@ -6,18 +6,20 @@ from django.conf import settings
 from django.db import models
 
 from hembit.apps.base.kept_files import keeps_files
+from hembit.apps.base.sequence import InSequence
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Position
 
 
 @keeps_files("??/*.jpg", "id")
-class Photo(models.Model):
+class Photo(InSequence):
     """A photo, re-encoded here. ``pair`` is the photo from before that this one shows after.
 
     Of one that was ``erased_at`` a time only that it was taken is left.
     """
 
     id = models.UUIDField(primary_key=True, editable=False)
+    sequence = models.PositiveBigIntegerField(unique=True, editable=False)
     job = models.ForeignKey(Job, models.PROTECT, related_name="photos")
     position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="photos")
     step = models.CharField(max_length=12)
@@ -32,6 +34,30 @@ class Photo(models.Model):
 
     class Meta:
         ordering = ["taken_at", "id"]
+        indexes = [
+            # Digits with whatever is between them are in no index of letters: all captions are read.
+            models.Index(
+                fields=["caption", "id"],
+                condition=~models.Q(caption=""),
+                name="photo_with_caption",
+            ),
+        ]
 
     def __str__(self) -> str:
         return self.caption or f"Photo of job {self.job_id}"
+
+
+class PhotoCaption(models.Model):
+    """The full-text index of captions, which follows them."""
+
+    photo = models.OneToOneField(
+        Photo, models.DO_NOTHING, to_field="sequence", db_column="rowid", primary_key=True
+    )
+    caption = models.TextField()
+
+    class Meta:
+        managed = False
+        db_table = "photos_search"
+
+    def __str__(self) -> str:
+        return f"caption of photo {self.photo_id}"

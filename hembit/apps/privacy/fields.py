@@ -25,7 +25,7 @@ from hembit.apps.machines.models import (
     Position,
     SpecMended,
 )
-from hembit.apps.photos.models import Photo
+from hembit.apps.photos.models import Photo, PhotoCaption
 
 Path = tuple[str | int, ...]
 
@@ -147,7 +147,7 @@ WORDS: tuple[Words, ...] = (
     Words(Reading, "reason", "Why a reading was taken", _JOB),
     Words(Wait, "text", "Wait", _JOB, "(erased)"),
     Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
-    Words(Photo, "caption", "What a photo shows", _JOB),
+    Words(Photo, "caption", "What a photo shows", _JOB, index=(PhotoCaption, "caption")),
     Words(
         *(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
         index=(CheckLabel, "label"),
@@ -192,6 +192,7 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
         "figure": "a figure",
         "figures_digest": "a digest",
     },
+    PhotoCaption: {"caption": "an index of the captions, which follows them"},
     CheckLabel: {"label": "an index of the labels, which follows them"},
     CheckBody: {"content": "a reading and its verdict"},
     PartFinding: {"core_version": "a version", "conclusion": "a verdict", "finding": "a verdict"},
