@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import atexit
 import os
 from collections.abc import Iterator
 from contextlib import contextmanager
+from functools import cache
 from pathlib import Path
 
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import Browser, Playwright, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
@@ -23,13 +25,32 @@ DESKTOP = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 
+@cache
+def _playwright() -> Playwright:
+    """The one of this process. Its loop runs in this thread from now on: tests that run one of their
+    own come before.
+    """
+    started = sync_playwright().start()
+    atexit.register(started.stop)
+    return started
+
+
+def _launched(*more: str, home: Path | None = None) -> Browser:
+    env = {**os.environ, "HOME": str(home)} if home else None
+    return _playwright().chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *more], env=env)
+
+
 @contextmanager
 def chromium(*more: str, home: Path | None = None) -> Iterator[Browser]:
     """A headless Chromium, closed at the end; with ``more`` flags, and a ``home`` of its own."""
-    env = {**os.environ, "HOME": str(home)} if home else None
-    with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *more], env=env)
-        try:
-            yield browser
-        finally:
-            browser.close()
+    browser = _launched(*more, home=home)
+    try:
+        yield browser
+    finally:
+        browser.close()
+
+
+@cache
+def chromium_of_process(*flags: str) -> Browser:
+    """One that stays until the process ends: starting it costs as much as a short test."""
+    return _launched(*flags)

@@ -6,11 +6,14 @@ import os
 from pathlib import Path
 from typing import Any
 
+from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Page, expect
+from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
+from playwright.sync_api import Error, Page, expect
 
-from e2e.browser import DESKTOP, PHONE, chromium
+from e2e.browser import DESKTOP, PHONE
 from e2e.technician import Technician
+from e2e.tests.warm_pages import PLAIN, port_of_process, warm_pages
 from hembit.apps.demo.instruments import load_instruments
 from hembit.apps.demo.management.commands.load_demo import load_details
 from hembit.apps.demo.workshop import load_people
@@ -50,17 +53,30 @@ _FITS = """() => new Promise(told => {
 })"""
 
 
+class _AtTheSameAddress(LiveServerThread):
+    """Where one class was served, the next is."""
+
+    def _create_server(self, connections_override: Any = None) -> ThreadedWSGIServer:
+        return ThreadedWSGIServer(
+            (self.host, self.port),
+            QuietWSGIRequestHandler,
+            allow_reuse_address=True,
+            connections_override=connections_override,
+        )
+
+
 class BrowserCase(LiveServerTestCase):
-    """One Chromium for a class, a fresh context for each test; page errors fail the test."""
+    """A page that knows nothing for each test; page errors fail it."""
 
     flags: tuple[str, ...] = ()
+    server_thread_class = _AtTheSameAddress
 
     @classmethod
     def setUpClass(cls) -> None:
+        cls.port = port_of_process()
         super().setUpClass()
-        holder = chromium(*cls.flags)
-        cls.browser = holder.__enter__()
-        cls.addClassCleanup(holder.__exit__, None, None, None)
+        cls.pages = warm_pages(*cls.flags)
+        cls.browser = cls.pages.browser
 
     def load(self) -> None:
         """What is there before the test."""
@@ -81,16 +97,20 @@ class BrowserCase(LiveServerTestCase):
         """A person who is signed in at a browser of their own."""
         client = Client()
         client.force_login(self.people[name], "django.contrib.auth.backends.ModelBackend")
-        # Each context would fetch all of the app again for its worker; what the worker does has tests
-        # of its own.
-        plain = {"viewport": DESKTOP, "service_workers": "block"}
-        opened = self.browser.new_context(**{**plain, **context})
+        if context:
+            page = self.browser.new_context(**{**PLAIN, **context}).new_page()
+            self.addCleanup(page.context.close)
+        else:
+            page = self.pages.take()
+            self.addCleanup(self.pages.give_back, page, self.live_server_url)
         cookie = {"name": "sessionid", "value": client.cookies["sessionid"].value}
-        opened.add_cookies([{**cookie, "url": self.live_server_url}])
-        page = opened.new_page()
-        self.addCleanup(page.context.close)
-        page.on("pageerror", lambda error: self.page_errors.append(str(error)))
+        page.context.add_cookies([{**cookie, "url": self.live_server_url}])
+        page.on("pageerror", self._note_error)
+        self.addCleanup(page.remove_listener, "pageerror", self._note_error)
         return Technician(page, self.live_server_url)
+
+    def _note_error(self, error: Error) -> None:
+        self.page_errors.append(str(error))
 
     def at_the_deck_oven(self) -> Technician:
         """Check is open, the deck oven's element given, the bench meter zeroed, the part loose."""

@@ -9,7 +9,6 @@ from datetime import datetime
 from typing import Any
 
 from ninja import UploadedFile
-from openpyxl import load_workbook
 
 from hembit_core.errors import InputError
 from hembit_core.text_files import TextRead, text_of
@@ -65,6 +64,8 @@ def _sheet_of(data: bytes) -> TextRead:
 
 
 def _first_sheet(data: bytes) -> TextRead:
+    from openpyxl import load_workbook
+
     book = load_workbook(io.BytesIO(data), read_only=True, data_only=True)
     try:
         for sheet in book.worksheets:
