@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import atexit
+import fcntl
 import os
+import shutil
 import signal
 import socket
 import subprocess
 import tempfile
 import time
 import unittest
+from functools import cache
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -21,6 +25,26 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
+@cache
+def demo_that_was_served() -> Path:
+    """The data of a demo that was loaded and stopped: one for all processes of a run."""
+    run = os.environ.get("HEMBIT_DATA")
+    if run is None:
+        holder = tempfile.TemporaryDirectory()
+        atexit.register(holder.cleanup)
+        run = holder.name
+    folder = Path(run) / "served-demo"
+    with Path(run, "served-demo.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not folder.exists():
+            loading = ServedDemo()
+            loading.setUp()
+            loading.stop(loading.start(), signal.SIGTERM)
+            shutil.copytree(loading.data.name, folder)
+            loading.doCleanups()
+    return folder
+
+
 class ServedDemo(unittest.TestCase):
     """A folder for the demo's data, and a port."""
 
@@ -28,6 +52,10 @@ class ServedDemo(unittest.TestCase):
         self.data = tempfile.TemporaryDirectory()
         self.addCleanup(self.data.cleanup)
         self.port = free_port()
+
+    def load(self) -> None:
+        """Have the demo's data there before it is started."""
+        shutil.copytree(demo_that_was_served(), self.data.name, dirs_exist_ok=True)
 
     @property
     def address(self) -> str:

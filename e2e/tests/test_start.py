@@ -89,6 +89,7 @@ class Demo(ServedDemo):
             self.assertEqual(json.load(kept)["label"], "kept before the power went")
 
     def test_a_reading_of_a_job_is_there_after_a_kill_9(self) -> None:
+        self.load()
         server = self.start()
         opener = self.browser()
         self.sign_in(opener)

@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import atexit
 import re
-import shutil
 import signal
-from functools import cache
 
 from playwright.sync_api import Page, expect
 
@@ -50,20 +47,10 @@ OLDER = """async (hours) => {
 }"""
 
 
-@cache
-def demo_that_was_served() -> str:
-    """The data of a demo that was loaded and stopped."""
-    loading = ServedDemo()
-    loading.setUp()
-    loading.stop(loading.start(), signal.SIGTERM)
-    atexit.register(loading.doCleanups)
-    return loading.data.name
-
-
 class WithoutTheServer(ServedDemo):
     def setUp(self) -> None:
         super().setUp()
-        shutil.copytree(demo_that_was_served(), self.data.name, dirs_exist_ok=True)
+        self.load()
         self.server = self.start()
         self.answers()
         opened = chromium()

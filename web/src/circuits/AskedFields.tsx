@@ -41,13 +41,24 @@ export function withNode(asked: AskedForm, node: string): AskedForm {
 
 export function AskedFields({ circuit, asked, onChange, errorAt = () => undefined }: Props) {
   const kinds = ["ohms", circuit.volts_kind, "amps"].map((one) => ({ value: one, label: one }));
-  const contacts = circuit.rows.filter((one) => CONTACTS.has(one.kind) && !one.moved_by);
+  const isDead = asked.kind === "ohms";
+  const contacts = circuit.rows.filter(
+    (one) => CONTACTS.has(one.kind) && !one.moved_by && !(isDead && one.kind === "output"),
+  );
   const nodes = circuit.nodes.map((one) => ({ value: one, label: one }));
   const rows = circuit.rows.map((one) => ({ value: one.key, label: one.name }));
   const alone = asked.alone[0] ?? NOT_ALONE;
   function turn(field: "called" | "lifted", key: string, on: boolean) {
     const now = asked[field].filter((one) => one !== key);
     onChange({ ...asked, [field]: on ? [...now, key] : now });
+  }
+  function measure(kind: AskedForm["kind"]) {
+    // Dead, no hand closes what only a live control does.
+    const driven = new Set(
+      circuit.rows.filter((one) => one.kind === "output").map(({ key }) => key),
+    );
+    const called = kind === "ohms" ? asked.called.filter((key) => !driven.has(key)) : asked.called;
+    onChange({ ...asked, kind, called });
   }
   return (
     <div className="flex flex-col gap-2.5">
@@ -56,7 +67,7 @@ export function AskedFields({ circuit, asked, onChange, errorAt = () => undefine
           label="What is measured"
           value={asked.kind}
           items={kinds}
-          onChoose={(kind) => onChange({ ...asked, kind: kind as AskedForm["kind"] })}
+          onChoose={(kind) => measure(kind as AskedForm["kind"])}
         />
         {asked.kind === "amps" ? (
           <span className="w-64">

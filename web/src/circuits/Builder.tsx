@@ -185,7 +185,7 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
                 id={id("moved")}
                 value={row.moved_by || "none"}
                 items={[
-                  { value: "none", label: "itself, or a board" },
+                  { value: "none", label: "itself, or by hand" },
                   ...rows
                     .filter((one) => one.kind === "coil")
                     .map((one) => ({ value: one.key, label: one.name })),
