@@ -23,7 +23,7 @@ from hembit_core.circuits.narrowing import (
 )
 from hembit_core.circuits.probe import Reading
 
-BEYOND = 0.003
+BEYOND = 0.005
 """So much is left to what is no hypothesis: three faults, a circuit that is not so, a part swapped
 unseen [1]. Without it, weights were found to be that much too sure."""
 _AT_ONCE = 16_384
