@@ -1,8 +1,8 @@
-"""Are the weights of explanations what they say? python -m benchmarks.calibration [machines].
+"""Are the weights of explanations what they say? python -m benchmarks.calibration [machines [from]].
 
 Machines of every template with nothing, one thing or two things wrong, drawn by the solver's own
 priors, each times 0.5 to 2 anew for every machine; measured as proposed. A machine counts in a bin
-when an explanation first comes into it. Seeds are fixed.
+when an explanation first comes into it. Seeds are fixed, one for each machine by its number.
 """
 
 from __future__ import annotations
@@ -50,9 +50,10 @@ class Tally:
 def main() -> None:
     """Print the table."""
     machines = int(sys.argv[1]) if len(sys.argv) > 1 else 300
+    first = int(sys.argv[2]) if len(sys.argv) > 2 else 0
     tally = Tally()
     keys = sorted(TEMPLATES)
-    for number in range(machines):
+    for number in range(first, first + machines):
         key = keys[number % len(keys)]
         _machine(TEMPLATES[key](), CALLED.get(key, ()), key, number, tally)
     print(f"{'weight':14}{'mean':>9}{'shown':>8}{'true':>8}{'share':>9}")

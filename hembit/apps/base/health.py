@@ -35,7 +35,7 @@ def at_the_start() -> str:
     newer = sorted(name for app, name in applied - known if app in ours)
     if newer:
         return f"{database} was made by a newer Hembit ({newer[-1]}). Start that one."
-    if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+    if known - applied:
         return f"{database} is older than this Hembit. Bring it up to date: manage.py migrate."
     return ""
 
