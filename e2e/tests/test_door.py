@@ -81,6 +81,11 @@ class AtTheDoor(BrowserCase):
         self.opens(page)
         for one in (page, other):
             expect(one.get_by_role("navigation", name="Places")).to_be_visible()
+        # A tab that slept was not told: it looks as it wakes.
+        page.evaluate(
+            "localStorage.setItem('hembit.locked', 'yes'); dispatchEvent(new Event('pageshow'))"
+        )
+        expect(page.get_by_text("Locked. Maud Fennick is signed in here.")).to_be_visible()
 
     def test_locked_without_the_server_too(self) -> None:
         page = self.signs_in("maud")

@@ -15,9 +15,13 @@ const EVERY = 3000;
 const lockedHere = shared(localStorage.getItem(LOCKED) !== null);
 const ownChoice = shared(Number(localStorage.getItem(OWN)) || null);
 
+const lookAgain = () => lockedHere.set(localStorage.getItem(LOCKED) !== null);
 window.addEventListener("storage", ({ key }) => {
-  if (key === LOCKED) lockedHere.set(localStorage.getItem(LOCKED) !== null);
+  if (key === LOCKED) lookAgain();
 });
+// One that slept was not told meanwhile.
+window.addEventListener("pageshow", lookAgain);
+document.addEventListener("visibilitychange", lookAgain);
 
 /** Lock this screen at once, whether the server is reached or not. */
 export function lockScreen() {
