@@ -2,7 +2,8 @@
 
 What is proposed, the fixed order of a route (each part alone, the likeliest first, then the rest),
 and any order. One stopping rule for all: one explanation weighs 0.95 with those tied to it, or
-nothing is left that tells more. Seeds are fixed; every fault of a template once, or N at the most.
+nothing is left that tells more. Seeds are fixed; every fault of a template, or N at the most. Whether
+the truth comes first is asked of several machines with each fault.
 """
 
 from __future__ import annotations
@@ -26,6 +27,9 @@ from hembit_core.circuits.simulated import SimulatedMachine, simulate
 from hembit_core.circuits.templates import CALLED, TEMPLATES
 
 MOST = 25
+MACHINES = 3
+"""So many machines with each fault are followed by what is proposed; the ways are compared on the first
+of them [1]."""
 MANY = 16
 """A template of so many explanations that can be told apart is a large one [1]."""
 USUAL_METER = 0.01
@@ -47,14 +51,19 @@ def main() -> None:
     most = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
     heads = "".join(f"{one:>10}" for one in (*WAYS, "of route", "of random"))
     print(f"{'template':26}{'apart':>6}{'machines':>9}{heads}   truth first")
-    totals: dict[str, list[Run]] = {way: [] for way in WAYS}
-    large: dict[str, list[Run]] = {way: [] for way in WAYS}
+    totals: dict[str, list[Run]] = {way: [] for way in (*WAYS, "more")}
+    large: dict[str, list[Run]] = {way: [] for way in (*WAYS, "more")}
     for key, make in TEMPLATES.items():
         circuit, called = make(), CALLED.get(key, ())
         wrong = _drawn(circuit, most)
         found = {way: [_run(circuit, called, one, way) for one in wrong] for way in WAYS}
+        found["more"] = [
+            _run(circuit, called, one, "proposed", number)
+            for one in wrong
+            for number in range(1, MACHINES)
+        ]
         apart = _apart(circuit, called)
-        for way in WAYS:
+        for way in (*WAYS, "more"):
             totals[way] += found[way]
             large[way] += found[way] if apart >= MANY else []
         _print(f"{key:26}{apart:>6}", found)
@@ -65,10 +74,11 @@ def main() -> None:
 def _print(head: str, found: Mapping[str, Sequence[Run]]) -> None:
     counts = [mean(each.count for each in found[way]) for way in WAYS]
     shares = [counts[0] / one for one in counts[1:]]
-    right = sum(each.right for each in found["proposed"])
+    every = [*found["proposed"], *found["more"]]
+    right = sum(each.right for each in every)
     told = "".join(f"{one:>10.2f}" for one in (*counts, *shares))
     machines = len(found["proposed"])
-    print(f"{head}{machines:>9}{told}   {right} of {machines}", flush=True)
+    print(f"{head}{machines:>9}{told}   {right} of {len(every)}", flush=True)
 
 
 def _apart(circuit: Circuit, called: tuple[str, ...]) -> int:
@@ -104,8 +114,8 @@ def _drawn(circuit: Circuit, most: int) -> list[int]:
     return chosen[:most]
 
 
-def _run(circuit: Circuit, called: tuple[str, ...], wrong: int, way: str) -> Run:
-    random = np.random.default_rng([wrong, 11])
+def _run(circuit: Circuit, called: tuple[str, ...], wrong: int, way: str, number: int = 0) -> Run:
+    random = np.random.default_rng([wrong, 11 + number])
     machine = simulate(circuit, (wrong,), random)
     order = _order(circuit, called, way, random)
     readings: list[Reading] = []
