@@ -63,7 +63,7 @@ class Words:
         if not all(runs) or not digits.isascii():
             yield found
             return
-        written = [self._resembles(digits)] if digits else []
+        written = [Q(**{f"{self.field}__written_as": digits})] if digits else []
         if self.index is None:
             fitting = [reduce(and_, map(self._resembles, one)) for one in runs]
             yield found.filter(reduce(or_, [*fitting, *written], Q(pk__in=())))

@@ -362,12 +362,15 @@ class Sieve(Erasing):
         self.customer.save()
         for said in (
             "MÜLLER-WU rang", "müller-wu", "Zoë", "05 55/2147", "0-5-5-5-2-1-4-7", "hafen “süd” 50%",
+            "(0555)\u00a021\n47",
         ):  # fmt: skip
             other.note = said
             other.save()
             there = save_machine(
                 MachineIn(customer=other.pk, name=f"Retort {said}", supply_system="single_phase_230")
             )
+            self.open_job(machine=there.pk)
+            self.good(self.entry("noted", text=f"7 4, {said}"))
             with self.subTest(said):
                 found = {one["text"] for one in self.words()["texts"] if one["mentioned"]}
-                self.assertLessEqual({said, there.name}, found)
+                self.assertLessEqual({said, there.name, f"7 4, {said}"}, found)
