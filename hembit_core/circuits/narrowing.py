@@ -105,7 +105,10 @@ class Narrowing:
         said = joint.log_likelihood.copy()
         straight = self._straight(held)
         top = max(float(straight.max(initial=-np.inf)), self.heaviest)
-        close = np.flatnonzero(straight > top - COULD_COUNT - self._bent(held))
+        could = straight > top - COULD_COUNT - self._bent(held)
+        if np.isneginf(self.heaviest):  # none is left out: what bends is worked out, however far it is
+            could |= joint.wide
+        close = np.flatnonzero(could)
         if joint.z and len(close):
             drawn = joint.take(close).drawn()
             bent = np.flatnonzero(joint.wide[close])

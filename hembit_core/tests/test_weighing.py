@@ -237,3 +237,27 @@ class ByItselfTest(TestCase):
         (due,) = Solved(circuit, faults, some, [probe], None).read(1e7)
         np.testing.assert_allclose(quick.scaled, due.scaled, atol=1e-3)
         np.testing.assert_allclose(quick.by_branch, due.by_branch, atol=1e-3)
+
+
+class BentTest(TestCase):
+    def test_a_leak_far_from_the_middle_of_its_severity_is_worked_out_where_it_is(self) -> None:
+        """A leak of 972 Ω from N to the case: four figures put it there whatever part it is in. Straight
+        from the middle of its severity, 4 kΩ, they would not fit by hundreds of standard deviations.
+        """
+        bank = parallel_bank()
+
+        def ohms(first: str, second: str, value: float) -> Reading:
+            probe = Probe(kind="ohms", first=first, second=second)
+            return Reading(probe=probe, value=value, standard=0.002 * value + 0.05)
+
+        readings = [
+            ohms("N", "2", 9.03),
+            ohms("PE", "N", 972.5),
+            ohms("L", "PE", 1424.0),
+            ohms("L", "N", 451.5),
+        ]
+        found = diagnose(bank, readings)
+        weight = {one.faults[0].part: one.weight for one in found.ranked if len(one.faults) == 1}
+        elements = [weight[f"element {place}"] for place in range(1, 7)]
+        self.assertLess(max(elements) - min(elements), 1e-6)
+        self.assertGreater(elements[0], weight.get("K1 coil", 0.0))
