@@ -241,8 +241,8 @@ class ByItselfTest(TestCase):
 
 class BentTest(TestCase):
     def test_a_leak_far_from_the_middle_of_its_severity_is_worked_out_where_it_is(self) -> None:
-        """A leak of 972 Ω from N to the case: four figures put it there whatever part it is in. Straight
-        from the middle of its severity, 4 kΩ, they would not fit by hundreds of standard deviations.
+        """A leak of 972 Ω from N to the case: four figures put it there, whatever part it is in. From
+        the middle of its severity, 4 kΩ, straight on, they would not fit by hundreds of deviations.
         """
         bank = parallel_bank()
 
