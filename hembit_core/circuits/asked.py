@@ -66,6 +66,10 @@ def probe_of(circuit: Circuit, asked: Asked) -> Probe:
     return Probe.model_validate(asked.model_dump())
 
 
+_KNOWN = 0.25
+"""A figure that may be less than such a share of itself is none [1]."""
+
+
 def ask_healthy(circuit: Circuit, asked: Asked) -> Healthy:
     """What a healthy machine reads.
 
@@ -92,6 +96,10 @@ def healthy_of(found: Prediction) -> Healthy:
         return Healthy(text="indeterminate", detail=told, **edges)
     if value <= _NOTHING[found.kind] and found.kind != "ohms":
         return Healthy(text=f"0 {unit}", detail=f"up to {quantity(max(high, 0.01), unit, 2)}", **edges)
+    if found.kind == "ohms" and low < _KNOWN * value:
+        # Contacts and joints: of some milliohms no digit is known, only how many there are at the most.
+        detail = f"up to {quantity(high, unit, 2)} by the parts' tolerances"
+        return Healthy(text=f"near 0 {unit}", detail=detail, **edges)
     return Healthy(
         text=quantity(value, unit, 3),
         detail=f"{interval(low, high, unit, 3)} by the parts' tolerances",

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 import numpy as np
 
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
-from hembit_core.circuits.network import dead_branches
+from hembit_core.circuits.network import network_of
 from hembit_core.circuits.prediction import LEAST_OHMS, OPEN, Prediction, scaled, slope, straight
 from hembit_core.circuits.probe import Probe
 
@@ -30,26 +28,37 @@ def by_itself(
     ends = {probe.first, probe.second}
     if not ends <= {*nodes, CASE}:
         return None
-    at = [place for place, one in enumerate(circuit.branches) if one.part == part]
-    terminals = [circuit.branches[place].terminal for place in at]
-    conductance, spread = dead_branches(circuit, faults, hypotheses, probe, at)
-    of = dict(zip(terminals, conductance.T, strict=True))
-    path, none = of[None], np.zeros(len(hypotheses))
+    branches = {one.terminal: at for at, one in enumerate(circuit.branches) if one.part == part}
+    network = network_of(circuit, faults, hypotheses, probe)
+
+    def conductance(terminal: int | None) -> Floats:
+        if terminal not in branches:
+            return np.zeros(len(hypotheses))
+        return np.real(network.conductance[:, branches[terminal]])
+
+    path = conductance(None)
     if CASE not in ends:
-        return _prediction(faults, at, spread, [path if one is None else none for one in terminals])
+        return _prediction(faults, network.spread, {branches[None]: path})
     near = nodes.index((ends - {CASE}).pop())
-    here, there = of.get(near, none), of.get(1 - near, none)
+    here, there = conductance(near), conductance(1 - near)
     both = np.maximum(path + there, 1e-300)
     through = path * there / both
-    shares = {near: here, None: through * there / both, 1 - near: through * path / both}
-    return _prediction(faults, at, spread, [shares[one] for one in terminals])
+    shares = {
+        branches.get(near): here,
+        branches[None]: through * there / both,
+        branches.get(1 - near): through * path / both,
+    }
+    return _prediction(
+        faults, network.spread, {at: one for at, one in shares.items() if at is not None}
+    )
 
 
-def _prediction(faults: Faults, at: list[int], spread: Floats, shares: Sequence[Floats]) -> Prediction:
-    """Of the conductances [S] of the branches ``at``, side by side, or their shares of one."""
-    total = np.sum(shares, axis=0)
+def _prediction(faults: Faults, spread: Floats, shares: dict[int, Floats]) -> Prediction:
+    """Of the conductances [S] of branches side by side, or their shares of one."""
+    total = np.sum(list(shares.values()), axis=0)
     ohms = np.clip(1 / np.maximum(total, 1 / OPEN), LEAST_OHMS, OPEN)
     by_branch = np.zeros((len(ohms), faults.unknowns))
-    steep = ohms * slope("ohms", ohms) * (ohms < OPEN) * ohms
-    by_branch[:, at] = straight(spread) * np.stack(shares, axis=1) * steep[:, None]
+    steep = ohms * slope("ohms", ohms) * (ohms < OPEN)
+    for at, share in shares.items():
+        by_branch[:, at] = steep * straight(spread[:, at]) * share * ohms
     return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, np.zeros(len(ohms)))

@@ -31,7 +31,6 @@ GROUND = 1.0
 """From the node of most branches, so that figures near it are exact [S]."""
 FOLLOWS = 0.7
 """How far a load's ohms at work follow from those it has cold [1]."""
-ALL = slice(None)
 OWN_AT_WORK = (1 - FOLLOWS**2) ** 0.5
 
 
@@ -101,27 +100,10 @@ class Network:
         return _times(flat, ends).reshape(*potentials.shape[:-1], ends.shape[1])
 
 
-def _combined(
-    faults: Faults, hypotheses: Hypotheses, name: str, branches: slice | list[int] = ALL
-) -> np.ndarray:
-    values: np.ndarray = getattr(faults, name)[:, branches]
+def _combined(faults: Faults, hypotheses: Hypotheses, name: str) -> np.ndarray:
+    values: np.ndarray = getattr(faults, name)
     one, other = hypotheses.first, hypotheses.second
-    return np.where(faults.touched[:, branches][other], values[other], values[one])
-
-
-def dead_branches(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    probe: Probe,
-    branches: slice | list[int] = ALL,
-) -> tuple[Floats, Floats]:
-    """Conductance [S] and sd of ln R of some branches on a dead machine, whatever is lifted."""
-    held = _combined(faults, hypotheses, "held", branches)
-    closed = closed_by(circuit, faults, probe)[branches]
-    conducts = np.where(held == FREE, closed, held == HELD_CLOSED) & ~faults.is_source[branches]
-    cold = _combined(faults, hypotheses, "cold", branches)
-    return np.where(conducts, 1 / cold, 0.0), _combined(faults, hypotheses, "spread_cold", branches)
+    return np.where(faults.touched[other], values[other], values[one])
 
 
 def network_of(

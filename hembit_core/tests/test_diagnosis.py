@@ -138,6 +138,11 @@ class RowsTest(TestCase):
                     [part.component.what for part in due.parts],
                 )
 
+    def test_of_a_closed_contact_no_digit_is_claimed(self) -> None:
+        asked = Asked.model_validate({"kind": "ohms", "first": "1", "second": "2"})
+        found = ask_healthy(element_with_limit(), asked)
+        self.assertEqual((found.text, found.detail[:11]), ("near 0 Ω", "up to 0.072"))
+
     def test_a_row_without_its_ohms_is_told(self) -> None:
         row = CircuitRow.model_validate({"key": "a", "name": "a", "kind": "load", "nodes": ["1", "2"]})
         with self.assertRaises(InputError) as caught:

@@ -18,7 +18,7 @@ from hembit_core.errors import InputError
 def exchanged_meanwhile(
     visit: Visit, person: Person, sent: Sent | None, now: datetime, part: str = ""
 ) -> Entry | None:
-    """The last exchange of a part, or of any, that the sender did not know of when it was made.
+    """The last exchange of a part or of what it is made of, or of any, that the sender did not know of.
 
     What the sender exchanged before, with that still in the outbox, the sender knew. An exchange in
     another job of the machine counts as well. Where nobody knows what was seen, what is later counts.
@@ -29,7 +29,8 @@ def exchanged_meanwhile(
     fitted = Entry.objects.filter(job__machine=visit.job.machine_id, kind="fitted", void="")
     fitted = fitted.filter(sequence__gt=sent.seen) if sent.seen else fitted.filter(at__gt=made)
     if part:
-        fitted = fitted.filter(position=visit.position(part))
+        parts = (part, *visit.made_of(part)) if visit.position(part) else ()
+        fitted = fitted.filter(position__in=[int(one) for one in parts])
     fitted = fitted.exclude(by=person, at__lte=made)
     return fitted.order_by("-sequence").first()
 

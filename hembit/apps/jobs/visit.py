@@ -247,18 +247,21 @@ class Visit:
             None,
         )
 
-    def renewed_in(self, key: str) -> Entry | None:
-        """The last fitting of what this part is made of; what was read of the whole before is past.
-
-        A bank is made of its members, an ignition sequence of every other part of the machine.
+    def made_of(self, key: str) -> set[str]:
+        """The parts that this one is made of: a bank of its members, an ignition sequence of all other
+        parts of the machine.
         """
         position = self.position(key)
         whole = position is not None and isinstance(self.specs.get(position.pk), IgnitionSequence)
-        members = {
+        return {
             str(one.pk)
             for one in self.positions
             if str(one.part_of_id) == key or (whole and str(one.pk) != key)
         }
+
+    def renewed_in(self, key: str) -> Entry | None:
+        """The last fitting of what this part is made of; what was read of the whole before is past."""
+        members = self.made_of(key)
         own = self.last("fitted", key)
         fitted = [
             one

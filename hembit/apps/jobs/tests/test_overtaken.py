@@ -55,6 +55,12 @@ class OvertakenTest(CircuitCase):
         self.good(self.reading(self.member, "24.1", sent=late))
         self.good(self.reading(self.element, "24.3", sent=sent(0.01, last_sequence())))
 
+    def test_a_bank_is_none_of_the_one_with_a_new_member(self) -> None:
+        self.fit(self.as_lead(), self.member)
+        late = sent(0.01, self.before)
+        self.assertIn("part", self.refused(self.reading(self.bank, "10.6", sent=late)))
+        self.good(self.reading(self.element, "24.1", sent=late))
+
     def test_what_the_sender_fitted_before_the_sender_knew(self) -> None:
         self.fit(sent=sent(9, self.before))
         earlier = self.reading(self.element, "OL", sent=sent(20, self.before))
