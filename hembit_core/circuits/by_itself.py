@@ -12,12 +12,17 @@ from hembit_core.circuits.probe import Probe
 
 
 def by_itself(
-    circuit: Circuit, faults: Faults, hypotheses: Hypotheses, probe: Probe
+    circuit: Circuit,
+    faults: Faults,
+    hypotheses: Hypotheses,
+    probe: Probe,
+    drawn: Floats | None = None,
 ) -> Prediction | None:
     """Ohms of a part of two terminals, between them or to the case; None for any other measurement.
 
     Between its terminals it is its path. To the case it is the leak at that terminal, beside the path
     with the leak at the other: G = g₁ + g g₂ / (g + g₂), and each branch has its share of it.
+    ``drawn`` as in :func:`~hembit_core.circuits.network.network_of`.
     """
     if probe.kind != "ohms" or len(probe.alone) != 1:
         return None
@@ -29,7 +34,9 @@ def by_itself(
     if not ends <= {*nodes, CASE}:
         return None
     branches = {one.terminal: at for at, one in enumerate(circuit.branches) if one.part == part}
-    network = network_of(circuit, faults, hypotheses, probe)
+    network = network_of(circuit, faults, hypotheses, probe, drawn=drawn)
+    # About the middle a wide spread reaches further up than it is steep there.
+    spread = network.spread if drawn is not None else straight(network.spread)
 
     def conductance(terminal: int | None) -> Floats:
         if terminal not in branches:
@@ -38,7 +45,7 @@ def by_itself(
 
     path = conductance(None)
     if CASE not in ends:
-        return _prediction(faults, network.spread, {branches[None]: path})
+        return _prediction(faults, spread, {branches[None]: path})
     near = nodes.index((ends - {CASE}).pop())
     here, there = conductance(near), conductance(1 - near)
     both = np.maximum(path + there, 1e-300)
@@ -48,9 +55,7 @@ def by_itself(
         branches[None]: through * there / both,
         branches.get(1 - near): through * path / both,
     }
-    return _prediction(
-        faults, network.spread, {at: one for at, one in shares.items() if at is not None}
-    )
+    return _prediction(faults, spread, {at: one for at, one in shares.items() if at is not None})
 
 
 def _prediction(faults: Faults, spread: Floats, shares: dict[int, Floats]) -> Prediction:
@@ -60,5 +65,5 @@ def _prediction(faults: Faults, spread: Floats, shares: dict[int, Floats]) -> Pr
     by_branch = np.zeros((len(ohms), faults.unknowns))
     steep = ohms * slope("ohms", ohms) * (ohms < OPEN)
     for at, share in shares.items():
-        by_branch[:, at] = steep * straight(spread[:, at]) * share * ohms
+        by_branch[:, at] = steep * spread[:, at] * share * ohms
     return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, np.zeros(len(ohms)))

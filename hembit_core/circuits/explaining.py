@@ -14,6 +14,7 @@ from hembit_core.circuits.joint import Joint
 from hembit_core.circuits.narrowing import (
     COULD_COUNT,
     Held,
+    Known,
     Narrowing,
     by_state,
     laplace,
@@ -82,15 +83,16 @@ def weigh(
     single = np.flatnonzero(hypotheses.second == 0)
     found = _all_of(circuit, faults, hypotheses.take(single), readings)
     log_likelihood[single] = found
-    heaviest = float((hypotheses.log_prior[single] + found).max(initial=-np.inf))
+    known = Known.of(hypotheses.take(single), found)
     since = readings[before_of:]
     reach = (hypotheses.log_prior if before is None else before.reach) + sum(map(most_of, since))
-    could = (hypotheses.second > 0) & (reach > heaviest - COULD_COUNT)
-    narrowing = Narrowing(circuit, faults, hypotheses, heaviest, reach)
+    could = (hypotheses.second > 0) & (reach > known.heaviest - COULD_COUNT)
+    narrowing = Narrowing(circuit, faults, hypotheses, known)
     holding: list[Held] | None = []
     for some, then in _starts(before, could, groups, since):
-        held = narrowing.go_on(some, then)
-        log_likelihood[held.places] = narrowing.likelihood(held, groups)
+        share = len(some.places) / max(int(could.sum()), 1)
+        held = narrowing.go_on(some, then, reach)
+        log_likelihood[held.places] = narrowing.likelihood(held, groups, share)
         if holding is not None and len(held.places):
             holding.append(held)
             holding = holding if sum(one.size for one in holding) <= _HELD else None
@@ -125,13 +127,8 @@ def _all_of(
 ) -> Floats:
     """The log-likelihood of all readings, of each hypothesis."""
     groups, every = by_state(readings), Held.of_none_read(np.arange(len(hypotheses)))
-    narrowing = _of_all(circuit, faults, hypotheses)
+    narrowing = Narrowing(circuit, faults, hypotheses)
     return narrowing.likelihood(narrowing.go_on(every, groups), groups)
-
-
-def _of_all(circuit: Circuit, faults: Faults, hypotheses: Hypotheses) -> Narrowing:
-    """One that leaves none out."""
-    return Narrowing(circuit, faults, hypotheses, -np.inf, np.empty(len(hypotheses)))
 
 
 def least_fitting(
@@ -145,7 +142,7 @@ def least_fitting(
         If there are no readings.
     """
     single = hypotheses.take(np.flatnonzero(hypotheses.second == 0))
-    narrowing = _of_all(circuit, faults, single)
+    narrowing = Narrowing(circuit, faults, single)
     groups = by_state(readings)
     found_of = [
         (one, found)

@@ -17,7 +17,7 @@ BENDS = 0.15
 """A prediction that is spread less than that is as good as straight [1]."""
 LEAST_SPREAD = 0.004
 """No figure is compared more sharply than that, whatever the meter says [1]."""
-_FARTHEST = 5.0
+FARTHEST = 5.0
 """No part is put further from its middle than that [standard deviations]."""
 
 
@@ -113,7 +113,7 @@ class Joint:
             (change * one[:, None] for change, one in zip(self.changes, reversed(back), strict=True)),
             np.zeros_like(self.changes[0]),
         )
-        return np.asarray(np.clip(found, -_FARTHEST, _FARTHEST))
+        return np.asarray(np.clip(found, -FARTHEST, FARTHEST))
 
     def told(self, found: Sequence[Prediction]) -> tuple[Floats, Floats]:
         """What further figures would be once these are known, and how far they would spread, before the

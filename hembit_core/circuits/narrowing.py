@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import log
 
 import numpy as np
@@ -16,12 +16,16 @@ from hembit_core.circuits.normal import LOG_TWO_PI, log_above
 from hembit_core.circuits.predicting import predict_many
 from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Reading
+from hembit_core.circuits.reach import reach_of, widths_of
 
 COULD_COUNT = 20.0
 """What cannot come that close to the heaviest is left out: all such pairs together weigh less than
 0.1 % of it, up to half a million of them [ln]."""
-_BENT = 20.0
-"""So much more, where a wide severity bends the predictions: what they say straight is rough [ln]."""
+LEFT_OUT = 5e-4
+"""What is straight and bends is not worked out where all of it together weighs less than that [1]."""
+_SAYS = 3.0
+"""Beside the heaviest single fault it is, where the readings speak that little against it [ln]."""
+_AT_LEAST = 64
 _ROUNDS = 2
 _TOGETHER = 2
 _EDGE, _STEEP = 2.0, 3.0
@@ -30,18 +34,28 @@ _EDGE, _STEEP = 2.0, 3.0
 
 @dataclass(frozen=True)
 class Held:
-    """Hypotheses that could count, by their places: the sum of their overflows [ln], and the law of
-    their figures.
+    """Hypotheses that could count, by their places.
+
+    Attributes
+    ----------
+    over : the sum of their overflows [ln], shape (hypotheses,).
+    joint : the law of their figures.
+    most : the sum of what the figures can add at the most [ln].
+    far : χ² that the figure which is farthest off cannot do without, wherever the parts are, shape
+        (hypotheses,).
     """
 
     places: NDArray[np.intp]
     over: Floats
     joint: Joint
+    most: float
+    far: Floats
 
     @classmethod
     def of_none_read(cls, places: NDArray[np.intp]) -> Held:
         """Before any reading."""
-        return cls(places, np.zeros(len(places)), Joint.of_none(len(places)))
+        none = np.zeros(len(places))
+        return cls(places, none, Joint.of_none(len(places)), 0.0, none)
 
     @classmethod
     def joined(cls, some: Sequence[Held]) -> Held:
@@ -50,17 +64,40 @@ class Held:
             np.concatenate([one.places for one in some]),
             np.concatenate([one.over for one in some]),
             Joint.joined([one.joint for one in some]),
+            some[0].most,
+            np.concatenate([one.far for one in some]),
         )
 
     def with_reading(self, one: Reading, found: Prediction) -> Held:
         """With a reading more, by what they predict of it."""
         if one.value is None:
-            return Held(self.places, self.over + one.weight * overflow(found, one), self.joint)
-        return Held(self.places, self.over, self.joint.with_reading(found, one))
+            over = self.over + one.weight * overflow(found, one)
+            return replace(self, over=over)
+        joint = self.joint.with_reading(found, one)
+        return replace(self, joint=joint, most=self.most + most_of(one))
+
+    def at_least(self, which: NDArray[np.intp], chi_squared: Floats) -> Held:
+        """With what a figure more takes of some of them."""
+        far = self.far.copy()
+        far[which] = np.maximum(far[which], chi_squared)
+        return replace(self, far=far)
 
     def take(self, which: NDArray[np.intp]) -> Held:
         """Some of them."""
-        return Held(self.places[which], self.over[which], self.joint.take(which))
+        return Held(
+            self.places[which],
+            self.over[which],
+            self.joint.take(which),
+            self.most,
+            self.far[which],
+        )
+
+    @property
+    def at_most(self) -> Floats:
+        """What all readings can say of them at the most [ln]: straight, or by what is farthest off."""
+        joint = self.joint
+        bent = self.most - 0.5 * self.far
+        return self.over + np.where(joint.wide, bent, joint.log_likelihood)
 
     @property
     def size(self) -> int:
@@ -69,66 +106,121 @@ class Held:
 
 
 @dataclass(frozen=True)
-class Narrowing:
-    """Hypotheses held against the heaviest that is known [ln].
-
-    ``reach`` is what each could come to at the most [ln], shape (hypotheses,); it follows.
+class Known:
+    """The single faults that pairs are held against: the heaviest, what the readings say of it [ln],
+    and what all of them weigh together, before it is shared out [ln].
     """
+
+    fault: int
+    log_likelihood: float
+    heaviest: float
+    total: float
+
+    @classmethod
+    def of(cls, singles: Hypotheses, log_likelihood: Floats) -> Known:
+        """By what the readings say of each."""
+        found = singles.log_prior + log_likelihood
+        best = int(found.argmax())
+        return cls(
+            int(singles.first[best]),
+            float(log_likelihood[best]),
+            float(found[best]),
+            float(np.logaddexp.reduce(found)),
+        )
+
+
+@dataclass(frozen=True)
+class Narrowing:
+    """Hypotheses held against what is known of single faults; none is left out where nothing is."""
 
     circuit: Circuit
     faults: Faults
     hypotheses: Hypotheses
-    heaviest: float
-    reach: Floats
+    known: Known | None = None
 
-    def go_on(self, held: Held, groups: Sequence[Sequence[Reading]]) -> Held:
+    def go_on(
+        self, held: Held, groups: Sequence[Sequence[Reading]], reach: Floats | None = None
+    ) -> Held:
         """With readings more, those of one state together; what could not count any more is left out,
         whatever the readings that are left would say of it.
+
+        ``reach``, shape (hypotheses,), follows: what each could come to at the most [ln].
         """
         left = sum(most_of(one) for some in groups for one in some)
         for some in groups:
             if not len(held.places):
                 break
-            found = predicted(self.circuit, self.faults, self.hypotheses.take(held.places), some)
+            those = self.hypotheses.take(held.places)
+            widths = widths_of(self.circuit, is_live=some[0].probe.is_live)
+            found = predicted(self.circuit, self.faults, those, some)
             for one, each in zip(some, found, strict=True):
                 left -= most_of(one)
                 held = held.with_reading(one, each)
-            self.reach[held.places] = reach = self._straight(held) + left + self._bent(held)
-            stays = np.flatnonzero(reach > self.heaviest - COULD_COUNT)
+                bent = np.flatnonzero(held.joint.wide)
+                if self.known is not None and one.value is not None and len(bent):
+                    far = reach_of(widths, those.take(bent), each.take(bent))
+                    held = held.at_least(bent, chi_squared(one, each.take(bent), far))
+            if self.known is None or reach is None:
+                continue
+            reach[held.places] = now = those.log_prior + held.at_most + left
+            stays = np.flatnonzero(now > self.known.heaviest - COULD_COUNT)
             if len(stays) < len(held.places):
                 held = held.take(stays)
         return held
 
-    def likelihood(self, held: Held, groups: Sequence[Sequence[Reading]]) -> Floats:
-        """What all readings say of them [ln]; where a severity is wide, about the likeliest parts."""
-        joint = held.joint
-        said = joint.log_likelihood.copy()
-        straight = self._straight(held)
-        top = max(float(straight.max(initial=-np.inf)), self.heaviest)
-        could = straight > top - COULD_COUNT - self._bent(held)
-        if np.isneginf(self.heaviest):  # none is left out: what bends is worked out, however far it is
-            could |= joint.wide
-        close = np.flatnonzero(could)
-        if joint.z and len(close):
-            drawn = joint.take(close).drawn()
-            bent = np.flatnonzero(joint.wide[close])
-            if len(bent):
-                again = self.hypotheses.take(held.places[close[bent]])
-                anew = laplace(self.circuit, self.faults, again, groups, drawn[bent])
-                said[close[bent]], drawn[bent] = anew.log_likelihood, anew.drawn()
-            some = self.hypotheses.take(held.places[close])
-            said[close] -= _beyond_tolerance(self.faults, some, drawn)
-        return held.over + said
+    def likelihood(self, held: Held, groups: Sequence[Sequence[Reading]], share: float = 1.0) -> Floats:
+        """What all readings say of them [ln]; where a severity is wide, about the likeliest parts.
 
-    def _straight(self, held: Held) -> Floats:
-        """Prior and readings together, by straight predictions."""
-        return np.asarray(
-            self.hypotheses.log_prior[held.places] + held.over + held.joint.log_likelihood
-        )
+        The heaviest at the most come first, until all that are left could not count together. Of those
+        it is the least of what is known. ``share`` is theirs of what may be left out [1].
+        """
+        joint, prior = held.joint, self.hypotheses.log_prior[held.places]
+        said = np.minimum(held.over + joint.log_likelihood, held.at_most)
+        wide = np.flatnonzero(joint.wide)
+        if not joint.z or not len(said):
+            return said
+        if self.known is None:
+            self._work_out(held, groups, said, np.flatnonzero(~joint.wide))
+            self._work_out(held, groups, said, wide)
+            return said
+        could = np.flatnonzero(~joint.wide & (prior + said > self.known.heaviest - COULD_COUNT))
+        self._work_out(held, groups, said, could)
+        total = np.logaddexp(self.known.total, np.logaddexp.reduce((prior + said)[~joint.wide]))
+        most = held.at_most
+        order = wide[np.argsort(-(prior + most)[wide])]
+        rest = np.logaddexp.accumulate((prior + most)[order][::-1])[::-1]
+        start = 0
+        while could_count := int((rest[start:] > total + log(LEFT_OUT * share)).sum()):
+            some = order[start : start + max(could_count // 2, _AT_LEAST)]
+            self._work_out(held, groups, said, some)
+            total = np.logaddexp(total, np.logaddexp.reduce((prior + said)[some]))
+            start += len(some)
+        left = order[start:]
+        those = self.hypotheses.take(held.places[left])
+        beside = (those.first == self.known.fault) | (those.second == self.known.fault)
+        says = most[left] > self.known.log_likelihood - _SAYS
+        self._work_out(held, groups, said, left[beside & says])
+        return said
 
-    @staticmethod
-    def _bent(held: Held) -> Floats:
-        return np.where(held.joint.wide, _BENT, 0.0)
+    def _work_out(
+        self,
+        held: Held,
+        groups: Sequence[Sequence[Reading]],
+        said: Floats,
+        which: NDArray[np.intp],
+    ) -> None:
+        """About the likeliest parts, and what counts against those; into ``said``."""
+        if not len(which):
+            return
+        joint = held.joint.take(which)
+        some = self.hypotheses.take(held.places[which])
+        drawn = joint.drawn()
+        bent = np.flatnonzero(joint.wide)
+        found = joint.log_likelihood.copy()
+        if len(bent):
+            again = laplace(self.circuit, self.faults, some.take(bent), groups, drawn[bent])
+            found[bent], drawn[bent] = again.log_likelihood, again.drawn()
+        said[which] = held.over[which] + found - _beyond_tolerance(self.faults, some, drawn)
 
 
 def by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
@@ -157,7 +249,7 @@ def predicted(
     readings: Sequence[Reading],
     drawn: Floats | None = None,
 ) -> list[Prediction]:
-    """What readings of one state, and so of one meter's input, would be."""
+    """What readings through one meter's input would be."""
     probes = [one.probe for one in readings]
     return predict_many(circuit, faults, hypotheses, probes, readings[0].input_ohms, drawn)
 
@@ -181,18 +273,29 @@ def laplace(
     drawn: Floats,
 ) -> Joint:
     """All figures anew about the likeliest parts (Laplace's approximation)."""
+    figures = [one for some in groups for one in some if one.value is not None]
+    inputs = sorted({one.input_ohms for one in figures})
+    of_one_meter = [[one for one in figures if one.input_ohms == ohms] for ohms in inputs]
     joint = Joint.of_none(len(hypotheses))
     for _ in range(_ROUNDS):
         joint = Joint.of_none(len(hypotheses))
-        for some in groups:
-            figures = [one for one in some if one.value is not None]
-            if not figures:
-                continue
+        for figures in of_one_meter:
             found = predicted(circuit, faults, hypotheses, figures, drawn)
             for one, each in zip(figures, found, strict=True):
                 joint = joint.with_reading(each, one, drawn)
         drawn = joint.drawn()
     return joint
+
+
+def chi_squared(one: Reading, found: Prediction, reach: Floats) -> Floats:
+    """What a figure takes at the least, wherever the parts are [1].
+
+    ``reach`` is K as of :func:`~hembit_core.circuits.reach.reach_of`: of a figure that is d off, the
+    parts take r and the meter the rest, (d − r)²/σ² + r²/K ≥ d² / (σ² + K).
+    """
+    assert one.value is not None
+    off = scaled(one.probe.kind, one.value) - found.scaled
+    return np.asarray(off**2 / (own_spread(one) ** 2 + found.more**2 + reach))
 
 
 def most_of(one: Reading) -> float:

@@ -43,7 +43,7 @@ def predict_many(
     found: dict[int, Prediction] = {}
     by_state: dict[tuple[object, ...], list[int]] = {}
     for place, one in enumerate(probes):
-        direct = by_itself(circuit, faults, hypotheses, one) if drawn is None else None
+        direct = by_itself(circuit, faults, hypotheses, one, drawn)
         if direct is not None:
             found[place] = direct
             continue

@@ -21,7 +21,7 @@ GHOST_BEHIND = 1e7
 """What feeds a ghost: some picofarads along a wire [Ω]."""
 _COLLAPSES = 0.02
 """A meter that leaves less of a ghost shows none [1]."""
-_FEW = 6
+_FEW = 2
 """More pairs of nodes than that are read off one inverse [1]."""
 
 

@@ -16,6 +16,7 @@ from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.explaining import least_fitting, weigh
 from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of, hypotheses_of
 from hembit_core.circuits.joint import Joint, own_spread
+from hembit_core.circuits.narrowing import Held, Narrowing, by_state
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Probe, Reading
@@ -23,7 +24,7 @@ from hembit_core.circuits.remembered import Remembered
 from hembit_core.circuits.simulated import SimulatedMeter, simulate
 from hembit_core.circuits.solved import Solved
 from hembit_core.circuits.swaps import Swap, SwapWay
-from hembit_core.circuits.templates import CALLED, TEMPLATES, element_with_limit, parallel_bank
+from hembit_core.circuits.templates import CALLED, TEMPLATES, delta, element_with_limit, parallel_bank
 
 KEYS = st.sampled_from(sorted(TEMPLATES))
 OF_PAIRS = st.sampled_from(("star", "delta", "ignition", "sections", "two_elements_changeover"))
@@ -109,6 +110,30 @@ class LeftOutTest(TestCase):
         whole = _weighed_one_by_one(key, some, readings)
         heaviest = float((every.log_prior + weighed.log_likelihood).max())
         self.assertLess(float(np.exp(some.log_prior + whole - heaviest).sum()), 1e-3)
+
+    @settings(max_examples=25, deadline=None)
+    @given(KEYS, st.tuples(st.integers(0, 200), st.integers(0, 200)), st.integers(0, 10**6), st.data())
+    def test_weights_are_as_if_all_that_bends_were_worked_out(
+        self, key: str, wrong: tuple[int, int], seed: int, data: st.DataObject
+    ) -> None:
+        """Of two faults as well, however far a reading is from the middle of their severity."""
+        circuit, random = TEMPLATES[key](), np.random.default_rng(seed)
+        faults, every = faults_of(circuit), hypotheses_of(circuit)
+        count = len(faults.singles)
+        machine = simulate(circuit, tuple({one % count for one in wrong} - {0}), random)
+        readings: list[Reading] = []
+        while len(readings) < data.draw(st.integers(1, 6)):
+            found = diagnose(circuit, readings, CALLED.get(key, ()))
+            if not found.next:
+                return
+            readings.append(machine.read(found.next[0].candidate.probe))
+        weighed = weigh(circuit, faults, every, readings)
+        narrowing, all_of_them = Narrowing(circuit, faults, every), np.arange(len(every))
+        groups = by_state(readings)
+        held = narrowing.go_on(Held.of_none_read(all_of_them), groups)
+        whole = every.log_prior + narrowing.likelihood(held, groups)
+        due = np.exp(whole - whole.max())
+        self.assertLess(float(np.abs(weighed.weight - due / due.sum()).sum()), 2e-3)
 
 
 def _weighed_one_by_one(key: str, some: Hypotheses, readings: list[Reading]) -> np.ndarray:
@@ -245,19 +270,57 @@ class BentTest(TestCase):
         the middle of its severity, 4 kΩ, straight on, they would not fit by hundreds of deviations.
         """
         bank = parallel_bank()
-
-        def ohms(first: str, second: str, value: float) -> Reading:
-            probe = Probe(kind="ohms", first=first, second=second)
-            return Reading(probe=probe, value=value, standard=0.002 * value + 0.05)
-
         readings = [
-            ohms("N", "2", 9.03),
-            ohms("PE", "N", 972.5),
-            ohms("L", "PE", 1424.0),
-            ohms("L", "N", 451.5),
+            _ohms("N", "2", 9.03),
+            _ohms("PE", "N", 972.5),
+            _ohms("L", "PE", 1424.0),
+            _ohms("L", "N", 451.5),
         ]
         found = diagnose(bank, readings)
         weight = {one.faults[0].part: one.weight for one in found.ranked if len(one.faults) == 1}
         elements = [weight[f"element {place}"] for place in range(1, 7)]
         self.assertLess(max(elements) - min(elements), 1e-6)
         self.assertGreater(elements[0], weight.get("K1 coil", 0.0))
+
+    def test_what_no_reading_says_anything_of_stands_beside_it_as_usual_as_it_is(self) -> None:
+        """Three figures put a leak of 220 Ω into one element: a blown fuse elsewhere, or a leg that is
+        missing, is as likely beside it as it was before.
+        """
+        circuit = delta()
+        readings = [
+            _ohms("L1", "L2", 70.05),
+            _ohms("L1", "PE", 94.52),
+            _ohms("2", "PE", 197.77, alone=("element 1–2",)),
+        ]
+        weighed = diagnose(circuit, readings).weighed
+        some, singles = weighed.hypotheses, faults_of(circuit).singles
+
+        def is_missing(fault: int) -> bool:
+            part = circuit.parts[singles[fault].part]
+            code = part.component.modes[singles[fault].mode].code
+            return part.key in ("fuse 3", "supply L1", "supply L3", "supply N") and code in (
+                "open",
+                "absent",
+            )
+
+        best = int(weighed.weight.argmax())
+        leak = int(some.first[best])
+        self.assertEqual(circuit.parts[singles[leak].part].key, "element 1–2")
+        self.assertEqual(int(some.second[best]), 0)
+        pairs = zip(some.first.tolist(), some.second.tolist(), strict=True)
+        beside = [
+            place
+            for place, (one, other) in enumerate(pairs)
+            if (one == leak and is_missing(other)) or (other == leak and is_missing(one))
+        ]
+        self.assertEqual(len(beside), 4)
+        np.testing.assert_allclose(
+            np.log(weighed.weight[beside]) - some.log_prior[beside],
+            np.log(weighed.weight[best]) - some.log_prior[best],
+            atol=0.01,
+        )
+
+
+def _ohms(first: str, second: str, value: float, alone: tuple[str, ...] = ()) -> Reading:
+    probe = Probe(kind="ohms", first=first, second=second, alone=alone)
+    return Reading(probe=probe, value=value, standard=0.002 * value + 0.05)
