@@ -1,8 +1,4 @@
-"""Full-text indexes (SQLite's FTS5, three letters at a time), asked through the ORM.
-
-An index is a table of its own that triggers keep, whoever writes; its rows have the number of theirs in
-the order of writing.
-"""
+"""Questions to full-text indexes (SQLite's FTS5, three letters at a time), and to texts without one."""
 
 from __future__ import annotations
 
@@ -10,7 +6,7 @@ import re
 from collections.abc import Iterable
 from typing import Any
 
-from django.db import connection, models
+from django.db import models
 
 
 @models.TextField.register_lookup
@@ -68,16 +64,6 @@ def quoted(text: str) -> str:
 
 
 _PLAIN = re.compile(r"[A-Za-z0-9]{3,}")
-
-
-def forget_what_was_taken_out(index: type[models.Model]) -> None:
-    """Write an index anew without what was taken out of it: until then it is only hidden there.
-
-    It takes seconds in a large shop, in which nobody else writes (FTS5, 6.8).
-    """
-    table = connection.ops.quote_name(index._meta.db_table)
-    with connection.cursor() as cursor:
-        cursor.execute(f"INSERT INTO {table} ({table}) VALUES ('optimize')")
 
 
 def plain_runs(text: str) -> list[str]:

@@ -236,22 +236,6 @@ class Entry(AppendOnly):
         return f"{self.kind} in job {self.job_id}"
 
 
-class EntryWords(models.Model):
-    """The full-text index of what entries hold: which may hold a word, to be looked at themselves."""
-
-    entry = models.OneToOneField(
-        Entry, models.DO_NOTHING, to_field="sequence", db_column="rowid", primary_key=True
-    )
-    data = models.TextField()
-
-    class Meta:
-        managed = False
-        db_table = "jobs_search"
-
-    def __str__(self) -> str:
-        return f"words of entry {self.entry_id}"
-
-
 class Wait(InSequence):
     """A wait with its clock time. ``item`` is the item of the route that is due after it."""
 

@@ -45,19 +45,3 @@ class Photo(InSequence):
 
     def __str__(self) -> str:
         return self.caption or f"Photo of job {self.job_id}"
-
-
-class PhotoCaption(models.Model):
-    """The full-text index of captions, which follows them."""
-
-    photo = models.OneToOneField(
-        Photo, models.DO_NOTHING, to_field="sequence", db_column="rowid", primary_key=True
-    )
-    caption = models.TextField()
-
-    class Meta:
-        managed = False
-        db_table = "photos_search"
-
-    def __str__(self) -> str:
-        return f"caption of photo {self.photo_id}"

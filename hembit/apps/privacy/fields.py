@@ -15,8 +15,9 @@ from typing import Any
 from django.db.models import Model, Q, QuerySet
 
 from hembit.apps.base.full_text import plain_runs, sieve
+from hembit.apps.base.letters import may_hold
 from hembit.apps.checks.models import Check, CheckBody, CheckLabel
-from hembit.apps.jobs.models import Entry, EntryWords, FollowUp, Job, PartFinding, Reading, Wait
+from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import (
     Customer,
     FittedPart,
@@ -25,7 +26,7 @@ from hembit.apps.machines.models import (
     Position,
     SpecMended,
 )
-from hembit.apps.photos.models import Photo, PhotoCaption
+from hembit.apps.photos.models import Photo
 
 Path = tuple[str | int, ...]
 
@@ -35,7 +36,8 @@ class Words:
     """A field that holds what people wrote. ``of_customer`` finds its rows of one customer.
 
     ``leaves`` finds the texts in a structured field; the whole field is one where it is missing.
-    ``instead`` is what stands there once it was erased; ``index``, the field of a full-text index.
+    ``instead`` is what stands there once it was erased. What is ``indexed`` has an index of letters
+    that follows it (:mod:`hembit.apps.base.letters`).
     """
 
     model: type[Model]
@@ -44,7 +46,7 @@ class Words:
     of_customer: str
     instead: str = ""
     leaves: Callable[[Any], Iterator[Path]] | None = None
-    index: tuple[type[Model], str] | None = None
+    indexed: bool = False
 
     def rows(self, customer: int | None = None) -> QuerySet[Any]:
         """Its rows, of all customers or of one."""
@@ -63,17 +65,12 @@ class Words:
         if not all(runs) or not digits.isascii():
             yield found
             return
-        written = [Q(**{f"{self.field}__written_as": digits})] if digits else []
-        if self.index is None:
-            fitting = [reduce(and_, map(self._resembles, one)) for one in runs]
-            yield found.filter(reduce(or_, [*fitting, *written], Q(pk__in=())))
+        if self.indexed:
+            yield found.filter(may_hold(self.model, sieve([*runs, [digits]] if digits else runs)))
             return
-        model, field = self.index
-        if runs:
-            indexed = model._base_manager.filter(**{f"{field}__matches": sieve(runs)})
-            yield found.filter(sequence__in=indexed.order_by().values("pk"))
-        if written:
-            yield found.filter(*written)
+        fitting = [reduce(and_, map(self._resembles, one)) for one in runs]
+        written = [Q(**{f"{self.field}__written_as": digits})] if digits else []
+        yield found.filter(reduce(or_, [*fitting, *written], Q(pk__in=())))
 
     def _resembles(self, letters: str) -> Q:
         """Whether it holds these letters: a run of them, or digits with whatever is between them."""
@@ -136,22 +133,19 @@ WORDS: tuple[Words, ...] = (
     Words(Machine, "model", "A machine's model", "customer"),
     Words(Machine, "serial", "A machine's serial", "customer"),
     Words(Machine, "note", "Note on a machine", "customer"),
-    Words(Position, "name", "Position", _MACHINE, "Position {pk}"),
+    Words(Position, "name", "Position", _MACHINE, "Position {pk}", indexed=True),
     Words(SpecMended, "why", "Why a spec was mended", f"part__position__{_MACHINE}", "(erased)"),
     Words(MachineCircuit, "rows", "Part of a circuit", _MACHINE, "(erased)", in_circuit),
     Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
-    Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
-    Words(Job, "error_code", "Error code", _MACHINE),
-    Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log),
-    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log, (EntryWords, "data")),
+    Words(Job, "complaint", "Complaint", _MACHINE, "(erased)", indexed=True),
+    Words(Job, "error_code", "Error code", _MACHINE, indexed=True),
+    Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log, indexed=True),
+    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log, indexed=True),
     Words(Reading, "reason", "Why a reading was taken", _JOB),
     Words(Wait, "text", "Wait", _JOB, "(erased)"),
     Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
-    Words(Photo, "caption", "What a photo shows", _JOB, index=(PhotoCaption, "caption")),
-    Words(
-        *(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
-        index=(CheckLabel, "label"),
-    ),
+    Words(Photo, "caption", "What a photo shows", _JOB, indexed=True),
+    Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)", indexed=True),
     Words(CheckBody, "despite", "Why it was read live", f"check_kept__reading__{_JOB}", "(erased)"),
 )
 
@@ -178,7 +172,6 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     SpecMended: {"spec": "a spec"},
     MachineCircuit: {},
     Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
-    EntryWords: {"data": "an index of the entries, which follows them"},
     Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},
     Reading: {"measurand": "a choice", "relation": "a choice"},
     Wait: {"kind": "a choice", "reckoned": "a result", "item": "a key"},
@@ -192,7 +185,6 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
         "figure": "a figure",
         "figures_digest": "a digest",
     },
-    PhotoCaption: {"caption": "an index of the captions, which follows them"},
     CheckLabel: {"label": "an index of the labels, which follows them"},
     CheckBody: {"content": "a reading and its verdict"},
     PartFinding: {"core_version": "a version", "conclusion": "a verdict", "finding": "a verdict"},

@@ -11,6 +11,7 @@ from uuid import UUID
 
 from django.db.models import QuerySet
 
+from hembit.apps.base.letters import BETWEEN_DIGITS
 from hembit.apps.machines.models import Customer
 from hembit.apps.photos.models import Photo
 from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Words
@@ -103,7 +104,7 @@ def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
     texts, digits = terms_of(customer)
     patterns = [re.escape(one) for one in texts]
     if digits:
-        patterns.append(r"[\s()/.+-]*".join(digits))
+        patterns.append(f"[{re.escape(BETWEEN_DIGITS)}]*".join(digits))
     if not patterns:
         return
     named = re.compile(rf"(?<!\w)({'|'.join(patterns)})(?!\w)", re.IGNORECASE)
