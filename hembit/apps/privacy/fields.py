@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from functools import reduce
+from itertools import groupby
 from operator import and_, or_
 from typing import Any
 
@@ -48,34 +49,52 @@ class Words:
     leaves: Callable[[Any], Iterator[Path]] | None = None
     indexed: bool = False
 
-    def rows(self, customer: int | None = None) -> QuerySet[Any]:
-        """Its rows, of all customers or of one."""
-        found = self.model._base_manager.all()
-        if self.leaves is None:
-            found = found.exclude(**{self.field: ""})
-        return found if customer is None else found.filter(**{self.of_customer: customer})
+    def resembles(self, runs: list[list[str]], digits: str) -> Q:
+        """Where all runs of letters of one text may stand, or digits however they are written."""
+        found = [
+            reduce(and_, (Q(**{f"{self.field}__resembles": f"%{one}%"}) for one in some))
+            for some in runs
+        ]
+        if digits:
+            found.append(Q(**{f"{self.field}__written_as": digits}))
+        return reduce(or_, found, Q(pk__in=()))
 
-    def rows_with(self, texts: Iterable[str], digits: str) -> Iterator[QuerySet[Any]]:
+
+@dataclass(frozen=True)
+class Table:
+    """The fields of one table that hold what people wrote: its rows are read once for all of them."""
+
+    words: tuple[Words, ...]
+
+    @property
+    def model(self) -> type[Model]:
+        """Whose rows they are."""
+        return self.words[0].model
+
+    def rows(self, customer: int | None = None) -> QuerySet[Any]:
+        """Its rows with anything in them, of all customers or of one."""
+        found = self.model._base_manager.all()
+        if all(one.leaves is None for one in self.words):
+            found = found.exclude(**{one.field: "" for one in self.words})
+        return found if customer is None else found.filter(**{self.words[0].of_customer: customer})
+
+    def rows_with(self, texts: Iterable[str], digits: str) -> QuerySet[Any]:
         """Its rows, of everybody, in which one of ``texts`` may stand, or ``digits`` one by one.
 
-        All of them where no index helps. A row may come twice.
+        All of them where no index helps.
         """
         found = self.rows()
         runs = [plain_runs(one) for one in texts]
         if not all(runs) or not digits.isascii():
-            yield found
-            return
-        if self.indexed:
-            yield found.filter(may_hold(self.model, sieve([*runs, [digits]] if digits else runs)))
-            return
-        fitting = [reduce(and_, map(self._resembles, one)) for one in runs]
-        written = [Q(**{f"{self.field}__written_as": digits})] if digits else []
-        yield found.filter(reduce(or_, [*fitting, *written], Q(pk__in=())))
+            return found
+        if self.words[0].indexed:
+            return found.filter(may_hold(self.model, sieve([*runs, [digits]] if digits else runs)))
+        return found.filter(reduce(or_, (one.resembles(runs, digits) for one in self.words)))
 
-    def _resembles(self, letters: str) -> Q:
-        """Whether it holds these letters: a run of them, or digits with whatever is between them."""
-        between = "%" if letters.isdecimal() else ""
-        return Q(**{f"{self.field}__resembles": f"%{between.join(letters)}%"})
+
+def tables_of(words: Iterable[Words]) -> list[Table]:
+    """Those of one table together, in their order."""
+    return [Table(tuple(some)) for _, some in groupby(words, key=lambda one: one.model)]
 
 
 _FIGURES = frozenset(
@@ -128,15 +147,15 @@ def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
 
 _MACHINE, _JOB = "machine__customer", "job__machine__customer"
 WORDS: tuple[Words, ...] = (
-    Words(Machine, "name", "Machine", "customer", "Machine {pk}"),
-    Words(Machine, "place", "Where a machine stands", "customer"),
-    Words(Machine, "model", "A machine's model", "customer"),
-    Words(Machine, "serial", "A machine's serial", "customer"),
-    Words(Machine, "note", "Note on a machine", "customer"),
+    Words(Machine, "name", "Machine", "customer", "Machine {pk}", indexed=True),
+    Words(Machine, "place", "Where a machine stands", "customer", indexed=True),
+    Words(Machine, "model", "A machine's model", "customer", indexed=True),
+    Words(Machine, "serial", "A machine's serial", "customer", indexed=True),
+    Words(Machine, "note", "Note on a machine", "customer", indexed=True),
     Words(Position, "name", "Position", _MACHINE, "Position {pk}", indexed=True),
     Words(SpecMended, "why", "Why a spec was mended", f"part__position__{_MACHINE}", "(erased)"),
     Words(MachineCircuit, "rows", "Part of a circuit", _MACHINE, "(erased)", in_circuit),
-    Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
+    Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}", indexed=True),
     Words(Job, "complaint", "Complaint", _MACHINE, "(erased)", indexed=True),
     Words(Job, "error_code", "Error code", _MACHINE, indexed=True),
     Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log, indexed=True),

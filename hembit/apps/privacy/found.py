@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import hashlib
 import re
+from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from itertools import chain
 from typing import Any
 from uuid import UUID
 
@@ -14,7 +16,7 @@ from django.db.models import QuerySet
 from hembit.apps.base.letters import BETWEEN_DIGITS
 from hembit.apps.machines.models import Customer
 from hembit.apps.photos.models import Photo
-from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Words
+from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Table, Words, tables_of
 from hembit_core.model import Model
 
 SHORTEST = 3
@@ -65,16 +67,22 @@ class Place:
 
 def places(customer: int) -> Iterator[Place]:
     """Every text of a customer's machines and jobs."""
-    for words in WORDS:
-        yield from _places_in(words, words.rows(customer))
+    for table in tables_of(WORDS):
+        yield from _places_in(table, table.rows(customer))
 
 
-def _places_in(words: Words, rows: QuerySet[Any]) -> Iterator[Place]:
-    for pk, value in rows.order_by().values_list("pk", words.field).iterator(chunk_size=500):
-        for path in words.leaves(value) if words.leaves else ((),):
-            text = at_path(value, path)
-            if text:
-                yield Place(words, pk, path, text)
+def _places_in(table: Table, rows: QuerySet[Any]) -> Iterator[Place]:
+    """Field by field, as far as anything stands there."""
+    fields = [one.field for one in table.words]
+    found: list[list[Place]] = [[] for _ in fields]
+    for pk, *values in rows.order_by().values_list("pk", *fields).iterator(chunk_size=500):
+        for words, value, there in zip(table.words, values, found, strict=True):
+            if words.leaves:
+                each = ((path, at_path(value, path)) for path in words.leaves(value))
+                there += [Place(words, pk, path, text) for path, text in each if text]
+            elif value:
+                there.append(Place(words, pk, (), value))
+    return chain.from_iterable(found)
 
 
 def found_of(customer: Customer) -> ErasableWords:
@@ -108,27 +116,24 @@ def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
     if not patterns:
         return
     named = re.compile(rf"(?<!\w)({'|'.join(patterns)})(?!\w)", re.IGNORECASE)
-    for words in (*WORDS, *OF_CUSTOMERS):
-        there = set()
-        for rows in words.rows_with(texts, digits):
-            for one in _places_in(words, rows):
-                is_new = (one.pk, one.path) not in there and (one.words.model, one.pk) not in mine
-                if is_new and named.search(one.text):
-                    there.add((one.pk, one.path))
-                    yield one
+    for table in (*tables_of(WORDS), *tables_of(OF_CUSTOMERS)):
+        for one in _places_in(table, table.rows_with(texts, digits)):
+            if (table.model, one.pk) not in mine and named.search(one.text):
+                yield one
 
 
 def grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]:
     """Each text once for a field, with how often it stands there."""
-    first: dict[str, Place] = {}
-    counts: dict[str, int] = {}
+    first: dict[tuple[str, str], Place] = {}
+    counts: Counter[tuple[str, str]] = Counter()
     for one in found:
-        key = one.key
-        first.setdefault(key, one)
-        counts[key] = counts.get(key, 0) + 1
+        first.setdefault((one.words.label, one.text), one)
+        counts[one.words.label, one.text] += 1
     return tuple(
-        TextFound(key=key, what=one.words.label, text=one.text, count=counts[key], mentioned=mentioned)
-        for key, one in first.items()
+        TextFound(
+            key=one.key, what=one.words.label, text=one.text, count=counts[where], mentioned=mentioned
+        )
+        for where, one in first.items()
     )
 
 
