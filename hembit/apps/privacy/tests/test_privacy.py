@@ -26,7 +26,6 @@ from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.machines.models import Customer, Position
 from hembit.apps.machines.schemas import CustomerIn, MachineIn
 from hembit.apps.machines.services import save_customer, save_machine
-from hembit.apps.photos.models import Photo
 from hembit.apps.privacy.fields import NO_WORDS, PERSONAL, WORDS, in_log
 
 FIGURES = ("body__content", "figure", "state", "outcome", "title")
@@ -172,9 +171,10 @@ class Indexes(Erasing):
 
     def test_nothing_of_a_name_is_left_in_them(self) -> None:
         self.entry("noted", text="Orla Quennell rang twice")
-        Check.objects.update(label="Quennell's element")
-        Photo.objects.update(caption="Orla Quennell's oven")
-        Position.objects.filter(pk=self.element).update(name="Quennell's bank")
+        for one in WORDS:
+            if one.indexed and one.leaves is None:
+                first = one.model._base_manager.order_by("pk")[:1]
+                one.model._base_manager.filter(pk__in=first).update(**{one.field: "Orla Quennell"})
         tables = {letters_of(one.model._meta.db_table) for one in WORDS if one.indexed}
         tables.add("checks_search")
         self.assertTrue(all(self.groups_in(one) for one in tables))
