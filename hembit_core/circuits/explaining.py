@@ -11,16 +11,15 @@ import numpy as np
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Bools, Faults, Floats, Hypotheses
 from hembit_core.circuits.joint import Joint
+from hembit_core.circuits.laplace import laplace, predicted
 from hembit_core.circuits.narrowing import (
     COULD_COUNT,
     Held,
     Known,
     Narrowing,
     by_state,
-    laplace,
     most_of,
     overflow,
-    predicted,
 )
 from hembit_core.circuits.probe import Reading
 

@@ -12,24 +12,21 @@ from numpy.typing import NDArray
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses
 from hembit_core.circuits.joint import Joint, own_spread
+from hembit_core.circuits.laplace import beyond_tolerance, laplace, predicted
 from hembit_core.circuits.normal import LOG_TWO_PI, log_above
-from hembit_core.circuits.predicting import predict_many
 from hembit_core.circuits.prediction import Prediction, scaled
 from hembit_core.circuits.probe import Reading
 from hembit_core.circuits.reach import reach_of, widths_of
 
 COULD_COUNT = 20.0
 """What cannot come that close to the heaviest is left out: all such pairs together weigh less than
-0.1 % of it, up to half a million of them [ln]."""
+0.05 % of it, up to a quarter of a million of them [ln]."""
 LEFT_OUT = 5e-4
-"""What is straight and bends is not worked out where all of it together weighs less than that [1]."""
+"""What bends is not worked out where all that is left of it together weighs less than that [1]."""
 _SAYS = 3.0
 """Beside the heaviest single fault it is, where the readings speak that little against it [ln]."""
 _AT_LEAST = 64
-_ROUNDS = 2
 _TOGETHER = 2
-_EDGE, _STEEP = 2.0, 3.0
-"""Where a part's tolerance ends [standard deviations], and how steeply it does [1]."""
 
 
 @dataclass(frozen=True)
@@ -220,7 +217,7 @@ class Narrowing:
         if len(bent):
             again = laplace(self.circuit, self.faults, some.take(bent), groups, drawn[bent])
             found[bent], drawn[bent] = again.log_likelihood, again.drawn()
-        said[which] = held.over[which] + found - _beyond_tolerance(self.faults, some, drawn)
+        said[which] = held.over[which] + found - beyond_tolerance(self.faults, some, drawn)
 
 
 def by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
@@ -240,51 +237,6 @@ def by_state(readings: Sequence[Reading]) -> list[list[Reading]]:
         some.sort(key=lambda one: one.value is not None)
         found += [some[start : start + _TOGETHER] for start in range(0, len(some), _TOGETHER)]
     return found
-
-
-def predicted(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    readings: Sequence[Reading],
-    drawn: Floats | None = None,
-) -> list[Prediction]:
-    """What readings through one meter's input would be."""
-    probes = [one.probe for one in readings]
-    return predict_many(circuit, faults, hypotheses, probes, readings[0].input_ohms, drawn)
-
-
-def _beyond_tolerance(faults: Faults, hypotheses: Hypotheses, drawn: Floats) -> Floats:
-    """What it counts against a hypothesis that a part would have to lie outside its tolerance [ln].
-
-    A tolerance is a limit that makers keep, not a bell: past its edge, at two standard deviations,
-    a part without a fault is less likely than a normal law has it.
-    """
-    is_load = faults.is_load & ~faults.touched[hypotheses.first] & ~faults.touched[hypotheses.second]
-    off = np.abs(drawn[:, : is_load.shape[1]]) - _EDGE
-    return np.asarray(_STEEP * (np.where(is_load, np.maximum(off, 0.0), 0.0) ** 2).sum(axis=1))
-
-
-def laplace(
-    circuit: Circuit,
-    faults: Faults,
-    hypotheses: Hypotheses,
-    groups: Sequence[Sequence[Reading]],
-    drawn: Floats,
-) -> Joint:
-    """All figures anew about the likeliest parts (Laplace's approximation)."""
-    figures = [one for some in groups for one in some if one.value is not None]
-    inputs = sorted({one.input_ohms for one in figures})
-    of_one_meter = [[one for one in figures if one.input_ohms == ohms] for ohms in inputs]
-    joint = Joint.of_none(len(hypotheses))
-    for _ in range(_ROUNDS):
-        joint = Joint.of_none(len(hypotheses))
-        for figures in of_one_meter:
-            found = predicted(circuit, faults, hypotheses, figures, drawn)
-            for one, each in zip(figures, found, strict=True):
-                joint = joint.with_reading(each, one, drawn)
-        drawn = joint.drawn()
-    return joint
 
 
 def chi_squared(one: Reading, found: Prediction, reach: Floats) -> Floats:
