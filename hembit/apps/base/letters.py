@@ -52,6 +52,8 @@ def following(
         f"CREATE VIRTUAL TABLE {index}"
         " USING fts5(text, content = '', detail = none, columnsize = 0, tokenize = 'trigram')",
         f"INSERT INTO {index} (rowid, text) SELECT {number}, {text.format(row='')} FROM {table}",
+        # Made at once it is in large pieces: whoever writes next would pay for joining them.
+        f"INSERT INTO {index} ({index}) VALUES ('optimize')",
         f"CREATE TRIGGER {index}_added AFTER INSERT ON {table} BEGIN {add} END",
         f"CREATE TRIGGER {index}_changed AFTER UPDATE OF {', '.join(columns)} ON {table}"
         f" BEGIN {remove} {add} END",
@@ -78,11 +80,11 @@ def may_hold(model: type[models.Model], question: str) -> Q:
     return Q(**{f"{number}__in": RawSQL(asked, (question,))})
 
 
-def forget_what_was_taken_out() -> None:
-    """Write the indexes anew without what was taken out of them: until then it is only hidden there.
+def write_anew() -> None:
+    """Write all full-text indexes that the database has anew, each in one piece.
 
-    All of them that the database has. It takes seconds in a large shop, in which nobody else writes
-    (FTS5, 6.8).
+    Until then what was taken out of one is only hidden there, and who writes pays for joining the pieces
+    it is in. It takes seconds in a large shop, in which nobody else writes (FTS5, 6.8).
     """
     with connection.cursor() as cursor:
         cursor.execute("SELECT name FROM sqlite_master WHERE sql LIKE 'CREATE VIRTUAL TABLE%fts5%'")

@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from hembit.apps.backups.services import remember_erased
 from hembit.apps.base.audit import AuditEvent, record
-from hembit.apps.base.letters import forget_what_was_taken_out
+from hembit.apps.base.letters import write_anew
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer
@@ -103,7 +103,7 @@ def leave_nothing_behind(pictures: Iterable[Any]) -> None:
     """Take the pictures off the disk, and what was erased out of indexes and the log of writes."""
     for one in pictures:
         remove(one)
-    forget_what_was_taken_out()
+    write_anew()
     if not connection.in_atomic_block:
         with connection.cursor() as cursor:
             cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")

@@ -8,6 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 
+from hembit.apps.base.letters import write_anew
 from hembit.apps.demo.years import Size, Years
 from hembit.apps.jobs.models import Job
 
@@ -28,6 +29,7 @@ class Command(BaseCommand):
             raise CommandError("There is nothing to copy yet: run manage.py load_demo first.")
         size = Size(**{name: options[name] for name in _SIZE})
         Years(size).load()
+        write_anew()
         with connection.cursor() as cursor:
             cursor.execute("ANALYZE")
         self.stdout.write(
