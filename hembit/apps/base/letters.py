@@ -83,8 +83,8 @@ def may_hold(model: type[models.Model], question: str) -> Q:
 def write_anew() -> None:
     """Write all full-text indexes that the database has anew, each in one piece.
 
-    Until then what was taken out of one is only hidden there, and who writes pays for joining the pieces
-    it is in. It takes seconds in a large shop, in which nobody else writes (FTS5, 6.8).
+    Until then what was taken out of one is only hidden there, and who writes pays for joining the
+    pieces it is in. It takes seconds in a large shop, in which nobody else writes (FTS5, 6.8).
     """
     with connection.cursor() as cursor:
         cursor.execute("SELECT name FROM sqlite_master WHERE sql LIKE 'CREATE VIRTUAL TABLE%fts5%'")
