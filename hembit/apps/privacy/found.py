@@ -71,16 +71,19 @@ def places(customer: int) -> Iterator[Place]:
         yield from _places_in(table, table.rows(customer))
 
 
-def _places_in(table: Table, rows: QuerySet[Any]) -> Iterator[Place]:
-    """Field by field, as far as anything stands there."""
+def _places_in(
+    table: Table, rows: QuerySet[Any], named: re.Pattern[str] | None = None
+) -> Iterator[Place]:
+    """Field by field, as far as anything stands there, or what is ``named``."""
+    is_it = named.search if named else bool
     fields = [one.field for one in table.words]
     found: list[list[Place]] = [[] for _ in fields]
     for pk, *values in rows.order_by().values_list("pk", *fields).iterator(chunk_size=500):
         for words, value, there in zip(table.words, values, found, strict=True):
             if words.leaves:
                 each = ((path, at_path(value, path)) for path in words.leaves(value))
-                there += [Place(words, pk, path, text) for path, text in each if text]
-            elif value:
+                there += [Place(words, pk, path, text) for path, text in each if text and is_it(text)]
+            elif value and is_it(value):
                 there.append(Place(words, pk, (), value))
     return chain.from_iterable(found)
 
@@ -117,8 +120,8 @@ def elsewhere(customer: Customer, own: list[Place]) -> Iterator[Place]:
         return
     named = re.compile(rf"(?<!\w)({'|'.join(patterns)})(?!\w)", re.IGNORECASE)
     for table in (*tables_of(WORDS), *tables_of(OF_CUSTOMERS)):
-        for one in _places_in(table, table.rows_with(texts, digits)):
-            if (table.model, one.pk) not in mine and named.search(one.text):
+        for one in _places_in(table, table.rows_with(texts, digits), named):
+            if (table.model, one.pk) not in mine:
                 yield one
 
 
