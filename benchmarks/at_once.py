@@ -15,9 +15,10 @@ from uuid import uuid4
 
 from benchmarks.client import Client
 from benchmarks.server import BODY
-from benchmarks.timing import report
+from benchmarks.standing import standing
+from benchmarks.timing import report, times
 
-PEOPLE, SECONDS, PAUSE = 20, 60.0, 1.0
+PEOPLE, SECONDS, PAUSE = 20, 60, 1.0
 BUDGETS = {"judge": "p95 ≤ 60 ms", "keep": "p95 ≤ 300 ms", "record": "p95 ≤ 300 ms"}
 
 
@@ -29,7 +30,7 @@ def works(address: str, place: int) -> dict[str, list[float]]:
     part = next((one for one in job["parts"] if one["spec"]["kind"] == "heating_element"), None)
     took: dict[str, list[float]] = defaultdict(list)
     time.sleep(PAUSE * place / PEOPLE)
-    until = time.monotonic() + SECONDS
+    until = time.monotonic() + times(SECONDS)
     judged = {name: one for name, one in BODY.items() if name != "label"}
 
     def timed(name: str, path: str, body: dict[str, Any]) -> Any:
@@ -48,13 +49,7 @@ def works(address: str, place: int) -> dict[str, list[float]]:
         if part is not None:
             reading = {"measurand": "terminal_to_case", "display": "OL"}
             body = {"id": str(uuid4()), "part": part["key"], "loose": True, "relation": "again"}
-            standing = [
-                one["id"]
-                for one in job["readings"]
-                if one["part"] == part["key"] and one["measurand"] == "terminal_to_case"
-                if not one["superseded_by"] and not one["past"] and not one["spare"]
-            ]
-            body |= {"reading": reading, "supersedes": standing[-1] if standing else None}
+            body |= {"reading": reading, "supersedes": standing(job, part["key"], "terminal_to_case")}
             try:
                 job = timed("record", f"jobs/{job['number']}/readings", body)
             except SystemExit as refused:
@@ -65,11 +60,12 @@ def works(address: str, place: int) -> dict[str, list[float]]:
 
 
 def main(address: str) -> None:
-    with ThreadPoolExecutor(PEOPLE) as pool:
-        found = list(pool.map(lambda place: works(address, place), range(PEOPLE)))
+    people = times(PEOPLE)
+    with ThreadPoolExecutor(people) as pool:
+        found = list(pool.map(lambda place: works(address, place), range(people)))
     for name, budget in BUDGETS.items():
         durations = [one for took in found for one in took[name]]
-        report(f"{PEOPLE} people at once: {name}", durations, budget)
+        report(f"{people} people at once: {name}", durations, budget)
 
 
 if __name__ == "__main__":

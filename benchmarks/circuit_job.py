@@ -8,6 +8,7 @@ from typing import Any
 from uuid import uuid4
 
 from benchmarks.client import Client
+from benchmarks.standing import standing
 from benchmarks.timing import milliseconds, report
 
 _PARTS = 20
@@ -24,13 +25,13 @@ def main(address: str) -> None:
     client.put(f"machines/{machine}/circuit", {"rows": rows, "base": now["number"]})
     elements = [one["key"] for one in whole["parts"] if "element" in one["name"]]
     turn, display = cycle(elements), cycle(_SHOWN)
-    last: dict[str, str] = {}
+    last = {one: standing(whole, one, "between_terminals") for one in elements}
 
     def record() -> None:
         part, number = next(turn), str(uuid4())
         reading = {"measurand": "between_terminals", "display": next(display), "connection": "isolated"}
         body = {"id": number, "part": part, "loose": True, "reading": reading}
-        again = {"supersedes": last.get(part), "reason": "again"} if part in last else {}
+        again = {"supersedes": last[part], "reason": "again"} if last[part] else {}
         client.post(f"jobs/{job}/readings", {**body, **again})
         last[part] = number
 

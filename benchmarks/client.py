@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import http.client
 import json
+import time
 from http.cookies import SimpleCookie
 from typing import Any
 from urllib.parse import urlsplit
 
 PASSWORDS = {"ilse": "skerrow-tide", "maud": "skerrow-gale"}
+
+
+_TRIES = 60
 
 
 class Client:
@@ -19,7 +23,19 @@ class Client:
         self.cookies: dict[str, str] = {}
         self._ask("GET", "/", None)
         if username:
-            self.post("session", {"username": username, "password": PASSWORDS[username]})
+            self._sign_in({"username": username, "password": PASSWORDS[username]})
+
+    def _sign_in(self, body: dict[str, str]) -> None:
+        """As often as the door is too busy: the password is right."""
+        for _ in range(_TRIES):
+            status, found = self._answer("POST", "/api/v1/session", json.dumps(body))
+            if status == 429:
+                time.sleep(2)
+            elif status < 300:
+                return
+            else:
+                break
+        raise SystemExit(f"POST session: {status} {str(found)[:300]}")
 
     def reconnect(self, address: str) -> None:
         """Go on at another address, or at the same after it was gone, still signed in."""

@@ -5,13 +5,16 @@ from __future__ import annotations
 import gzip
 import sys
 
+from benchmarks.timing import times
 from e2e.browser import DESKTOP, chromium
 from e2e.technician import Technician
+
+PLACES = ("the door and home", "check", "jobs/9")
 
 
 def main(address: str) -> None:
     with chromium() as browser:
-        for place in ("the door and home", "check", "jobs/9"):
+        for place in PLACES[: times(len(PLACES))]:
             page = browser.new_context(viewport=DESKTOP).new_page()
             who = Technician(page, address)
             sizes: dict[str, int] = {}
