@@ -171,6 +171,10 @@ def _explained(
     )
 
 
+_SEVERAL = "; "
+"""Between parts: there are commas in what they are called."""
+
+
 def where_text(circuit: Circuit, probe: Probe) -> str:
     """A measurement in words: what, from where to where, with what lifted and called."""
     names = {part.key: part.name for part in circuit.parts}
@@ -179,15 +183,16 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
         text = f"Amps through {names[probe.part]}"
     elif probe.alone:
         state = f", {_turned(circuit, probe.alone[0])}" if probe.alone[0] in probe.called else ""
-        alone = " and ".join(names[each] for each in probe.alone)
-        text = f"Ohms of {alone}{state}, {probe.first} to {probe.second}"
+        together = " together" if len(probe.alone) > 1 else ""
+        alone = _SEVERAL.join(names[each] for each in probe.alone)
+        text = f"Ohms of {alone}{together}{state}, {probe.first} to {probe.second}"
     else:
         text = f"{unit} from {probe.first} to {probe.second}"
     if probe.lifted:
-        text += f", with {', '.join(names[each] for each in probe.lifted)} lifted"
+        text += f", with {_SEVERAL.join(names[each] for each in probe.lifted)} lifted"
     if not probe.alone and set(probe.called) != set(circuit.working if probe.is_live else ()):
         called = [f"{names[each]} {_turned(circuit, each)}" for each in probe.called]
-        text += f", with {', '.join(called) or 'nothing called'}"
+        text += f", with {_SEVERAL.join(called) or 'nothing called'}"
     return text
 
 

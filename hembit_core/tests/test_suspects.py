@@ -147,7 +147,9 @@ class SpeakingTest(TestCase):
                 text = where_text(circuit, one.probe)
                 self.assertTrue(text[0].isupper() and "_" not in text, text)
         lifted = Probe(kind="ohms", first="2", second="N", lifted=("element 1", "limit"))
-        self.assertEqual(where_text(BANK, lifted), "Ohms from 2 to N, with element 1, limit lifted")
+        self.assertEqual(where_text(BANK, lifted), "Ohms from 2 to N, with element 1; limit lifted")
+        both = Probe(kind="ohms", first="2", second="N", alone=("element 1", "element 2"))
+        self.assertEqual(where_text(BANK, both), "Ohms of element 1; element 2 together, 2 to N")
 
 
 class AskedTest(TestCase):
