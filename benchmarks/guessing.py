@@ -8,7 +8,7 @@ import time
 
 from benchmarks.client import Client
 from benchmarks.server import BODY
-from benchmarks.timing import milliseconds, p95
+from benchmarks.timing import milliseconds, p95, times
 
 GUESSING = 16
 
@@ -38,7 +38,7 @@ def main(address: str) -> None:
     guessers = [Guesser(address, number) for number in range(GUESSING)]
     for one in guessers:
         one.start()
-    time.sleep(3)
+    time.sleep(times(3))
     beside = p95(milliseconds(lambda: client.post("judgements", judgement), 300))
     for one in guessers:
         one.stopped = True

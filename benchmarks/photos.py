@@ -9,6 +9,8 @@ import sys
 import threading
 import time
 from collections import Counter
+from collections.abc import Iterator
+from itertools import islice
 from pathlib import Path
 from urllib.parse import urlsplit
 from uuid import uuid4
@@ -24,19 +26,20 @@ AT_ONCE = 6
 FIELD = "--between-the-parts\r\nContent-Disposition: form-data; name="
 
 
-def pictures() -> list[bytes]:
-    """As a telephone takes them, as somebody crafts them, and what is none."""
+def pictures() -> Iterator[bytes]:
+    """What is none, as somebody crafts them, and as a telephone takes them."""
+    yield os.urandom(900_000)
+    yield b"\x89PNG\r\n\x1a\n" + os.urandom(4000)
     kinds = (("RGB", (8000, 6000), "JPEG"), ("RGBA", (8000, 7400), "PNG"), ("P", (7000, 7000), "PNG"),
              ("RGB", (1600, 1200), "WEBP"), ("1", (9000, 9000), "PNG"))  # fmt: skip
-    found = [os.urandom(900_000), b"\x89PNG\r\n\x1a\n" + os.urandom(4000)]
     for mode, size, name in kinds:
         out = io.BytesIO()
         Image.new(mode, size).save(out, name)
-        found.append(out.getvalue())
+        yield out.getvalue()
     noise = Image.effect_noise((4000, 3000), 90).convert("RGB")
     out = io.BytesIO()
     noise.save(out, "JPEG", quality=92)
-    return [*found, out.getvalue()]
+    yield out.getvalue()
 
 
 def upload(client: Client, picture: bytes) -> int:
@@ -67,7 +70,8 @@ def resident(pid: int) -> float:
 def main(address: str, pid: int) -> None:
     client, writer = Client(address), Client(address)
     assert urlsplit(address).hostname
-    kinds, left, statuses = pictures(), list(range(times(UPLOADS))), Counter[int]()
+    left, statuses = list(range(times(UPLOADS))), Counter[int]()
+    kinds = list(islice(pictures(), len(left)))
 
     def work() -> None:
         while left:

@@ -10,7 +10,7 @@ from urllib.parse import urlsplit
 
 from benchmarks.client import Client
 from benchmarks.server import BODY
-from benchmarks.timing import milliseconds, p95
+from benchmarks.timing import milliseconds, p95, times
 
 SLOW = 100
 HEAD = b"POST /api/v1/judgements HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\n"
@@ -60,7 +60,7 @@ def main(address: str) -> None:
     quiet = p95(milliseconds(lambda: client.post("judgements", judgement), 300))
     slow = Slow(address, SLOW)
     slow.start()
-    time.sleep(3)
+    time.sleep(times(3))
     held_up = p95(milliseconds(lambda: client.post("judgements", judgement), 300))
     slow.stopped = True
     print(f"Judging, p95: {quiet:.1f} ms alone, {held_up:.1f} ms beside {SLOW} slow connections")

@@ -16,7 +16,7 @@ class Benchmarks(ServedDemo):
     def test_each_that_bin_bench_starts_ends_well(self) -> None:
         self.load()
         server = self.start()
-        few = {**os.environ, "HEMBIT_BENCH_TIMES": "2"}
+        few = {**os.environ, "HEMBIT_BENCH_TIMES": "1"}
         started = COMMAND.findall((ROOT / "bin" / "bench").read_text())
         self.assertGreater(len(started), 8)
         for module, arguments in started:

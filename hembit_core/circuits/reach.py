@@ -8,7 +8,7 @@ import numpy as np
 
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Bools, Faults, Floats, Hypotheses, faults_of
-from hembit_core.circuits.joint import FARTHEST
+from hembit_core.circuits.joint import BENDS, FARTHEST
 from hembit_core.circuits.network import OWN_AT_WORK, followed
 from hembit_core.circuits.prediction import Prediction, scaled, slope, straight
 
@@ -29,6 +29,7 @@ class Widths:
     ----------
     spread : sd of ln of the unknown.
     steep : what :attr:`Prediction.by_branch` has for it, for each change of the figure by ln of it.
+    wide : how many branches a fault makes so wide that a prediction may bend, shape (faults,).
     """
 
     def __init__(self, faults: Faults, *, is_live: bool) -> None:
@@ -42,6 +43,7 @@ class Widths:
             axis=1,
         )
         touched = faults.touched
+        self.wide = (touched & (of_branch > BENDS)).sum(axis=1)
         none = np.zeros(volts.shape, dtype=bool)
         self._touched: Bools = np.concatenate([touched, none, touched[:, faults.loads]], axis=1)
 
@@ -65,13 +67,23 @@ def reach_of(widths: Widths, hypotheses: Hypotheses, found: Prediction) -> Float
 
     the logarithm of which is no more than the sum of ln(1 + sᵦ (exp |uᵦ| − 1)), each convex, so that
     its chord to the farthest bounds it. Of volts and amps, while nothing switches or trips, the change
-    by one branch is no more than |∂V/∂ln Rᵦ| (exp |uᵦ| − 1); that of several is taken for the sum.
+    by one branch is no more than |∂V/∂ln Rᵦ| (exp |uᵦ| − 1); by two that are wide, nothing is promised,
+    and K is without end. Branches without a fault are as good as straight.
 
     References
     ----------
     Shannon and Hagelbarger, J. Appl. Phys. 27 (1956) 42: concavity of the ohms between two nodes.
     Sherman and Morrison, Ann. Math. Stat. 21 (1950) 124: change by one branch.
     """
+    if found.kind != "ohms":
+        reach = np.full(len(hypotheses), np.inf)
+        one = np.flatnonzero(widths.wide[hypotheses.first] + widths.wide[hypotheses.second] <= 1)
+        reach[one] = _reach(widths, hypotheses.take(one), found.take(one))
+        return reach
+    return _reach(widths, hypotheses, found)
+
+
+def _reach(widths: Widths, hypotheses: Hypotheses, found: Prediction) -> Floats:
     spread = widths.of(widths.spread, hypotheses)
     steep = np.maximum(widths.of(widths.steep, hypotheses), 1e-300)
     change = np.abs(found.by_branch) / (steep * slope(found.kind, found.value)[:, None])

@@ -31,6 +31,8 @@ def _gone_and_could(key: str, probe: Probe, seed: int, *, one_at_a_time: bool) -
     """How far figures went from their predictions, and how far they could, of fifty hypotheses."""
     circuit, random = TEMPLATES[key](), np.random.default_rng(seed)
     faults, every = faults_of(circuit), hypotheses_of(circuit)
+    if one_at_a_time:
+        every = every.take(np.flatnonzero(every.second == 0))
     some = every.take(random.integers(0, len(every), 50))
     found = predict(circuit, faults, some, probe)
     drawn = random.uniform(-FARTHEST, FARTHEST, (len(some), faults.unknowns))
