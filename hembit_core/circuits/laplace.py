@@ -44,9 +44,9 @@ def laplace(
     joint = Joint.of_none(len(hypotheses))
     for _ in range(_ROUNDS):
         joint = Joint.of_none(len(hypotheses))
-        for figures in of_one_meter:
-            found = predicted(circuit, faults, hypotheses, figures, drawn)
-            for one, each in zip(figures, found, strict=True):
+        for some in of_one_meter:
+            found = predicted(circuit, faults, hypotheses, some, drawn)
+            for one, each in zip(some, found, strict=True):
                 joint = joint.with_reading(each, one, drawn)
         drawn = joint.drawn()
     return joint

@@ -36,28 +36,6 @@ class Resembles(models.Lookup):
         return f"{column} LIKE %s", (*before, self.rhs)
 
 
-_BETWEEN = r"(?:\\u[0-9a-fA-F]{4}|\\[a-z]|[^0-9A-Za-z])*"
-"""Whatever is neither a letter nor a digit, as it stands in a text or escaped in JSON."""
-
-
-@models.Field.register_lookup
-class WrittenAs(models.Lookup):
-    """``field__written_as``: digits as they are stored, one after the other, with signs between them.
-
-    A log is full of figures: that the digits are somewhere in it, in that order, says little. What has
-    them so is looked through once more (LIKE, then REGEXP).
-    """
-
-    lookup_name = "written_as"
-    prepare_rhs = False
-
-    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, tuple[Any, ...]]:
-        """``column LIKE pattern AND column REGEXP pattern``."""
-        column, before = self.process_lhs(compiler, connection)
-        like, closer = f"%{'%'.join(self.rhs)}%", _BETWEEN.join(self.rhs)
-        return f"({column} LIKE %s AND {column} REGEXP %s)", (*before, like, *before, closer)
-
-
 def quoted(text: str) -> str:
     """``text`` as a string of a question: nothing in it is taken for more than letters."""
     return '"' + text.replace('"', '""') + '"'

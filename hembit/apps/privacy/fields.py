@@ -51,12 +51,12 @@ class Words:
 
     def resembles(self, runs: list[list[str]], digits: str) -> Q:
         """Where all runs of letters of one text may stand, or digits however they are written."""
-        found = [
-            reduce(and_, (Q(**{f"{self.field}__resembles": f"%{one}%"}) for one in some))
-            for some in runs
-        ]
+        patterns = [[f"%{one}%" for one in some] for some in runs]
         if digits:
-            found.append(Q(**{f"{self.field}__written_as": digits}))
+            patterns.append([f"%{'%'.join(digits)}%"])
+        found = (
+            reduce(and_, (Q(**{f"{self.field}__resembles": one}) for one in some)) for some in patterns
+        )
         return reduce(or_, found, Q(pk__in=()))
 
 

@@ -26,7 +26,8 @@ from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.machines.models import Customer, Position
 from hembit.apps.machines.schemas import CustomerIn, MachineIn
 from hembit.apps.machines.services import save_customer, save_machine
-from hembit.apps.privacy.fields import NO_WORDS, PERSONAL, WORDS, in_log
+from hembit.apps.privacy.fields import NO_WORDS, OF_CUSTOMERS, PERSONAL, WORDS, in_log
+from hembit.apps.privacy.found import elsewhere
 
 FIGURES = ("body__content", "figure", "state", "outcome", "title")
 
@@ -363,6 +364,21 @@ class Sieve(Erasing):
         self.good(self.entry("noted", text=said))
         found = {one["text"] for one in self.words()["texts"] if one["mentioned"]}
         self.assertIn(said, found)
+
+    def test_in_every_field_of_everybody(self) -> None:
+        """Somebody who has no machine, named in a row of each table that there is, field by field."""
+        who = Customer.objects.create(name="Zennor Pargeter", phone="0777 31-42")
+        tried = set()
+        for words in (*WORDS, *OF_CUSTOMERS):
+            rows = words.model._base_manager.exclude(pk=who.pk).order_by("pk")
+            if words.leaves is None and (row := rows.first()):
+                for said in ("zennor pargeter", "07 77/3142"):
+                    with self.subTest(f"{words.model.__name__}.{words.field}: {said}"):
+                        rows.filter(pk=row.pk).update(**{words.field: said})
+                        found = {(one.words.label, one.text) for one in elsewhere(who, [])}
+                        self.assertIn((words.label, said), found)
+                tried.add(words.model)
+        self.assertLessEqual({one.model for one in WORDS if one.indexed} - {Entry}, tried)
 
     def test_in_whatever_field_and_however_it_is_written(self) -> None:
         other = save_customer(CustomerIn(name="Gull Rock Smokehouse"))
