@@ -29,6 +29,10 @@ class Built(BrowserCase):
         page.keyboard.press("Control+a")
         page.keyboard.type("1")
         expect(page.get_by_role("alert").first).to_contain_text("one node")
+        # One that may be meant is told there too.
+        page.keyboard.press("Control+a")
+        page.keyboard.type("Q")
+        expect(page.get_by_text("Nothing else is at “Q”: it ends there.")).to_be_visible()
         page.keyboard.press("Control+a")
         page.keyboard.type("2")
         expect(page.get_by_role("alert")).to_have_count(0)

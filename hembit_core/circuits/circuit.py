@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from functools import cached_property
 from typing import Literal
 
@@ -142,10 +143,7 @@ class Circuit(Model):
     def faults(self) -> tuple[Fault, ...]:
         """Rows that cannot be: both ends on one node, floating, a source joined end to end."""
         found = []
-        degree: dict[str, int] = {CASE: 1}
-        for part in self.parts:
-            for node in part.nodes:
-                degree[node] = degree.get(node, 0) + 1
+        degree = self._degree
         keys: set[str] = set()
         for part in self.parts:
             wanted = len(part.component.terminals)
@@ -164,6 +162,23 @@ class Circuit(Model):
             if told:
                 found.append(Fault(part=part.key, text=told))
         return (*found, *self._shorted(keys and not found))
+
+    @property
+    def loose_ends(self) -> tuple[Fault, ...]:
+        """Parts with an end where nothing else is: meant so, as a plug's, or a mistyped node."""
+        degree = self._degree
+        return tuple(
+            Fault(part=part.key, text=f"Nothing else is at “{node}”: it ends there.")
+            for part in self.parts
+            if not any(path.role is Role.SOURCE for path in part.component.paths)
+            for node in part.nodes
+            if degree[node] < 2
+        )
+
+    @property
+    def _degree(self) -> Counter[str]:
+        """How many terminals are on each node."""
+        return Counter([CASE, *(node for part in self.parts for node in part.nodes)])
 
     def _shorted(self, is_whole: object) -> list[Fault]:
         """Sources whose ends are joined by nothing but what is closed at rest."""

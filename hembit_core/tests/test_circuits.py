@@ -299,3 +299,15 @@ class WrongRowsTest(TestCase):
                 self.assertAlmostEqual(float(np.exp(found.log_prior).sum()), 1.0, 9)
                 pairs = set(zip(found.first.tolist(), found.second.tolist(), strict=True))
                 self.assertEqual(len(pairs), len(found))
+
+    def test_an_end_where_nothing_else_is_is_told_and_no_mistake(self) -> None:
+        """A plug is meant so; a node that was mistyped looks the same. A neutral's own node is none."""
+        for key, made in TEMPLATES.items():
+            ends = {one.part for one in made().loose_ends}
+            self.assertEqual(ends, {"lead"} if key == "ignition_coil" else set(), key)
+        whole = TEMPLATES["element_with_limit"]()
+        *others, last = whole.parts
+        mistyped = last.model_copy(update={"nodes": (*last.nodes[:-1], "Q")})
+        circuit = Circuit(parts=(*others, mistyped))
+        told = {one.part: one.text for one in circuit.loose_ends}
+        self.assertEqual(told[last.key], "Nothing else is at “Q”: it ends there.")

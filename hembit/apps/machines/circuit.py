@@ -13,7 +13,7 @@ from hembit.apps.machines.models import FittedPart, Machine, MachineCircuit
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_of
 from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
-from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.circuit import Circuit, Fault
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
 from hembit_core.circuits.protection import overloads
@@ -33,13 +33,16 @@ class CircuitIn(Model):
 
 
 class CircuitOut(Model):
-    """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read."""
+    """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
+    what ends at a node where nothing else is.
+    """
 
     number: int
     rows: tuple[CircuitRow, ...]
     drawing: Drawing
     nodes: tuple[str, ...]
     volts_kind: Literal["volts", "millivolts"]
+    loose_ends: tuple[Fault, ...]
     at: datetime | None
     by: str
 
@@ -112,6 +115,7 @@ def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
+        loose_ends=circuit.loose_ends,
         at=None,
         by="",
     )
@@ -132,6 +136,7 @@ def revision_out(machine: Machine, kept: MachineCircuit) -> CircuitOut:
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
+        loose_ends=circuit.loose_ends,
         at=kept.at,
         by=kept.by.name,
     )

@@ -8717,7 +8717,8 @@ export interface components {
         };
         /**
          * CircuitOut
-         * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read.
+         * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
+         *     what ends at a node where nothing else is.
          */
         CircuitOut: {
             /** Number */
@@ -8732,6 +8733,8 @@ export interface components {
              * @enum {string}
              */
             volts_kind: "volts" | "millivolts";
+            /** Loose Ends */
+            loose_ends: components["schemas"]["Fault"][];
             /** At */
             at: string | null;
             /** By */
@@ -8784,6 +8787,16 @@ export interface components {
             left: number;
             /** Right */
             right: number;
+        };
+        /**
+         * Fault
+         * @description What is wrong with a row of a circuit; ``part`` is its key.
+         */
+        Fault: {
+            /** Part */
+            part: string;
+            /** Text */
+            text: string;
         };
         /**
          * CircuitIn

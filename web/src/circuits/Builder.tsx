@@ -60,6 +60,7 @@ export function Builder({ machine, circuit, onClose, onSaved }: Props) {
           <Row
             key={row.key}
             row={row}
+            ends={looked.data?.loose_ends.find((one) => one.part === row.key)?.text}
             place={place}
             rows={rows}
             machine={machine}
@@ -89,6 +90,7 @@ export function Builder({ machine, circuit, onClose, onSaved }: Props) {
 
 type RowProps = {
   row: CircuitRow;
+  ends: string | undefined;
   place: number;
   rows: CircuitRow[];
   machine: MachineWhole;
@@ -97,7 +99,7 @@ type RowProps = {
   onRemove: () => void;
 };
 
-function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps) {
+function Row({ row, ends, place, rows, machine, error, onChange, onRemove }: RowProps) {
   const at = (field: string) => errorAt(error, `rows.${place}.${field}`);
   const id = (field: string) => `row-${row.key}-${field}`;
   const { terminals, fields } = shapeOf(row.kind);
@@ -249,6 +251,7 @@ function Row({ row, place, rows, machine, error, onChange, onRemove }: RowProps)
           {wrong}
         </p>
       )}
+      {ends && !wrong && <p className="mt-1 text-muted">{ends}</p>}
     </li>
   );
 }
