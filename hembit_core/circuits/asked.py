@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 from pydantic import Field
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.hypotheses import SOUND, faults_of
+from hembit_core.circuits.hypotheses import Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict
-from hembit_core.circuits.prediction import OPEN, SCALE, Prediction
+from hembit_core.circuits.prediction import OPEN, SCALE
 from hembit_core.circuits.probe import UNITS, Kind, Probe
 from hembit_core.errors import InputError
 from hembit_core.model import Model
@@ -78,25 +80,58 @@ def ask_healthy(circuit: Circuit, asked: Asked) -> Healthy:
     InputError
         If a point or a part is not in the circuit.
     """
-    probe = probe_of(circuit, asked)
-    return healthy_of(predict(circuit, faults_of(circuit), SOUND, probe))
+    return told_of(due_at(circuit, probe_of(circuit, asked)))
 
 
-def healthy_of(found: Prediction) -> Healthy:
-    """A healthy machine's prediction in words, with its band (k = 2)."""
-    value, unit = float(found.value[0]), UNITS[found.kind]
-    scale, wide = 2 * SCALE[found.kind], 2 * float(found.spread[0])
-    low = max(float(np.sinh(found.scaled[0] - wide)) * scale, 0.0)
-    high = float(np.sinh(found.scaled[0] + wide)) * scale
-    edges = {"value": value, "low": low, "high": high}
-    if found.kind == "ohms" and value >= OPEN:
+@dataclass(frozen=True)
+class Due:
+    """What a healthy machine reads, and its band (k = 2), in the kind's unit; whether it floats."""
+
+    kind: Kind
+    value: float
+    low: float
+    high: float
+    floats: bool
+
+
+def due_at(circuit: Circuit, probe: Probe, input_ohms: float = 1e7) -> Due:
+    """What a healthy machine reads, solved again with each part two standard deviations off.
+
+    What each part makes of it, upward and downward, is added in squares: where a figure bends, or is
+    the size of what has no direction, as at a star point, its slope is none.
+
+    References
+    ----------
+    JCGM 100 (GUM) 5.1.3, note 2: sensitivities as differences.
+    """
+    faults = faults_of(circuit)
+    each = 2 * np.eye(faults.unknowns)
+    drawn = np.vstack([np.zeros(faults.unknowns), each, -each])
+    none = np.zeros(len(drawn), dtype=np.int64)
+    sound = Hypotheses(none, none, np.zeros(len(none)))
+    found = predict(circuit, faults, sound, probe, input_ohms, drawn)
+    value, both = found.value[0], (found.value[1:] - found.value[0]).reshape(2, -1)
+    low = value - np.linalg.norm(np.maximum(-both, 0.0).max(axis=0))
+    high = value + np.linalg.norm(np.maximum(both, 0.0).max(axis=0))
+    floats = bool(found.more[0] > 0)
+    if floats:
+        scale = 2 * SCALE[found.kind]
+        high = max(high, float(np.sinh(found.scaled[0] + 2 * found.more[0])) * scale)
+    return Due(found.kind, float(value), max(float(low), 0.0), float(high), floats)
+
+
+def told_of(due: Due) -> Healthy:
+    """What is due, in words."""
+    kind, value, low, high = due.kind, due.value, due.low, due.high
+    unit, edges = UNITS[kind], {"value": value, "low": low, "high": high}
+    if kind == "ohms" and value >= OPEN:
         return Healthy(text="OL", detail="no path between them while it is dead", **edges)
-    if found.more[0] > 0:
+    if due.floats:
         told = "nothing holds this point: a meter may show anything; use low impedance"
         return Healthy(text="indeterminate", detail=told, **edges)
-    if value <= _NOTHING[found.kind] and found.kind != "ohms":
+    if value <= _NOTHING[kind] and kind != "ohms":
         return Healthy(text=f"0 {unit}", detail=f"up to {quantity(max(high, 0.01), unit, 2)}", **edges)
-    if found.kind == "ohms" and low < _KNOWN * value:
+    if kind == "ohms" and low < _KNOWN * value:
         # Contacts and joints: of some milliohms no digit is known, only how many there are at the most.
         detail = f"up to {quantity(high, unit, 2)} by the parts' tolerances"
         return Healthy(text=f"near 0 {unit}", detail=detail, **edges)

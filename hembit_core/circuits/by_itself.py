@@ -61,9 +61,11 @@ def by_itself(
 def _prediction(faults: Faults, spread: Floats, shares: dict[int, Floats]) -> Prediction:
     """Of the conductances [S] of branches side by side, or their shares of one."""
     total = np.sum(list(shares.values()), axis=0)
-    ohms = np.clip(1 / np.maximum(total, 1 / OPEN), LEAST_OHMS, OPEN)
+    is_open = total <= 1 / OPEN
+    ohms = np.where(is_open, OPEN, np.maximum(1 / np.where(is_open, 1.0, total), LEAST_OHMS))
     by_branch = np.zeros((len(ohms), faults.unknowns))
-    steep = ohms * slope("ohms", ohms) * (ohms < OPEN)
+    steep = slope("ohms", ohms)
+    each = ohms * steep * ~is_open
     for at, share in shares.items():
-        by_branch[:, at] = steep * spread[:, at] * share * ohms
-    return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, np.zeros(len(ohms)))
+        by_branch[:, at] = each * spread[:, at] * share * ohms
+    return Prediction("ohms", ohms, scaled("ohms", ohms), by_branch, steep, np.zeros(len(ohms)))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from functools import cached_property
 from typing import Literal
 
@@ -29,13 +28,6 @@ class CircuitPart(Model):
     component: Component
     nodes: tuple[str, ...]
     minutes: float | None = None
-
-
-class Fault(Model):
-    """What is wrong with a row of a circuit; ``part`` is its key."""
-
-    part: str
-    text: str
 
 
 class Branch(Model):
@@ -139,67 +131,3 @@ class Circuit(Model):
             if part.key == key:
                 return place
         raise KeyError(key)
-
-    def faults(self) -> tuple[Fault, ...]:
-        """Rows that cannot be: both ends on one node, floating, a source joined end to end."""
-        found = []
-        degree = self._degree
-        keys: set[str] = set()
-        for part in self.parts:
-            wanted = len(part.component.terminals)
-            told = ""
-            if part.key in keys:
-                told = "There is another part of this name."
-            elif len(part.nodes) != wanted:
-                told = f"It has {wanted} terminals and {len(part.nodes)} nodes are given."
-            elif any(not one.strip() for one in part.nodes):
-                told = "A node has no name."
-            elif len(set(part.nodes)) < len(part.nodes):
-                told = "Two of its terminals are on one node: it would be short-circuited."
-            elif all(degree[one] < 2 for one in part.nodes):
-                told = "Nothing else is on its nodes: it floats."
-            keys.add(part.key)
-            if told:
-                found.append(Fault(part=part.key, text=told))
-        return (*found, *self._shorted(keys and not found))
-
-    @property
-    def loose_ends(self) -> tuple[Fault, ...]:
-        """Parts with an end where nothing else is: meant so, as a plug's, or a mistyped node."""
-        degree = self._degree
-        return tuple(
-            Fault(part=part.key, text=f"Nothing else is at “{node}”: it ends there.")
-            for part in self.parts
-            if not any(path.role is Role.SOURCE for path in part.component.paths)
-            for node in part.nodes
-            if degree[node] < 2
-        )
-
-    @property
-    def _degree(self) -> Counter[str]:
-        """How many terminals are on each node."""
-        return Counter([CASE, *(node for part in self.parts for node in part.nodes)])
-
-    def _shorted(self, is_whole: object) -> list[Fault]:
-        """Sources whose ends are joined by nothing but what is closed at rest."""
-        if not is_whole:
-            return []
-        joined = {one: one for one in self.nodes}
-
-        def root(node: str) -> str:
-            while joined[node] != node:
-                node = joined[node]
-            return node
-
-        for part in self.parts:
-            for path in part.component.paths:
-                is_closed = path.role is Role.CONTACT and path.closed_at_rest
-                if path.role is Role.JOINT or is_closed:
-                    joined[root(part.nodes[path.first])] = root(part.nodes[path.second])
-        return [
-            Fault(part=part.key, text="Its two ends are joined by wires and closed contacts alone.")
-            for part in self.parts
-            for path in part.component.paths
-            if path.role is Role.SOURCE
-            and root(part.nodes[path.first]) == root(part.nodes[path.second])
-        ]

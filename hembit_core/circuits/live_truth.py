@@ -11,13 +11,12 @@ from enum import StrEnum
 
 import numpy as np
 
-from hembit_core.circuits.asked import healthy_of
+from hembit_core.circuits.asked import Due, due_at, told_of
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.component import Role
 from hembit_core.circuits.explaining import weigh
 from hembit_core.circuits.hypotheses import (
     HELD_OPEN,
-    SOUND,
     Bools,
     Faults,
     Hypotheses,
@@ -77,8 +76,8 @@ class Between(Model):
 def truth_of(circuit: Circuit, reading: Reading, others: Sequence[Reading] = ()) -> Truth:
     """What a reading says by itself, and with the ``others`` that were taken in the same state."""
     faults, probe = faults_of(circuit), reading.probe
-    due = predict(circuit, faults, SOUND, probe, reading.input_ohms)
-    healthy = healthy_of(due)
+    due = due_at(circuit, probe, reading.input_ohms)
+    healthy = told_of(due)
     if probe.kind == "ohms":
         code, text = _ohms(reading, due)
     elif probe.kind == "amps":
@@ -89,21 +88,19 @@ def truth_of(circuit: Circuit, reading: Reading, others: Sequence[Reading] = ())
     return Truth(code=code, text=text, due=f"{healthy.text}: {healthy.detail}")
 
 
-def _fits(reading: Reading, due: Prediction) -> bool:
+def _fits(reading: Reading, due: Due) -> bool:
     if reading.value is None:
-        return bool(due.value[0] >= reading.ceiling)
-    healthy = healthy_of(due)
-    low, high = healthy.low, healthy.high
-    return low - 2 * reading.standard <= reading.value <= high + 2 * reading.standard
+        return due.value >= reading.ceiling
+    return due.low - 2 * reading.standard <= reading.value <= due.high + 2 * reading.standard
 
 
-def _ohms(reading: Reading, due: Prediction) -> tuple[TruthCode, str]:
+def _ohms(reading: Reading, due: Due) -> tuple[TruthCode, str]:
     if _fits(reading, due):
         return TruthCode.AS_DUE, "As in a healthy machine"
     if reading.value is None:
         return TruthCode.NO_PATH, "No path where there is one in a healthy machine: something is open"
-    if reading.value < due.value[0]:
-        if due.value[0] >= OPEN:
+    if reading.value < due.value:
+        if due.value >= OPEN:
             return TruthCode.LOWER, (
                 "A path where there is none in a healthy machine: a leak, a short, or something closed"
             )
@@ -111,7 +108,7 @@ def _ohms(reading: Reading, due: Prediction) -> tuple[TruthCode, str]:
     return TruthCode.HIGHER, "Higher than due: part of the path is open, or a joint is bad"
 
 
-def _amps(circuit: Circuit, reading: Reading, due: Prediction) -> tuple[TruthCode, str]:
+def _amps(circuit: Circuit, reading: Reading, due: Due) -> tuple[TruthCode, str]:
     value = reading.value or 0.0
     name = circuit.parts[circuit.place_of(reading.probe.part)].name
     if _fits(reading, due):
@@ -120,18 +117,18 @@ def _amps(circuit: Circuit, reading: Reading, due: Prediction) -> tuple[TruthCod
         return TruthCode.NO_CURRENT, (
             f"No current in {name}: it is open, or nothing arrives. Read the volts across it now"
         )
-    if value < due.value[0]:
+    if value < due.value:
         return TruthCode.LOWER, f"{name} takes less than due: too few volts, or too many ohms"
     return TruthCode.HIGHER, f"{name} takes more than due: too few ohms, or too many volts"
 
 
 def _volts(
-    circuit: Circuit, faults: Faults, reading: Reading, due: Prediction, same: Sequence[Reading]
+    circuit: Circuit, faults: Faults, reading: Reading, due: Due, same: Sequence[Reading]
 ) -> tuple[TruthCode, str]:
     value, probe = reading.value or 0.0, reading.probe
     highest = _highest(circuit, probe)
     none = value <= max(_NOTHING * highest, 2 * reading.standard)
-    if due.more[0] > 0 and not none:
+    if due.floats and not none:
         return TruthCode.MAY_BE_GHOST, _GHOST
     there = between_of(circuit, probe)
     if there is not None and there.role in (Role.CONTACT, Role.JOINT):
@@ -143,7 +140,7 @@ def _volts(
                 "return is whole, it does not say: read across the load as well"
             )
         return TruthCode.AS_DUE, "As in a healthy machine"
-    if float(due.value[0]) < SCALE[probe.kind] and value > _FULL * highest / 2:
+    if due.value < SCALE[probe.kind] and value > _FULL * highest / 2:
         if CASE in (probe.first, probe.second) and _is_return(circuit, probe):
             return TruthCode.RETURN_LOST, (
                 "Volts where there should be none: the return to the supply is open, and what hangs on "
@@ -153,7 +150,7 @@ def _volts(
             "Volts where there should be none: something is closed that should be open, something "
             "between the two is open that should be closed, or the return is lost. Treat it as live"
         )
-    if none and float(due.value[0]) <= _NOTHING * highest:
+    if none and due.value <= _NOTHING * highest:
         return TruthCode.AS_DUE, "As in a healthy machine: no volts"
     if none:
         what = "across it" if there is not None else "here"
@@ -161,7 +158,7 @@ def _volts(
             f"Nothing {what}: the line or the return is open before it, or a leg is missing. Read each "
             "of the two points to the other side of the supply, now"
         )
-    if value < due.value[0]:
+    if value < due.value:
         return TruthCode.TOO_LITTLE_ARRIVES, (
             "Less than due: a leg is missing and another feeds back, a joint drops the rest, or a "
             "ghost stands on a wire that nothing holds. Read it again with low impedance"

@@ -10,7 +10,7 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Bools, Faults, Floats, Hypotheses, faults_of
 from hembit_core.circuits.joint import BENDS, FARTHEST
 from hembit_core.circuits.network import OWN_AT_WORK, followed
-from hembit_core.circuits.prediction import Prediction, scaled, slope, straight
+from hembit_core.circuits.prediction import Prediction, scaled, straight
 
 _STEPS = 5
 """On so many points the volts between the middle and the farthest are looked at [1]."""
@@ -86,7 +86,7 @@ def reach_of(widths: Widths, hypotheses: Hypotheses, found: Prediction) -> Float
 def _reach(widths: Widths, hypotheses: Hypotheses, found: Prediction) -> Floats:
     spread = widths.of(widths.spread, hypotheses)
     steep = np.maximum(widths.of(widths.steep, hypotheses), 1e-300)
-    change = np.abs(found.by_branch) / (steep * slope(found.kind, found.value)[:, None])
+    change = np.abs(found.by_branch) / (steep * found.slope[:, None])
     value = found.value[:, None]
     if found.kind == "ohms":
         most = value + change * np.expm1(FARTHEST * spread)

@@ -21,6 +21,7 @@ from hembit_core.circuits.kinds import (
     source,
     split_load,
 )
+from hembit_core.circuits.mistakes import mistakes_of
 from hembit_core.errors import InputError
 from hembit_core.figures import ApparentPower, Current, Resistance, Voltage
 from hembit_core.model import Model
@@ -122,7 +123,7 @@ def circuit_of(rows: tuple[CircuitRow, ...], parts: Mapping[int, Component] | No
             )
         )
     circuit = Circuit(parts=tuple(made))
-    wrong = circuit.faults()
+    wrong = mistakes_of(circuit)
     if wrong:
         place = next(at for at in range(len(rows) - 1, -1, -1) if rows[at].key == wrong[0].part)
         raise InputError(wrong[0].text).at(f"rows.{place}.nodes")

@@ -93,7 +93,8 @@ def settled(
             component = circuit.parts[circuit.branches[coil].part].component
             across = np.abs(potentials[:, first] - potentials[:, second])
             conducts = network.conductance[:, coil] != 0
-            pulled = conducts & (across >= component.pulls_in * component.rated)
+            # Of one whose rated volts nobody said, none are known to be enough.
+            pulled = conducts & (across >= component.pulls_in * (component.rated or np.inf))
             moved[:, contacts] = np.where(pulled[:, None], ~base[:, contacts], base[:, contacts])
         if (moved == closed).all():
             break

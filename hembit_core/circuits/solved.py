@@ -9,7 +9,16 @@ import numpy as np
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.hypotheses import Faults, Floats, Hypotheses, Ints
 from hembit_core.circuits.network import OWN_AT_WORK, followed
-from hembit_core.circuits.prediction import LEAST_OHMS, OPEN, Prediction, along, scaled, slope, straight
+from hembit_core.circuits.prediction import (
+    LEAST_OHMS,
+    OPEN,
+    Prediction,
+    along,
+    chord,
+    scaled,
+    slope,
+    straight,
+)
 from hembit_core.circuits.probe import Kind, Probe
 from hembit_core.circuits.settling import settled, solver_of
 
@@ -82,8 +91,9 @@ class Solved:
         own = by_branch[..., : network.conductance.shape[-1]]
         np.square(self.network.along(x), out=own)
         own *= network.conductance * self.spread
-        own *= (slope("ohms", ohms) * (ohms < OPEN))[..., None]
-        return _each("ohms", ohms, by_branch, np.zeros_like(ohms))
+        steep = slope("ohms", ohms)
+        own *= (steep * (ohms < OPEN))[..., None]
+        return _each("ohms", ohms, by_branch, steep, np.zeros_like(ohms))
 
     def _millivolts(self, ends: Ints, input_ohms: float) -> Iterator[Prediction]:
         return self._volts(ends, input_ohms, "millivolts", 1000.0)
@@ -150,14 +160,17 @@ class Solved:
             ],
             axis=-1,
         )
-        by_branch *= (slope(kind, size) * self.live)[..., None]
-        return _each(kind, size * self.live, by_branch, more)
+        steep = chord(kind, size, np.sqrt(np.einsum("phb,phb->ph", by_branch, by_branch)))
+        by_branch *= (steep * self.live)[..., None]
+        return _each(kind, size * self.live, by_branch, steep, more)
 
 
-def _each(kind: Kind, value: Floats, by_branch: Floats, more: Floats) -> Iterator[Prediction]:
+def _each(
+    kind: Kind, value: Floats, by_branch: Floats, steep: Floats, more: Floats
+) -> Iterator[Prediction]:
     found = scaled(kind, value)
     return (
-        Prediction(kind, value[place], found[place], by_branch[place], more[place])
+        Prediction(kind, value[place], found[place], by_branch[place], steep[place], more[place])
         for place in range(len(value))
     )
 

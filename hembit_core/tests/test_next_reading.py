@@ -13,7 +13,7 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.diagnosis import diagnose
 from hembit_core.circuits.joint import Joint
 from hembit_core.circuits.kinds import contact, load, output
-from hembit_core.circuits.prediction import Prediction, scaled
+from hembit_core.circuits.prediction import Prediction, scaled, slope
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.rows import CircuitRow, circuit_of
 from hembit_core.circuits.simulated import simulate
@@ -47,6 +47,7 @@ class ToldTest(TestCase):
                 np.full(3, 50.0),
                 scaled("ohms", 50.0 * np.exp(random.normal(0, 0.05, 3))),
                 random.normal(0, 0.05, (3, 4)),
+                slope("ohms", np.full(3, 50.0)),
                 np.abs(random.normal(0, 0.02, 3)),
             )
             for _ in range(count + 2)

@@ -14,7 +14,7 @@ from hembit_core.circuits.hypotheses import Floats, faults_of, hypotheses_of
 from hembit_core.circuits.joint import FARTHEST
 from hembit_core.circuits.narrowing import chi_squared
 from hembit_core.circuits.predicting import predict
-from hembit_core.circuits.prediction import Prediction, scaled
+from hembit_core.circuits.prediction import Prediction, scaled, slope
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.reach import reach_of, widths_of
 from hembit_core.circuits.templates import CALLED, TEMPLATES
@@ -93,8 +93,9 @@ class ReachTest(TestCase):
         one = Reading(
             probe=Probe(kind="ohms", first="a", second="b"), value=2000.0, standard=2000.0 * sigma
         )
-        none = np.zeros(1)
-        found = Prediction("ohms", none + 1000, scaled("ohms", none + 1000), np.zeros((1, 1)), none)
+        none, ohms = np.zeros(1), np.full(1, 1000.0)
+        steep = slope("ohms", ohms)
+        found = Prediction("ohms", ohms, scaled("ohms", ohms), np.zeros((1, 1)), steep, none)
         off = float((scaled("ohms", 2000.0) - found.scaled)[0])
         steps = np.linspace(0, off, 100_001)
         least = float(((off - steps) ** 2 / sigma**2 + steps**2 / reach).min())

@@ -18,7 +18,7 @@ from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of, hypoth
 from hembit_core.circuits.joint import Joint, own_spread
 from hembit_core.circuits.narrowing import Held, Narrowing, by_state
 from hembit_core.circuits.predicting import predict
-from hembit_core.circuits.prediction import Prediction, scaled
+from hembit_core.circuits.prediction import Prediction, scaled, slope
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.remembered import Remembered
 from hembit_core.circuits.simulated import SimulatedMeter, simulate
@@ -71,6 +71,7 @@ class JointTest(TestCase):
                 np.full(3, value),
                 scaled("ohms", value * np.exp(random.normal(0, 0.05, 3))),
                 random.normal(0, 0.05, (3, 4)),
+                slope("ohms", np.full(3, value)),
                 np.abs(random.normal(0, 0.02, 3)),
             )
             probe = Probe(kind="ohms", first="a", second="b")

@@ -13,10 +13,12 @@ from hembit.apps.machines.models import FittedPart, Machine, MachineCircuit
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_of
 from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
-from hembit_core.circuits.circuit import Circuit, Fault
+from hembit_core.circuits.bindings import doubts_of_bindings
+from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
-from hembit_core.circuits.protection import overloads
+from hembit_core.circuits.mistakes import Remark, doubts_of
+from hembit_core.circuits.protection import overloads, overloads_together
 from hembit_core.circuits.rows import CircuitRow, circuit_of
 from hembit_core.errors import InputError
 from hembit_core.families.in_circuit import component_of
@@ -34,7 +36,7 @@ class CircuitIn(Model):
 
 class CircuitOut(Model):
     """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
-    what ends at a node where nothing else is.
+    which rows may be a slip.
     """
 
     number: int
@@ -42,7 +44,7 @@ class CircuitOut(Model):
     drawing: Drawing
     nodes: tuple[str, ...]
     volts_kind: Literal["volts", "millivolts"]
-    loose_ends: tuple[Fault, ...]
+    doubts: tuple[Remark, ...]
     at: datetime | None
     by: str
 
@@ -96,6 +98,11 @@ def build(machine: Machine, rows: tuple[CircuitRow, ...]) -> Circuit:
     return circuit
 
 
+def _doubts(circuit: Circuit, rows: tuple[CircuitRow, ...], machine: Machine) -> tuple[Remark, ...]:
+    bound = doubts_of_bindings(rows, _components(machine))
+    return (*bound, *doubts_of(circuit), *overloads_together(circuit))
+
+
 def _components(machine: Machine) -> dict[int, Component]:
     rules = rules_of(machine.rule_set)
     found = {}
@@ -115,7 +122,7 @@ def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
-        loose_ends=circuit.loose_ends,
+        doubts=_doubts(circuit, given.rows, machine),
         at=None,
         by="",
     )
@@ -129,14 +136,14 @@ def circuit_out(machine: Machine) -> CircuitOut | None:
 
 def revision_out(machine: Machine, kept: MachineCircuit) -> CircuitOut:
     """A revision of the machine's circuit, drawn with the parts that are fitted now."""
-    circuit = circuit_with_parts(machine, kept)
+    circuit, rows = circuit_with_parts(machine, kept), rows_of(kept)
     return CircuitOut(
         number=kept.number,
-        rows=rows_of(kept),
+        rows=rows,
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
-        loose_ends=circuit.loose_ends,
+        doubts=_doubts(circuit, rows, machine),
         at=kept.at,
         by=kept.by.name,
     )

@@ -8718,7 +8718,7 @@ export interface components {
         /**
          * CircuitOut
          * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
-         *     what ends at a node where nothing else is.
+         *     which rows may be a slip.
          */
         CircuitOut: {
             /** Number */
@@ -8733,8 +8733,8 @@ export interface components {
              * @enum {string}
              */
             volts_kind: "volts" | "millivolts";
-            /** Loose Ends */
-            loose_ends: components["schemas"]["Fault"][];
+            /** Doubts */
+            doubts: components["schemas"]["Remark"][];
             /** At */
             at: string | null;
             /** By */
@@ -8789,10 +8789,10 @@ export interface components {
             right: number;
         };
         /**
-         * Fault
-         * @description What is wrong with a row of a circuit; ``part`` is its key.
+         * Remark
+         * @description What is to be said of a row of a circuit; ``part`` is its key.
          */
-        Fault: {
+        Remark: {
             /** Part */
             part: string;
             /** Text */

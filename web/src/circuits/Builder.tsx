@@ -60,7 +60,9 @@ export function Builder({ machine, circuit, onClose, onSaved }: Props) {
           <Row
             key={row.key}
             row={row}
-            ends={looked.data?.loose_ends.find((one) => one.part === row.key)?.text}
+            doubts={(looked.data?.doubts ?? [])
+              .filter((one) => one.part === row.key)
+              .map((one) => one.text)}
             place={place}
             rows={rows}
             machine={machine}
@@ -90,7 +92,7 @@ export function Builder({ machine, circuit, onClose, onSaved }: Props) {
 
 type RowProps = {
   row: CircuitRow;
-  ends: string | undefined;
+  doubts: string[];
   place: number;
   rows: CircuitRow[];
   machine: MachineWhole;
@@ -99,7 +101,7 @@ type RowProps = {
   onRemove: () => void;
 };
 
-function Row({ row, ends, place, rows, machine, error, onChange, onRemove }: RowProps) {
+function Row({ row, doubts, place, rows, machine, error, onChange, onRemove }: RowProps) {
   const at = (field: string) => errorAt(error, `rows.${place}.${field}`);
   const id = (field: string) => `row-${row.key}-${field}`;
   const { terminals, fields } = shapeOf(row.kind);
@@ -251,7 +253,7 @@ function Row({ row, ends, place, rows, machine, error, onChange, onRemove }: Row
           {wrong}
         </p>
       )}
-      {ends && !wrong && <p className="mt-1 text-muted">{ends}</p>}
+      {!wrong && doubts.length > 0 && <p className="mt-1 text-muted">{doubts.join(" ")}</p>}
     </li>
   );
 }

@@ -1,0 +1,49 @@
+"""What a healthy machine reads: its band against machines whose parts are drawn."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+import numpy as np
+
+from hembit_core.circuits.asked import Asked, ask_healthy, due_at, told_of
+from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
+from hembit_core.circuits.predicting import predict_many
+from hembit_core.circuits.templates import CALLED, TEMPLATES, star
+
+DRAWN = 300
+NO_DIGIT = {"ohms": 0.1, "volts": 0.5, "amps": 0.05, "millivolts": 0.1}
+"""Below this nobody looks at a figure [Ω, V, A, mV]."""
+
+
+class BandTest(TestCase):
+    def test_the_band_is_as_wide_as_machines_differ(self) -> None:
+        """For every measurement that is ever proposed."""
+        for key, made in TEMPLATES.items():
+            circuit = made()
+            faults = faults_of(circuit)
+            probes = list(
+                dict.fromkeys(one.probe for one in candidates_of(circuit, CALLED.get(key, ())))
+            )
+            drawn = np.random.default_rng(7).normal(size=(DRAWN, faults.unknowns))
+            same = np.repeat(SOUND.first, DRAWN)
+            machines = Hypotheses(same, same, np.zeros(DRAWN))
+            found = predict_many(circuit, faults, machines, probes, drawn=drawn)
+            for probe, read in zip(probes, found, strict=True):
+                told = told_of(due_at(circuit, probe))
+                self.assertNotIn("GΩ", told.text, f"{key}: {probe}")
+                if told.text in ("OL", "indeterminate"):
+                    continue
+                least = NO_DIGIT[probe.kind] / 20
+                inside = (read.value >= told.low - least) & (read.value <= told.high + least)
+                self.assertGreater(inside.mean(), 0.88, f"{key}: {probe}")
+                low, high = np.percentile(read.value, (2.3, 97.7))
+                most = 2 * (high - low) + 0.02 * told.value + NO_DIGIT[probe.kind]
+                self.assertLess(told.high - told.low, most, f"{key}: {probe}")
+
+    def test_a_star_point_without_a_neutral_stands_near_0_volts(self) -> None:
+        """It was told as up to 257 V: along the tangent at nothing, where figures stand closest."""
+        found = ask_healthy(star(), Asked(kind="volts", first="star", second="PE"))
+        self.assertLess(found.high, 20.0)
+        self.assertGreater(found.high, 5.0)
