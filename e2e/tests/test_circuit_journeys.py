@@ -76,21 +76,45 @@ class Followed(BrowserCase):
             found = self.said(job)
             if not found["next"]:
                 break
-            probe = Probe.model_validate(found["next"][0]["probe"])
+            first = found["next"][0]
+            probe = Probe.model_validate(first["probe"])
             if is_live and not probe.is_live:
                 self.prove_dead(job)
             is_live = probe.is_live
-            self.read(job, probe, machine)
+            self.take(job, first["text"], probe)
+            self.type(probe, machine)
         return self.said(job)
 
+    def take(self, job: Job, text: str, probe: Probe) -> None:
+        """Take what is proposed by one press, on the page where it was proposed."""
+        page, here = self.page, f"{self.live_server_url}/jobs/{job.number}/circuit"
+        if not page.url.startswith(here):
+            page.goto(here)
+        proposed = page.get_by_role("listitem").filter(has=page.get_by_text(text, exact=True))
+        link = proposed.get_by_role("link", name="Take it now")
+        expect(link).to_be_visible()
+        if "/circuit?" not in (link.get_attribute("href") or ""):
+            self.go_to(job, probe)  # a step of the route takes it
+            return
+        link.click()
+        expect(page.locator(":focus")).to_contain_text("Read between two points")
+
     def read(self, job: Job, probe: Probe, machine: SimulatedMachine) -> None:
-        page = self.page
+        self.go_to(job, probe)
+        self.type(probe, machine)
+
+    def go_to(self, job: Job, probe: Probe) -> None:
         wanted = {
             name: value
             for name, value in probe.model_dump(mode="json").items()
             if name != "path" and value
         }
-        page.goto(f"{self.live_server_url}/jobs/{job.number}/circuit?{urlencode(wanted, doseq=True)}")
+        here = f"{self.live_server_url}/jobs/{job.number}/circuit"
+        self.page.goto(f"{here}?{urlencode(wanted, doseq=True)}")
+
+    def type(self, probe: Probe, machine: SimulatedMachine) -> None:
+        """What a display shows there, typed and kept."""
+        page = self.page
         expect(page.get_by_text("A healthy machine reads")).to_be_visible()
         live = page.get_by_role("button", name="It is live now")
         if probe.is_live:

@@ -68,8 +68,8 @@ def probe_of(circuit: Circuit, asked: Asked) -> Probe:
     return Probe.model_validate(asked.model_dump())
 
 
-_KNOWN = 0.25
-"""A figure that may be less than such a share of itself is none [1]."""
+_MILLIOHMS, _KNOWN = 1.0, 2.0
+"""Of fewer ohms, which may be so many times as many, no digit is known [Ω, 1]."""
 
 
 def ask_healthy(circuit: Circuit, asked: Asked) -> Healthy:
@@ -131,7 +131,7 @@ def told_of(due: Due) -> Healthy:
         return Healthy(text="indeterminate", detail=told, **edges)
     if value <= _NOTHING[kind] and kind != "ohms":
         return Healthy(text=f"0 {unit}", detail=f"up to {quantity(max(high, 0.01), unit, 2)}", **edges)
-    if kind == "ohms" and low < _KNOWN * value:
+    if kind == "ohms" and value < _MILLIOHMS and high > _KNOWN * value:
         # Contacts and joints: of some milliohms no digit is known, only how many there are at the most.
         detail = f"up to {quantity(high, unit, 2)} by the parts' tolerances"
         return Healthy(text=f"near 0 {unit}", detail=detail, **edges)

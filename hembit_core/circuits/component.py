@@ -19,6 +19,8 @@ MILLIVOLTS_BELOW = 1.0
 """A supply of less is a thermocouple; a circuit of no other is read in millivolts [V]."""
 SHORT = 0.05
 """A path that is shorted [Ω]."""
+SHORTED = 0.2
+"""And no more than such a share of what it has sound: a magnet's few milliohms shorted are less [1]."""
 
 
 class Role(StrEnum):
@@ -53,11 +55,16 @@ class Path(Model):
 
 
 class BranchEffect(Model):
-    """What a fault does to one path, or from one terminal to the case."""
+    """What a fault does to one path, or from one terminal to the case.
+
+    It has ``ohms`` [Ω] then, but no more than the share ``at_most`` of what it has sound [1]; without
+    one it may have any.
+    """
 
     path: int | None = None
     leak_at: int | None = None
     ohms: float | None = None
+    at_most: float | None = None
     factor: float | None = None
     when_closed: bool = False
     stuck: bool | None = None
@@ -167,7 +174,9 @@ def _effects(row: dict[str, Any], place: int) -> tuple[BranchEffect, ...]:
 _SET: dict[str, Callable[[int], tuple[BranchEffect, ...]]] = {
     "open": lambda place: (BranchEffect(path=place, stuck=False),),
     "closed": lambda place: (BranchEffect(path=place, stuck=True),),
-    "short": lambda place: (BranchEffect(path=place, ohms=SHORT, spread=CLOSED_SPREAD),),
+    "short": lambda place: (
+        BranchEffect(path=place, ohms=SHORT, at_most=SHORTED, spread=CLOSED_SPREAD),
+    ),
     "absent": lambda place: (BranchEffect(path=place, absent=True),),
     "first": lambda place: (BranchEffect(path=0, stuck=True), BranchEffect(path=1, stuck=False)),
     "second": lambda place: (BranchEffect(path=0, stuck=False), BranchEffect(path=1, stuck=True)),

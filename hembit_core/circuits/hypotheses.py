@@ -224,7 +224,9 @@ def _made(
             row.live[place] *= one.factor
             row.reactive[place] *= one.factor
         if one.ohms is not None:
-            row.cold[place] = row.live[place] = one.ohms
+            for ohms in (row.cold, row.live):
+                sound = ohms[place]
+                ohms[place] = one.ohms if one.at_most is None else min(one.ohms, one.at_most * sound)
             row.reactive[place] = 0.0
         if one.spread:
             for spread in (row.spread_cold, row.spread_live):

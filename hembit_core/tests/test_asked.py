@@ -10,6 +10,7 @@ from hembit_core.circuits.asked import Asked, ask_healthy, due_at, told_of
 from hembit_core.circuits.candidates import candidates_of
 from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict_many
+from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.templates import CALLED, TEMPLATES, star
 
 DRAWN = 300
@@ -47,3 +48,34 @@ class BandTest(TestCase):
         found = ask_healthy(star(), Asked(kind="volts", first="star", second="PE"))
         self.assertLess(found.high, 20.0)
         self.assertGreater(found.high, 5.0)
+
+    def test_of_contacts_in_a_row_no_digit_is_claimed(self) -> None:
+        for first, second in (("1", "2"), ("1", "3"), ("L", "3")):
+            found = ask_healthy(
+                TEMPLATES["element_with_limit"](), Asked(kind="ohms", first=first, second=second)
+            )
+            self.assertEqual(found.text, "near 0 Ω")
+        magnet = TEMPLATES["thermocouple_and_magnet"]()
+        self.assertEqual(
+            ask_healthy(magnet, Asked(kind="ohms", first="2", second="PE")).text, "0.0250 Ω"
+        )
+
+
+class ShortTest(TestCase):
+    def test_a_short_is_never_more_than_the_sound_part(self) -> None:
+        """A magnet of 25 mΩ had 50 mΩ when shorted."""
+        for key, made in TEMPLATES.items():
+            circuit = made()
+            faults = faults_of(circuit)
+            for place, one in enumerate(faults.singles):
+                part = circuit.parts[one.part]
+                if one.part >= 0 and part.component.modes[one.mode].code.startswith("short"):
+                    probe = Probe(
+                        kind="ohms", first=part.nodes[0], second=part.nodes[-1], alone=(part.key,)
+                    )
+                    shorted = Hypotheses(np.array([place]), SOUND.second, np.zeros(1))
+                    read, sound = (
+                        predict_many(circuit, faults, each, [probe])[0].value[0]
+                        for each in (shorted, SOUND)
+                    )
+                    self.assertLess(read, 0.9 * sound, f"{key}: {part.name}")

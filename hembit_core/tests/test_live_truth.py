@@ -10,7 +10,9 @@ from hypothesis import strategies as st
 from hembit_core.circuits.asked import Asked
 from hembit_core.circuits.circuit import CASE, Circuit
 from hembit_core.circuits.diagnosis import diagnose
-from hembit_core.circuits.live_truth import Truth, TruthCode, truth_of
+from hembit_core.circuits.kinds import coil, contact, load
+from hembit_core.circuits.live_truth import truth_of
+from hembit_core.circuits.meeting_loads import loads_meeting
 from hembit_core.circuits.points import PointsReading, points_read
 from hembit_core.circuits.probe import Probe, Reading
 from hembit_core.circuits.protection import overloads
@@ -20,7 +22,10 @@ from hembit_core.circuits.templates import (
     TEMPLATES,
     element_with_limit,
     parallel_bank,
+    placed,
+    single_phase,
 )
+from hembit_core.circuits.truth_codes import Truth, TruthCode
 from hembit_core.circuits.witnesses import witness_on
 from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.conditions import Conditions
@@ -41,6 +46,40 @@ def amps(part: str, value: float) -> Reading:
 
 def said(reading: Reading, *others: Reading, circuit: Circuit = LINE) -> Truth:
     return truth_of(circuit, reading, others)
+
+
+class MeetingTest(TestCase):
+    """Where loads alone meet, it is none of the supply's: a star point, the middle of a divider."""
+
+    def test_a_star_point_that_is_off_is_told_by_its_loads(self) -> None:
+        for one in (volts("star", "PE", 114.0), volts("1", "star", 343.0), volts("2", "star", 199.0)):
+            found = said(one, circuit=TEMPLATES["star"]())
+            self.assertEqual(found.code, TruthCode.LOADS_UNEQUAL)
+            self.assertIn("element 1, element 2 and element 3 meet", found.text)
+        self.assertEqual(
+            said(volts("star", "PE", 6.0), circuit=TEMPLATES["star"]()).code, TruthCode.AS_DUE
+        )
+
+    def test_the_middle_of_a_divider_and_not_what_a_contact_or_a_coil_feeds(self) -> None:
+        divider = Circuit(
+            parts=(
+                *single_phase(),
+                placed("K", coil(500.0, 230.0), "L", "N"),
+                placed("k", contact(False, moved_by="K"), "L", "1"),
+                placed("upper", load(50.0), "1", "2"),
+                placed("lower", load(50.0), "2", "N"),
+                placed("beside", load(50.0), "1", "N"),
+            )
+        )
+        more, less, none = (volts("2", "N", one) for one in (180.0, 60.0, 0.0))
+        self.assertIn("More than due where upper and lower", said(more, circuit=divider).text)
+        self.assertIn("Less than due", said(less, circuit=divider).text)
+        self.assertEqual(said(none, circuit=divider).code, TruthCode.LOADS_UNEQUAL)
+        self.assertEqual(
+            said(volts("1", "N", 120.0), circuit=divider).code, TruthCode.TOO_LITTLE_ARRIVES
+        )
+        lifted = Probe(kind="volts", first="2", second="N", lifted=("lower",))
+        self.assertEqual(loads_meeting(divider, lifted), ())
 
 
 class AcrossTest(TestCase):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from itertools import product
 from typing import Any
 
 from hypothesis import given, settings
@@ -46,39 +47,46 @@ SPECS = (
 )
 
 
+EVIDENCE = tuple(product(State, Outcome))
+CONCLUSIONS = (None, *Conclusion)
+FLAGS = 7
+
+
 @st.composite
 def parts(draw: st.DrawFn) -> list[RoutePart]:
-    """A supply and some parts, each with some evidence."""
+    """A supply and some parts, each with some evidence; drawn at once where it can be, for time."""
     found = [RoutePart(key=SUPPLY, name="Supply", spec=part("supply"))]
     for place, spec in enumerate(draw(st.lists(st.sampled_from(SPECS), max_size=6))):
         names = [one.measurand for one in own_tests(spec)]
+        flags = draw(st.integers(0, 2**FLAGS - 1))
+        behind_panel, asks_cause, has_cause, fitted, has_spare, looked, changed = (
+            bool(flags >> bit & 1) for bit in range(FLAGS)
+        )
+        which = draw(st.integers(0, 2 ** len(names) - 1))
+        taken = [name for bit, name in enumerate(names) if which >> bit & 1]
+        evidence = draw(st.tuples(*[st.sampled_from(EVIDENCE)] * len(taken)))
+        concluded, decided = draw(st.sampled_from(list(product(CONCLUSIONS, CONCLUSIONS))))
+        leaks, outcome = draw(st.sampled_from(list(product((False, False, True), Outcome))))
+        spare = Taken(measurand=names[0], state=State.OPEN, outcome=outcome)
         found.append(
             RoutePart(
                 key=str(place),
                 name=f"Part {place}",
                 spec=spec,
-                behind_panel=draw(st.booleans()),
+                behind_panel=behind_panel,
                 taken=tuple(
-                    Taken(
-                        measurand=name,
-                        state=draw(st.sampled_from(State)),
-                        outcome=draw(st.sampled_from(Outcome)),
-                        figure="1 Ω",
-                    )
-                    for name in draw(st.lists(st.sampled_from(names), unique=True))
+                    Taken(measurand=name, state=one[0], outcome=one[1], figure="1 Ω")
+                    for name, one in zip(taken, evidence, strict=True)
                 ),
-                concluded=draw(st.none() | st.sampled_from(Conclusion)),
-                decided=draw(st.none() | st.sampled_from(Conclusion)),
-                asks_cause=draw(st.booleans()),
-                cause=draw(st.sampled_from(["", "fluff"])),
-                fitted=draw(st.booleans()),
-                leaks=draw(st.sampled_from([False, False, True])),
-                spare_taken=tuple(
-                    Taken(measurand=names[0], state=State.OPEN, outcome=outcome)
-                    for outcome in draw(st.lists(st.sampled_from(Outcome), max_size=1))
-                ),
-                looked=draw(st.booleans()),
-                changed=draw(st.sampled_from(["", "a member"])),
+                concluded=concluded,
+                decided=decided,
+                asks_cause=asks_cause,
+                cause="fluff" if has_cause else "",
+                fitted=fitted,
+                leaks=leaks,
+                spare_taken=(spare,) if has_spare else (),
+                looked=looked,
+                changed="a member" if changed else "",
             )
         )
     return found

@@ -1,5 +1,5 @@
-import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { useEffect, useRef, useState } from "react";
+import { Link, useLocation, useSearchParams } from "react-router";
 import { useDiagnosis } from "@/api/diagnosis";
 import { useJob } from "@/api/jobs";
 import type { Diagnosis, Job, PointRead } from "@/api/types";
@@ -49,13 +49,34 @@ export default function JobCircuitPage() {
   );
 }
 
+/** Where a measurement is taken that the address names: each time it is gone to, also from this page. */
+function useWhereTaken(take: (search: URLSearchParams) => void) {
+  const { key, search } = useLocation();
+  const [seen, setSeen] = useState(key);
+  const form = useRef<HTMLDivElement>(null);
+  const named = new URLSearchParams(search);
+  if (seen !== key) {
+    setSeen(key);
+    if (named.has("kind")) take(named);
+  }
+  // biome-ignore lint/correctness/useExhaustiveDependencies: gone to again, the same address counts anew
+  useEffect(() => {
+    if (new URLSearchParams(search).has("kind")) form.current?.focus();
+  }, [key, search]);
+  return form;
+}
+
 function Whole({ job, found }: { job: Job; found: Diagnosis }) {
   const visit = useVisit(job);
-  const [search] = useSearchParams();
   const isOpen = job.state === "open";
-  const [asked, setAsked] = useState<AskedForm>(() => askedOf(search));
+  const [asked, setAsked] = useState<AskedForm>(askedOf(useSearchParams()[0]));
   const [correcting, setCorrecting] = useState<PointRead | null>(null);
   const [said, setSaid] = useState("");
+  const form = useWhereTaken((search) => {
+    setAsked(askedOf(search));
+    setCorrecting(null);
+    setSaid("");
+  });
   useShownLiveState(liveStateOf(job, visit.makeDead));
   const standing = new Map(found.parts.map((one) => [one.part, one.standing]));
   function ask(next: AskedForm) {
@@ -71,25 +92,27 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
           onNode={(node) => setAsked((now) => withNode(now, node))}
         />
         {isOpen && (
-          <Section title="Read between two points">
-            <PointsForm
-              key={correcting?.id ?? ""}
-              visit={visit}
-              found={found}
-              asked={asked}
-              onAsked={ask}
-              correcting={correcting}
-              onDone={(figure) => {
-                setCorrecting(null);
-                setSaid(`Read: ${figure}`);
-              }}
-            />
-            {said && (
-              <p role="status" className="text-[0.93rem] text-muted">
-                {said}
-              </p>
-            )}
-          </Section>
+          <div ref={form} tabIndex={-1} className="scroll-mt-24 outline-none">
+            <Section title="Read between two points">
+              <PointsForm
+                key={correcting?.id ?? ""}
+                visit={visit}
+                found={found}
+                asked={asked}
+                onAsked={ask}
+                correcting={correcting}
+                onDone={(figure) => {
+                  setCorrecting(null);
+                  setSaid(`Read: ${figure}`);
+                }}
+              />
+              {said && (
+                <p role="status" className="text-[0.93rem] text-muted">
+                  {said}
+                </p>
+              )}
+            </Section>
+          </div>
         )}
         {found.points.length > 0 && (
           <Section title="Read so far between points">
