@@ -7,9 +7,11 @@ import { useShownLiveState } from "@/app/liveState";
 import { useNumber } from "@/app/useNumber";
 import { type AskedForm, withNode } from "@/circuits/AskedFields";
 import { Ladder } from "@/circuits/Ladder";
+import { useKeys } from "@/keys/shortcuts";
 import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";
 import { liveStateOf } from "../liveState";
+import { useNext } from "../useNext";
 import { useVisit } from "../useVisit";
 import { askedOf } from "./askedInPlace";
 import { ChainSearch } from "./ChainSearch";
@@ -49,6 +51,11 @@ export default function JobCircuitPage() {
   );
 }
 
+/** The display's field; the form where something is to be said first. */
+function goToEntry(form: HTMLElement | null) {
+  (form?.querySelector<HTMLElement>("#points-display") ?? form)?.focus();
+}
+
 /** Where a measurement is taken that the address names: each time it is gone to, also from this page. */
 function useWhereTaken(take: (search: URLSearchParams) => void) {
   const { key, search } = useLocation();
@@ -61,7 +68,7 @@ function useWhereTaken(take: (search: URLSearchParams) => void) {
   }
   // biome-ignore lint/correctness/useExhaustiveDependencies: gone to again, the same address counts anew
   useEffect(() => {
-    if (new URLSearchParams(search).has("kind")) form.current?.focus();
+    if (new URLSearchParams(search).has("kind")) goToEntry(form.current);
   }, [key, search]);
   return form;
 }
@@ -77,7 +84,12 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
     setCorrecting(null);
     setSaid("");
   });
+  const next = useNext(visit);
   useShownLiveState(liveStateOf(job, visit.makeDead));
+  useKeys({
+    next: () => next?.go(),
+    entry: () => goToEntry(form.current),
+  });
   const standing = new Map(found.parts.map((one) => [one.part, one.standing]));
   function ask(next: AskedForm) {
     const turnsLive = next.kind !== "ohms" && asked.kind === "ohms";

@@ -13,9 +13,16 @@ export function NextReadings({ visit, found }: { visit: Visit; found: Diagnosis 
     <div>
       <h3 className="text-[0.93rem] text-muted">Would tell most for its time</h3>
       <ul>
-        {found.next.map((one) => (
+        {found.next.map((one, place) => (
           <li key={one.text} className="py-1">
-            <b className="font-semibold">{one.text}</b>
+            <span className="flex items-baseline justify-between gap-2">
+              <b className="font-semibold">{one.text}</b>
+              {place === 0 && job.state === "open" && found.comes_next && (
+                <span aria-hidden="true" className="keycap">
+                  Y
+                </span>
+              )}
+            </span>
             <span className="block text-[0.93rem] text-muted">
               {one.how}; {one.settles}
             </span>
