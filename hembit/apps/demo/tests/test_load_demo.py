@@ -9,6 +9,8 @@ from django.test import TestCase
 
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.models import Job, PartFinding
+from hembit.apps.machines.circuit import circuit_out
+from hembit.apps.machines.models import Machine
 from hembit.apps.photos.models import Photo
 
 
@@ -31,6 +33,17 @@ class LoadDemo(TestCase):
         self.assertEqual(states["Retort, upper element, terminal to shell"], "leaking")
         self.assertEqual(states["Kiln, middle bank, element 2"], "outside")
         self.assertEqual(states["Deck oven, lower deck, front element"], "within")
+
+    def test_no_row_of_its_circuits_looks_like_a_slip(self) -> None:
+        """A flow switch rested closed by its spec and open by its row; a plug's lead ends there."""
+        self.load()
+        told = {
+            (machine.name, one.part)
+            for machine in Machine.objects.all()
+            if (circuit := circuit_out(machine))
+            for one in circuit.doubts
+        }
+        self.assertEqual(told, {("Walking cultivator", "lead")})
 
     def test_what_the_six_visits_are_there_to_show(self) -> None:
         self.load()

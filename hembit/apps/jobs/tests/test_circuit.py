@@ -36,6 +36,23 @@ class CircuitTest(CircuitCase):
                 errors = self.refused(self.send_rows(wrong))
                 self.assertIn(said, errors[f"rows.2.{field}"])
 
+    def test_what_looks_like_a_slip_is_told_at_its_row_and_kept(self) -> None:
+        rows = self.bank_of_three()
+        for change, said in (
+            ({"nodes": ["L", "q"]}, "Nothing else is at “q”"),
+            ({"nodes": ["l", "1"]}, "“l” and “L” are two nodes"),
+            ({"position": int(self.element)}, "is a load"),
+        ):
+            slip = [{**one} for one in rows]
+            slip[2] |= change
+            path = f"machines/{self.machine.pk}/circuit/looked-at"
+            seen = self.good(self.send("post", path, {"rows": slip, "base": 0}))
+            told = {one["part"]: one["text"] for one in seen["doubts"] if said in one["text"]}
+            self.assertIn(slip[2]["key"], told)
+        kept = self.good(self.send_rows(slip))
+        self.assertEqual(kept["doubts"], seen["doubts"])
+        self.assertEqual(self.good(self.get(f"machines/{self.machine.pk}/circuit")), kept)
+
     def test_a_supply_alone_is_no_circuit(self) -> None:
         for rows in ([], self.bank_of_three()[:2]):
             self.assertIn("besides its supply", self.refused(self.send_rows(rows))["rows"])
