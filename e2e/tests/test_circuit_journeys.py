@@ -108,11 +108,7 @@ class Followed(BrowserCase):
         self.type(probe, machine)
 
     def go_to(self, job: Job, probe: Probe) -> None:
-        wanted = {
-            name: value
-            for name, value in probe.model_dump(mode="json").items()
-            if name != "path" and value
-        }
+        wanted = {name: value for name, value in probe.model_dump(mode="json").items() if value}
         here = f"{self.live_server_url}/jobs/{job.number}/circuit"
         self.page.goto(f"{here}?{urlencode(wanted, doseq=True)}")
 

@@ -22,6 +22,7 @@ _NOTHING = {"ohms": 0.0, "volts": 1.0, "amps": 0.01, "millivolts": 0.1}
 class Asked(Model):
     """Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted.
 
+    ``path`` is which of the part's paths the clamp is round.
     ``alone`` are the parts that alone are between the points, their wires lifted.
     """
 
@@ -29,6 +30,7 @@ class Asked(Model):
     first: str = Field(default="", max_length=24)
     second: str = Field(default="", max_length=24)
     part: str = Field(default="", max_length=24)
+    path: int = Field(default=0, ge=0, le=9)
     called: tuple[str, ...] = Field(default=(), max_length=60)
     lifted: tuple[str, ...] = Field(default=(), max_length=60)
     alone: tuple[str, ...] = Field(default=(), max_length=60)
@@ -56,6 +58,8 @@ def probe_of(circuit: Circuit, asked: Asked) -> Probe:
     if asked.kind == "amps":
         if asked.part not in keys:
             raise InputError("Say in which part the amps are read.").at("part")
+        if asked.path >= len(circuit.parts[circuit.place_of(asked.part)].component.paths):
+            raise InputError("It has no such lead. Choose one that it has.").at("part")
     else:
         for field in ("first", "second"):
             if getattr(asked, field) not in circuit.nodes:

@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from hembit_core.circuits.across import across, between_of
 from hembit_core.circuits.asked import Due, due_at, told_of
 from hembit_core.circuits.circuit import CASE, Circuit
+from hembit_core.circuits.clamps import clamp_text
 from hembit_core.circuits.component import Role
 from hembit_core.circuits.hypotheses import Faults, faults_of
 from hembit_core.circuits.meeting_loads import loads_meeting
@@ -61,7 +62,7 @@ def _ohms(reading: Reading, due: Due) -> tuple[TruthCode, str]:
 
 def _amps(circuit: Circuit, reading: Reading, due: Due) -> tuple[TruthCode, str]:
     value = reading.value or 0.0
-    name = circuit.parts[circuit.place_of(reading.probe.part)].name
+    name = clamp_text(circuit, reading.probe.part, reading.probe.path)
     if _fits(reading, due):
         return TruthCode.AS_DUE, "As in a healthy machine"
     if value <= max(NO_AMPS, 2 * reading.standard):

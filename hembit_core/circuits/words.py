@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.clamps import clamp_text
 from hembit_core.circuits.diagnosis import Diagnosis
 from hembit_core.circuits.explanations import Explanation
 from hembit_core.circuits.hypotheses import Faults, faults_of
@@ -180,7 +181,7 @@ def where_text(circuit: Circuit, probe: Probe) -> str:
     names = {part.key: part.name for part in circuit.parts}
     unit = probe.kind.capitalize()
     if probe.kind == "amps":
-        text = f"Amps through {names[probe.part]}"
+        text = f"Amps through {clamp_text(circuit, probe.part, probe.path)}"
     elif probe.alone:
         state = f", {_turned(circuit, probe.alone[0])}" if probe.alone[0] in probe.called else ""
         together = " together" if len(probe.alone) > 1 else ""

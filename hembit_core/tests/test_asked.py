@@ -6,12 +6,15 @@ from unittest import TestCase
 
 import numpy as np
 
-from hembit_core.circuits.asked import Asked, ask_healthy, due_at, told_of
+from hembit_core.circuits.asked import Asked, ask_healthy, due_at, probe_of, told_of
 from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.clamps import clamps_of
 from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict_many
 from hembit_core.circuits.probe import Probe
 from hembit_core.circuits.templates import CALLED, TEMPLATES, star
+from hembit_core.circuits.words import where_text
+from hembit_core.errors import InputError
 
 DRAWN = 300
 NO_DIGIT = {"ohms": 0.1, "volts": 0.5, "amps": 0.05, "millivolts": 0.1}
@@ -59,6 +62,26 @@ class BandTest(TestCase):
         self.assertEqual(
             ask_healthy(magnet, Asked(kind="ohms", first="2", second="PE")).text, "0.0250 Ω"
         )
+
+
+class ProposedTest(TestCase):
+    def test_what_is_proposed_is_asked_as_it_is_and_has_a_name_of_its_own(self) -> None:
+        """Amps in the second half of a split element were taken for those in the first."""
+        for key, made in TEMPLATES.items():
+            circuit = made()
+            probes = {one.probe for one in candidates_of(circuit, CALLED.get(key, ()))}
+            for probe in probes:
+                asked = Asked.model_validate(probe.model_dump())
+                self.assertEqual(probe_of(circuit, asked), probe, key)
+            texts = [where_text(circuit, one) for one in probes]
+            self.assertEqual(len(set(texts)), len(texts), key)
+
+    def test_a_clamp_goes_round_a_lead_that_there_is(self) -> None:
+        split = TEMPLATES["split_element"]()
+        leads = {one.text for one in clamps_of(split) if one.part == "element"}
+        self.assertEqual(leads, {"element, its lead at 2", "element, its lead at 3"})
+        with self.assertRaisesRegex(InputError, "no such lead"):
+            probe_of(split, Asked(kind="amps", part="element", path=2))
 
 
 class ShortTest(TestCase):

@@ -15,6 +15,7 @@ from hembit.apps.rules.services import rules_of
 from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
 from hembit_core.circuits.bindings import doubts_of_bindings
 from hembit_core.circuits.circuit import Circuit
+from hembit_core.circuits.clamps import Clamp, clamps_of
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
 from hembit_core.circuits.mistakes import Remark, doubts_of
@@ -35,8 +36,8 @@ class CircuitIn(Model):
 
 
 class CircuitOut(Model):
-    """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
-    which rows may be a slip.
+    """A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read,
+    where a clamp goes, and which rows may be a slip.
     """
 
     number: int
@@ -44,6 +45,7 @@ class CircuitOut(Model):
     drawing: Drawing
     nodes: tuple[str, ...]
     volts_kind: Literal["volts", "millivolts"]
+    clamps: tuple[Clamp, ...]
     doubts: tuple[Remark, ...]
     at: datetime | None
     by: str
@@ -122,6 +124,7 @@ def look_at(machine: Machine, given: CircuitIn) -> CircuitOut:
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
+        clamps=clamps_of(circuit),
         doubts=_doubts(circuit, given.rows, machine),
         at=None,
         by="",
@@ -143,6 +146,7 @@ def revision_out(machine: Machine, kept: MachineCircuit) -> CircuitOut:
         drawing=drawing_of(circuit),
         nodes=circuit.nodes,
         volts_kind=circuit.volts_kind,
+        clamps=clamps_of(circuit),
         doubts=_doubts(circuit, rows, machine),
         at=kept.at,
         by=kept.by.name,

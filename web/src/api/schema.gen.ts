@@ -8717,8 +8717,8 @@ export interface components {
         };
         /**
          * CircuitOut
-         * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read, and
-         *     which rows may be a slip.
+         * @description A machine's circuit: its revision and rows, its drawing, its nodes, how its volts are read,
+         *     where a clamp goes, and which rows may be a slip.
          */
         CircuitOut: {
             /** Number */
@@ -8733,12 +8733,26 @@ export interface components {
              * @enum {string}
              */
             volts_kind: "volts" | "millivolts";
+            /** Clamps */
+            clamps: components["schemas"]["Clamp"][];
             /** Doubts */
             doubts: components["schemas"]["Remark"][];
             /** At */
             at: string | null;
             /** By */
             by: string;
+        };
+        /**
+         * Clamp
+         * @description A part's path, with what its lead is called.
+         */
+        Clamp: {
+            /** Part */
+            part: string;
+            /** Path */
+            path: number;
+            /** Text */
+            text: string;
         };
         /**
          * Drawing
@@ -8831,6 +8845,7 @@ export interface components {
          * Asked
          * @description Two points, or a part whose amps are asked; contacts that are not as at rest; wires lifted.
          *
+         *     ``path`` is which of the part's paths the clamp is round.
          *     ``alone`` are the parts that alone are between the points, their wires lifted.
          */
         Asked: {
@@ -8854,6 +8869,11 @@ export interface components {
              * @default
              */
             part: string;
+            /**
+             * Path
+             * @default 0
+             */
+            path: number;
             /**
              * Called
              * @default []

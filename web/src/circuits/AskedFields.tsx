@@ -21,6 +21,7 @@ export const NOTHING_ASKED: AskedForm = {
   first: "",
   second: "",
   part: "",
+  path: 0,
   called: [],
   lifted: [],
   alone: [],
@@ -74,9 +75,15 @@ export function AskedFields({ circuit, asked, onChange, errorAt = () => undefine
             <Labelled id="asked-part" label="Through" error={errorAt("part")}>
               <Select
                 id="asked-part"
-                value={asked.part}
-                items={rows}
-                onChoose={(part) => onChange({ ...asked, part })}
+                value={asked.part && `${asked.part}/${asked.path}`}
+                items={circuit.clamps.map((one) => ({
+                  value: `${one.part}/${one.path}`,
+                  label: one.text,
+                }))}
+                onChoose={(chosen) => {
+                  const [part = "", path] = chosen.split("/");
+                  onChange({ ...asked, part, path: Number(path) });
+                }}
               />
             </Labelled>
           </span>

@@ -17,9 +17,10 @@ const PROBE = {
 
 describe("a measurement in an address", () => {
   it("comes back as it was", () => {
-    const asked = askedOf(new URLSearchParams(searchOf(PROBE)));
-    const { path: _, ...wanted } = PROBE;
-    expect(asked).toEqual(wanted);
+    const amps = { ...PROBE, kind: "amps" as const, first: "", second: "", part: "e", path: 1 };
+    for (const probe of [PROBE, amps]) {
+      expect(askedOf(new URLSearchParams(searchOf(probe)))).toEqual(probe);
+    }
   });
 
   it("asks for nothing where the address says nothing, or nonsense", () => {

@@ -11,6 +11,7 @@ export function askedOf(search: URLSearchParams): AskedForm {
     first: search.get("first") ?? "",
     second: search.get("second") ?? "",
     part: search.get("part") ?? "",
+    path: Number(search.get("path") ?? 0) || 0,
     called: search.getAll("called"),
     lifted: search.getAll("lifted"),
     alone: search.getAll("alone"),

@@ -10,6 +10,7 @@ export function searchOf(probe: Probe): string {
     const value = probe[field];
     if (value) search.set(field, value);
   }
+  if (probe.path) search.set("path", String(probe.path));
   for (const field of LISTS) {
     for (const key of probe[field] ?? []) search.append(field, key);
   }
