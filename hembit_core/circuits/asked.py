@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from pydantic import Field
@@ -98,6 +99,7 @@ class Due:
     floats: bool
 
 
+@lru_cache(maxsize=512)
 def due_at(circuit: Circuit, probe: Probe, input_ohms: float = 1e7) -> Due:
     """What a healthy machine reads, solved again with each part two standard deviations off.
 

@@ -121,7 +121,7 @@ def _shorted(circuit: Circuit, moved: frozenset[str]) -> tuple[Remark, ...]:
         if there is not None and abs(there - volts) > BESIDE * max(abs(there), abs(volts)):
             text = (
                 "Wires and closed contacts alone join it to other supplies, from which it differs by "
-                f"{quantity(abs(there - volts), 'V', 3)}: they would feed into each other."
+                f"{quantity(abs(there - volts), 'V', 3)}: a short circuit."
             )
             found.append(Remark(part=part.key, text=text))
     return tuple(found)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.component import Role
 from hembit_core.circuits.hypotheses import SOUND, faults_of
@@ -45,14 +47,15 @@ def _closing(circuit: Circuit) -> list[str]:
     ]
 
 
-def _tripped(circuit: Circuit, states: tuple[tuple[str, ...], ...]) -> list[tuple[str, str, str]]:
+@lru_cache(maxsize=64)
+def _tripped(circuit: Circuit, states: tuple[tuple[str, ...], ...]) -> tuple[tuple[str, str, str], ...]:
     """The keys of supplies that trip, with what they deliver, and at what they trip, as words."""
     parts = tuple(
         one.model_copy(update={"component": one.component.model_copy(update={"trips_at": None})})
         for one in circuit.parts
     )
     free = circuit.model_copy(update={"parts": parts})
-    found = []
+    found: list[tuple[str, str, str]] = []
     for one in circuit.parts:
         limit = one.component.trips_at
         if limit is None:
@@ -61,4 +64,4 @@ def _tripped(circuit: Circuit, states: tuple[tuple[str, ...], ...]) -> list[tupl
         amps = max(float(predict(free, faults_of(free), SOUND, each).value[0]) for each in probes)
         if amps > limit:
             found.append((one.key, quantity(amps, "A", 3), quantity(limit, "A", 3)))
-    return found
+    return tuple(found)

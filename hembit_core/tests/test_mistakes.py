@@ -59,7 +59,7 @@ class MistakesTest(TestCase):
         self.assertIn("differs by 398 V", joined["b"])
         self.assertIn("differs by 230 V", mistakes(*FINE, placed("n", source(0.0), "L", CASE))["n"])
         battery = (placed("a", source(12.0), "+", "-"), placed("x", load(5.0), "+", "-"))
-        self.assertIn("feed into", mistakes(*battery, placed("b", source(24.0), "+", "-"))["b"])
+        self.assertIn("a short circuit", mistakes(*battery, placed("b", source(24.0), "+", "-"))["b"])
         self.assertEqual(mistakes(*battery, placed("b", source(14.2), "+", "-")), {})
         ring = [
             placed(key, source(230.0, degrees), first, second)

@@ -18,9 +18,9 @@ from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.clamps import Clamp, clamps_of
 from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
-from hembit_core.circuits.mistakes import Remark, doubts_of
+from hembit_core.circuits.mistakes import Remark, doubts_of, mistakes_of
 from hembit_core.circuits.protection import overloads, overloads_together
-from hembit_core.circuits.rows import CircuitRow, circuit_of
+from hembit_core.circuits.rows import CircuitRow, circuit_as_kept, circuit_of
 from hembit_core.errors import InputError
 from hembit_core.families.in_circuit import component_of
 from hembit_core.model import Model
@@ -66,7 +66,7 @@ def circuit_before(machine: Machine, sequence: int | None) -> MachineCircuit | N
 
 def circuit_with_parts(machine: Machine, kept: MachineCircuit) -> Circuit:
     """A revision, solved with the parts that are fitted now."""
-    return circuit_of(rows_bound_now(machine, kept), _components(machine))
+    return circuit_as_kept(rows_bound_now(machine, kept), _components(machine))
 
 
 def rows_bound_now(machine: Machine, kept: MachineCircuit) -> tuple[CircuitRow, ...]:
@@ -102,7 +102,8 @@ def build(machine: Machine, rows: tuple[CircuitRow, ...]) -> Circuit:
 
 def _doubts(circuit: Circuit, rows: tuple[CircuitRow, ...], machine: Machine) -> tuple[Remark, ...]:
     bound = doubts_of_bindings(rows, _components(machine))
-    return (*bound, *doubts_of(circuit), *overloads_together(circuit))
+    told = (*mistakes_of(circuit), *doubts_of(circuit))
+    return (*bound, *told, *overloads(circuit), *overloads_together(circuit))
 
 
 def _components(machine: Machine) -> dict[int, Component]:

@@ -7,7 +7,7 @@ from datetime import timedelta
 from django.utils import timezone
 
 from hembit.apps.jobs.tests.circuits import CircuitCase
-from hembit.apps.machines.models import MachineCircuit
+from hembit.apps.machines.models import FittedPart, MachineCircuit
 from hembit_core.circuits.row_templates import row_templates
 
 
@@ -52,6 +52,22 @@ class CircuitTest(CircuitCase):
         kept = self.good(self.send_rows(slip))
         self.assertEqual(kept["doubts"], seen["doubts"])
         self.assertEqual(self.good(self.get(f"machines/{self.machine.pk}/circuit")), kept)
+
+    def test_a_part_fitted_since_that_makes_it_a_mistake_is_told_and_closes_nothing(self) -> None:
+        rows = [*self.template("parallel_bank"), self.bank_of_three()[2]]
+        rows[0]["trips_at"] = None
+        rows[-1] |= {"key": "bar", "name": "Bar", "kind": "normally_open", "nodes": ["L", "N"]}
+        fitted = FittedPart.objects.filter(position_id=rows[-1]["position"], removed_at=None)
+        spec = fitted.get().spec
+        fitted.update(spec={**spec, "rest": "normally_open"})
+        self.assertIn("short-circuited", str(self.good(self.send_rows(rows))["doubts"]))
+        fitted.update(spec={**spec, "rest": "normally_closed"})
+        kept = self.good(self.get(f"machines/{self.machine.pk}/circuit"))
+        told = {one["part"]: one["text"] for one in kept["doubts"]}
+        self.assertIn("differs by 230 V: a short circuit", told["r2"])
+        job = self.open_job("no_heat")
+        self.assertTrue(self.good(self.get(f"jobs/{job['number']}/circuit"))["explanations"])
+        self.assertIn("a short circuit", str(self.refused(self.send_rows(rows, 1))))
 
     def test_a_supply_alone_is_no_circuit(self) -> None:
         for rows in ([], self.bank_of_three()[:2]):
