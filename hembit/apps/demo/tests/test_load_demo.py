@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from io import StringIO
+from typing import ClassVar
 
 from django.core.management import call_command
 from django.test import TestCase
@@ -14,20 +15,27 @@ from hembit.apps.machines.models import Machine
 from hembit.apps.photos.models import Photo
 
 
+def load() -> str:
+    """Load the demo; what the command said."""
+    out = StringIO()
+    call_command("load_demo", stdout=out)
+    return out.getvalue()
+
+
 class LoadDemo(TestCase):
-    def load(self) -> str:
-        out = StringIO()
-        call_command("load_demo", stdout=out)
-        return out.getvalue()
+    said: ClassVar[str]
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        cls.said = load()
 
     def test_twice_changes_nothing(self) -> None:
-        self.assertIn("7 instruments, 6 checks, 6 machines, 9 jobs stored", self.load())
-        self.assertIn("0 checks, 6 machines, 0 jobs stored", self.load())
+        self.assertIn("7 instruments, 6 checks, 6 machines, 9 jobs stored", self.said)
+        self.assertIn("0 checks, 6 machines, 0 jobs stored", load())
         self.assertEqual(Check.objects.filter(reading__isnull=True).count(), 6)
         self.assertEqual((Job.objects.count(), Photo.objects.count()), (9, 3))
 
     def test_the_states_it_is_there_to_show(self) -> None:
-        self.load()
         states = dict(Check.objects.values_list("label", "state"))
         self.assertEqual(states["Deck oven, lower deck, rear element"], "open")
         self.assertEqual(states["Retort, upper element, terminal to shell"], "leaking")
@@ -36,7 +44,6 @@ class LoadDemo(TestCase):
 
     def test_no_row_of_its_circuits_looks_like_a_slip(self) -> None:
         """A flow switch rested closed by its spec and open by its row; a plug's lead ends there."""
-        self.load()
         told = {
             (machine.name, one.part)
             for machine in Machine.objects.all()
@@ -46,7 +53,6 @@ class LoadDemo(TestCase):
         self.assertEqual(told, {("Walking cultivator", "lead")})
 
     def test_what_the_six_visits_are_there_to_show(self) -> None:
-        self.load()
         said = {
             (one.job.machine.name, one.position.name if one.position else "Supply"): one.finding[
                 "headline"
