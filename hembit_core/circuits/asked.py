@@ -9,10 +9,11 @@ import numpy as np
 from pydantic import Field
 
 from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.hypotheses import Hypotheses, faults_of
+from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
 from hembit_core.circuits.predicting import predict
 from hembit_core.circuits.prediction import OPEN, SCALE
 from hembit_core.circuits.probe import UNITS, Kind, Probe
+from hembit_core.circuits.protection import without_protection
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import interval, quantity
@@ -104,26 +105,32 @@ def due_at(circuit: Circuit, probe: Probe, input_ohms: float = 1e7) -> Due:
     """What a healthy machine reads, solved again with each part two standard deviations off.
 
     What each part makes of it, upward and downward, is added in squares: where a figure bends, or is
-    the size of what has no direction, as at a star point, its slope is none.
+    the size of what has no direction, as at a star point, its slope is none. A protection that holds
+    is not taken to trip by it: no band reaches to 0 V for that.
 
     References
     ----------
     JCGM 100 (GUM) 5.1.3, note 2: sensitivities as differences.
     """
-    faults = faults_of(circuit)
+    middle = predict(circuit, faults_of(circuit), SOUND, probe, input_ohms)
+    free = without_protection(circuit)
+    faults = faults_of(free)
     each = 2 * np.eye(faults.unknowns)
     drawn = np.vstack([np.zeros(faults.unknowns), each, -each])
     none = np.zeros(len(drawn), dtype=np.int64)
     sound = Hypotheses(none, none, np.zeros(len(none)))
-    found = predict(circuit, faults, sound, probe, input_ohms, drawn)
-    value, both = found.value[0], (found.value[1:] - found.value[0]).reshape(2, -1)
-    low = value - np.linalg.norm(np.maximum(-both, 0.0).max(axis=0))
-    high = value + np.linalg.norm(np.maximum(both, 0.0).max(axis=0))
+    found = predict(free, faults, sound, probe, input_ohms, drawn)
+    value = float(middle.value[0])
+    if value == 0 and found.value[0] > 0:
+        return Due(found.kind, value, value, value, floats=False)  # all at once, it trips
+    both = (found.value[1:] - found.value[0]).reshape(2, -1)
+    low = value - float(np.linalg.norm(np.maximum(-both, 0.0).max(axis=0)))
+    high = value + float(np.linalg.norm(np.maximum(both, 0.0).max(axis=0)))
     floats = bool(found.more[0] > 0)
     if floats:
         scale = 2 * SCALE[found.kind]
         high = max(high, float(np.sinh(found.scaled[0] + 2 * found.more[0])) * scale)
-    return Due(found.kind, float(value), max(float(low), 0.0), float(high), floats)
+    return Due(found.kind, value, max(low, 0.0), high, floats)
 
 
 def told_of(due: Due) -> Healthy:

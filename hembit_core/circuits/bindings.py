@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 
 from hembit_core.circuits.component import Component, Role
 from hembit_core.circuits.mistakes import Remark
-from hembit_core.circuits.rows import CircuitRow, RowKind
+from hembit_core.circuits.rows import CircuitRow, as_said
 
 _IS = {
     Role.LOAD: "a load",
@@ -15,21 +15,6 @@ _IS = {
     Role.JOINT: "a fuse or a joint",
     Role.SOURCE: "a supply",
 }
-_SAID = {
-    RowKind.LOAD: Role.LOAD,
-    RowKind.COIL: Role.LOAD,
-    RowKind.SPLIT_LOAD: Role.LOAD,
-    RowKind.SENSOR: Role.LOAD,
-    RowKind.NORMALLY_CLOSED: Role.CONTACT,
-    RowKind.NORMALLY_OPEN: Role.CONTACT,
-    RowKind.OUTPUT: Role.CONTACT,
-    RowKind.CHANGEOVER: Role.CONTACT,
-    RowKind.FUSE: Role.JOINT,
-    RowKind.JOINT: Role.JOINT,
-    RowKind.SOURCE: Role.SOURCE,
-    RowKind.NEUTRAL: Role.SOURCE,
-}
-_RESTS_CLOSED = {RowKind.NORMALLY_CLOSED: True, RowKind.NORMALLY_OPEN: False, RowKind.OUTPUT: False}
 
 
 def doubts_of_bindings(
@@ -55,11 +40,12 @@ def doubts_of_bindings(
 
 
 def _contradicted(row: CircuitRow, part: Component) -> Iterator[str]:
-    path = part.paths[0]
-    if path.role is not _SAID[row.kind]:
+    said = as_said(row)
+    path, own = part.paths[0], said.paths[0]
+    if path.role is not own.role:
         yield f"What is fitted at its position is {_IS[path.role]}, and it is taken for that."
-    elif row.kind in _RESTS_CLOSED and path.closed_at_rest != _RESTS_CLOSED[row.kind]:
+    elif path.closed_at_rest != own.closed_at_rest:
         rests = "closed" if path.closed_at_rest else "open"
         yield f"What is fitted at its position rests {rests}, and it is taken so."
-    elif (row.kind is RowKind.OUTPUT) != part.driven and path.role is Role.CONTACT:
+    elif said.driven != part.driven:
         yield "What is fitted at its position is no such contact, and it is taken as it is."

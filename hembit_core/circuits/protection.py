@@ -13,6 +13,15 @@ from hembit_core.circuits.probe import Probe
 from hembit_core.notation import quantity
 
 
+def without_protection(circuit: Circuit) -> Circuit:
+    """The same, of which nothing trips."""
+    parts = tuple(
+        one.model_copy(update={"component": one.component.model_copy(update={"trips_at": None})})
+        for one in circuit.parts
+    )
+    return Circuit(parts=parts)
+
+
 def overloads(circuit: Circuit) -> tuple[Remark, ...]:
     """Supplies that a healthy machine would trip, at rest or with any one of its contacts called."""
     return tuple(
@@ -50,11 +59,7 @@ def _closing(circuit: Circuit) -> list[str]:
 @lru_cache(maxsize=64)
 def _tripped(circuit: Circuit, states: tuple[tuple[str, ...], ...]) -> tuple[tuple[str, str, str], ...]:
     """The keys of supplies that trip, with what they deliver, and at what they trip, as words."""
-    parts = tuple(
-        one.model_copy(update={"component": one.component.model_copy(update={"trips_at": None})})
-        for one in circuit.parts
-    )
-    free = circuit.model_copy(update={"parts": parts})
+    free = without_protection(circuit)
     found: list[tuple[str, str, str]] = []
     for one in circuit.parts:
         limit = one.component.trips_at

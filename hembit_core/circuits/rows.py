@@ -145,6 +145,27 @@ def circuit_as_kept(
     return Circuit(parts=tuple(made))
 
 
+_USUAL = {"ohms": "50", "second_ohms": "50", "volts": "230"}
+"""What a row is taken for whose figures nobody knows [Ω, V]."""
+
+
+def with_usual_figures(row: CircuitRow) -> CircuitRow:
+    """The row, with usual figures where it could not stand by its own: its part is gone, say."""
+    while True:
+        try:
+            _component(row, 0)
+        except InputError as error:
+            field = error.field.rpartition(".")[2]
+            row = CircuitRow.model_validate({**row.model_dump(), field: _USUAL[field]})
+        else:
+            return row
+
+
+def as_said(row: CircuitRow) -> Component:
+    """What a row says that it is, whatever is fitted at its position."""
+    return _component(with_usual_figures(row), 0)
+
+
 def _component(row: CircuitRow, place: int) -> Component:
     return _MADE[row.kind](row, place)
 

@@ -8,11 +8,13 @@ import numpy as np
 
 from hembit_core.circuits.asked import Asked, ask_healthy, due_at, probe_of, told_of
 from hembit_core.circuits.candidates import candidates_of
+from hembit_core.circuits.circuit import Circuit
 from hembit_core.circuits.clamps import clamps_of
 from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
+from hembit_core.circuits.kinds import contact, load, source
 from hembit_core.circuits.predicting import predict_many
 from hembit_core.circuits.probe import Probe
-from hembit_core.circuits.templates import CALLED, TEMPLATES, star
+from hembit_core.circuits.templates import CALLED, TEMPLATES, placed, star
 from hembit_core.circuits.words import where_text
 from hembit_core.errors import InputError
 
@@ -51,6 +53,21 @@ class BandTest(TestCase):
         found = ask_healthy(star(), Asked(kind="volts", first="star", second="PE"))
         self.assertLess(found.high, 20.0)
         self.assertGreater(found.high, 5.0)
+
+    def test_no_band_reaches_to_nothing_because_a_protection_might_trip(self) -> None:
+        """3650 W on 16 A: with a part two standard deviations off it would be more."""
+        fused, ohms = source(230.0, trips_at=16.0), 230**2 / 3650
+        parts = (
+            placed("s", fused, "L", "N"),
+            placed("n", source(0.0), "N", "PE"),
+            placed("e", load(ohms), "L", "N"),
+        )
+        found = ask_healthy(Circuit(parts=parts), Asked(kind="volts", first="L", second="N"))
+        self.assertGreater(found.low, 200.0)
+        two = (*parts, placed("k", contact(False), "L", "1"), placed("f", load(ohms), "1", "N"))
+        asked = Asked(kind="volts", first="L", second="N", called=("k",))
+        tripped = ask_healthy(Circuit(parts=two), asked)
+        self.assertEqual((tripped.text, tripped.high), ("0 V", 0.0))
 
     def test_of_contacts_in_a_row_no_digit_is_claimed(self) -> None:
         for first, second in (("1", "2"), ("1", "3"), ("L", "3")):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Literal
 
 from django.db import transaction
 from django.utils import timezone
@@ -20,7 +20,7 @@ from hembit_core.circuits.component import Component
 from hembit_core.circuits.drawing import Drawing, drawing_of
 from hembit_core.circuits.mistakes import Remark, doubts_of, mistakes_of
 from hembit_core.circuits.protection import overloads, overloads_together
-from hembit_core.circuits.rows import CircuitRow, circuit_as_kept, circuit_of
+from hembit_core.circuits.rows import CircuitRow, circuit_as_kept, circuit_of, with_usual_figures
 from hembit_core.errors import InputError
 from hembit_core.families.in_circuit import component_of
 from hembit_core.model import Model
@@ -161,20 +161,10 @@ def _still_bound(machine: Machine, rows: tuple[CircuitRow, ...]) -> tuple[Circui
     for row in rows:
         part = parts.get(row.position) if row.position is not None else None
         fits = part is not None and len(part.terminals) == len(row.nodes)
-        needs = row.kind in ("load", "coil", "sensor", "split_load")
         if row.position is not None and not fits:
-            more: dict[str, Any] = {"position": None}
-            if needs and row.ohms is None:
-                more["ohms"] = _USUAL
-            if row.kind == "split_load" and row.second_ohms is None:
-                more["second_ohms"] = _USUAL
-            row = CircuitRow.model_validate({**row.model_dump(), **more})
+            row = with_usual_figures(row.model_copy(update={"position": None}))
         found.append(row)
     return tuple(found)
-
-
-_USUAL = "50"
-"""What a part is taken for whose ohms nobody knows [Ω]."""
 
 
 def save(machine: Machine, given: CircuitIn, by: Person, now: datetime | None = None) -> MachineCircuit:

@@ -7,8 +7,9 @@ from datetime import timedelta
 from django.utils import timezone
 
 from hembit.apps.jobs.tests.circuits import CircuitCase
-from hembit.apps.machines.models import FittedPart, MachineCircuit
+from hembit.apps.machines.models import FittedPart, MachineCircuit, Position
 from hembit_core.circuits.row_templates import row_templates
+from hembit_core.circuits.rows import TERMINALS, RowKind
 
 
 class CircuitTest(CircuitCase):
@@ -68,6 +69,20 @@ class CircuitTest(CircuitCase):
         job = self.open_job("no_heat")
         self.assertTrue(self.good(self.get(f"jobs/{job['number']}/circuit"))["explanations"])
         self.assertIn("a short circuit", str(self.refused(self.send_rows(rows, 1))))
+
+    def test_of_any_kind_of_row_it_is_read_when_the_position_is_gone(self) -> None:
+        """A row that stood by its position's part alone, of every kind of two terminals."""
+        rows = self.template("element_with_limit")
+        rows[0]["trips_at"] = None
+        for kind in RowKind:
+            if TERMINALS.get(kind, 2) == 2:
+                row = {"key": kind, "name": kind, "kind": kind, "nodes": ["3", "N"]}
+                rows.append({**row, "position": int(self.element)})
+        self.good(self.send_rows(rows))
+        Position.objects.filter(pk=self.element).update(retired_at=timezone.now())
+        FittedPart.objects.filter(position_id=self.element).delete()
+        kept = self.good(self.get(f"machines/{self.machine.pk}/circuit"))
+        self.assertEqual(len(kept["rows"]), len(rows))
 
     def test_a_supply_alone_is_no_circuit(self) -> None:
         for rows in ([], self.bank_of_three()[:2]):

@@ -70,7 +70,7 @@ function useWhereTaken(take: (search: URLSearchParams) => void) {
   useEffect(() => {
     if (new URLSearchParams(search).has("kind")) goToEntry(form.current);
   }, [key, search]);
-  return form;
+  return { form, key };
 }
 
 function Whole({ job, found }: { job: Job; found: Diagnosis }) {
@@ -79,7 +79,7 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
   const [asked, setAsked] = useState<AskedForm>(askedOf(useSearchParams()[0]));
   const [correcting, setCorrecting] = useState<PointRead | null>(null);
   const [said, setSaid] = useState("");
-  const form = useWhereTaken((search) => {
+  const { form, key } = useWhereTaken((search) => {
     setAsked(askedOf(search));
     setCorrecting(null);
     setSaid("");
@@ -107,7 +107,8 @@ function Whole({ job, found }: { job: Job; found: Diagnosis }) {
           <div ref={form} tabIndex={-1} className="scroll-mt-24 outline-none">
             <Section title="Read between two points">
               <PointsForm
-                key={correcting?.id ?? ""}
+                // What was typed for other points is no figure of these.
+                key={`${key} ${correcting?.id ?? ""}`}
                 visit={visit}
                 found={found}
                 asked={asked}
