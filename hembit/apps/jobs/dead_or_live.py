@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import datetime
+from typing import Any
 from uuid import uuid4
 
 from django.db.models import F, Min, OuterRef, Q, QuerySet, Subquery, Value
 
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import Sent, made_at
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
@@ -15,7 +17,7 @@ from hembit.apps.people.models import Person
 from hembit_core.families.registry import live_measurands
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
 
-_EVENTS = {
+_KINDS = {
     "proved_dead": Event.PROVED_DEAD,
     "went_live": Event.WENT_LIVE,
     "switched_off": Event.SWITCHED_OFF,
@@ -32,10 +34,15 @@ def events(job: Job) -> Iterator[MachineEvent]:
     Dead or live is the machine's: what was done in its other jobs counts, from the opening of the
     first of those that are open. What proves nothing is left out.
     """
-    is_open = Q(machine=job.machine_id, state=JobState.OPEN) | Q(pk=job.pk)
+    for what, sequence, at, by in _EVENTS_OF.of(job.machine_id, job.pk):
+        yield MachineEvent(event=_KINDS.get(what) or Event(what), sequence=sequence, at=at, by=by)
+
+
+def _events(machine: int, job: int) -> QuerySet[Any, tuple[Any, ...]]:
+    is_open = Q(machine=machine, state=JobState.OPEN) | Q(pk=job)
     opened = Job.objects.order_by().filter(is_open).values(one=Value(1)).annotate(of=Min("sequence"))
-    here = {"job__machine": job.machine_id, "sequence__gt": Subquery(opened.values("of"))}
-    entries = Entry.objects.filter(**here, kind__in=_EVENTS, void="").annotate(what=F("kind"))
+    here = {"job__machine": machine, "sequence__gt": Subquery(opened.values("of"))}
+    entries = Entry.objects.filter(**here, kind__in=_KINDS, void="").annotate(what=F("kind"))
     waits = Wait.objects.filter(**here).annotate(
         what=Value(Event.WAITED), at=F("started_at"), by_name=F("started_by__name")
     )
@@ -44,8 +51,10 @@ def events(job: Job) -> Iterator[MachineEvent]:
     )
     columns = ("what", "sequence", "at", "by_name")
     found = [one.order_by().values_list(*columns) for one in (entries, waits, readings)]
-    for what, sequence, at, by in found[0].union(*found[1:], all=True):
-        yield MachineEvent(event=_EVENTS.get(what) or Event(what), sequence=sequence, at=at, by=by)
+    return found[0].union(*found[1:], all=True)
+
+
+_EVENTS_OF = Prepared(_events, keys=2)
 
 
 def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) -> MachineNow:
@@ -99,11 +108,19 @@ def note_clock_set_back(job: Job, person: Person, now: datetime) -> None:
     Entry(id=uuid4(), job=job, kind="clock_set_back", at=now, by=person, data={}).save()
 
 
-def live_jobs(person: Person) -> QuerySet[Entry]:
-    """What the person stated live and nobody made dead since: the entries, in open jobs."""
-    last = Entry.objects.filter(
-        job__machine=OuterRef("job__machine"), kind__in=_TURNED, void=""
-    ).order_by("-sequence")
-    return Entry.objects.filter(
-        kind="went_live", by=person, job__state=JobState.OPEN, pk=Subquery(last.values("pk")[:1])
+_LAST_TURNED = Entry.objects.filter(
+    job__machine=OuterRef("job__machine"), kind__in=_TURNED, void=""
+).order_by("-sequence")
+_LIVE = Prepared(
+    lambda person: Entry.objects.filter(
+        kind="went_live",
+        by=person,
+        job__state=JobState.OPEN,
+        pk=Subquery(_LAST_TURNED.values("pk")[:1]),
     ).select_related("job__machine")
+)
+
+
+def live_jobs(person: Person) -> list[Entry]:
+    """What the person stated live and nobody made dead since: the entries, in open jobs."""
+    return _LIVE.of(person.pk)

@@ -10,6 +10,7 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
@@ -64,10 +65,10 @@ def _meter_in_hand(person: Person) -> dict[str, Any]:
     return {} if before is None else {"meter": before}
 
 
-def find_job(number: int) -> Job:
-    """The job with that number; NotFound when there is none."""
-    found = (
-        Job.objects.select_related(
+_JOB = Prepared(
+    lambda number: (
+        Job.objects.order_by()
+        .select_related(
             "machine__customer",
             "machine__rule_set",
             "rule_set",
@@ -78,11 +79,16 @@ def find_job(number: int) -> Job:
         )
         .annotate(**WITH_DEFAULT_SET)
         .filter(pk=number)
-        .first()
     )
-    if found is None:
+)
+
+
+def find_job(number: int) -> Job:
+    """The job with that number; NotFound when there is none."""
+    found = _JOB.of(number)
+    if not found:
         raise NotFound(f"There is no job {number}. Find it in the list of jobs.")
-    return found
+    return found[0]
 
 
 def find_open_job(number: int) -> Job:

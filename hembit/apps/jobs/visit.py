@@ -8,6 +8,7 @@ from typing import Any
 
 from django.db.models import Max
 
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended, specs_at
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
@@ -43,6 +44,31 @@ BRIEF = (
 """What a visit knows of each reading: rows, since two hundred models would cost more than the rest."""
 
 
+_POSITIONS = Prepared(
+    lambda machine: Position.objects.filter(machine=machine).select_related("rule_set")
+)
+_PARTS = Prepared(
+    lambda machine: FittedPart.objects.filter(
+        position__machine=machine, removed_at__isnull=True
+    ).select_related("revision__rule_set")
+)
+_READINGS = Prepared(lambda job: Reading.brief.filter(job=job).values_list(*BRIEF, named=True))
+_FINDINGS = Prepared(
+    lambda job: PartFinding.objects.filter(
+        id__in=PartFinding.objects.filter(job=job)
+        .order_by()
+        .values("position", "part")
+        .annotate(last=Max("id"))
+        .values("last")
+    ).select_related("by")
+)
+_ENTRIES = Prepared(lambda job: Entry.objects.filter(job=job))
+_WAITS = Prepared(lambda job: Wait.objects.filter(job=job).select_related("started_by", "ended_by"))
+_FOLLOW_UPS = Prepared(
+    lambda job: FollowUp.objects.filter(job=job).select_related("opened_by", "done_by", "position")
+)
+
+
 def key_of(position_id: int | None) -> str:
     """The key of a part in the route: its position's number, or "supply"."""
     return SUPPLY if position_id is None else str(position_id)
@@ -67,33 +93,22 @@ class Visit:
     @classmethod
     def load(cls, job: Job) -> Visit:
         """Load what belongs to ``job``; its verdicts' long texts stay in the database."""
-        latest = (
-            PartFinding.objects.filter(job=job)
-            .order_by()
-            .values("position", "part")
-            .annotate(last=Max("id"))
-            .values("last")
-        )
         positions = {
             one.pk: one
-            for one in Position.objects.filter(machine=job.machine_id).select_related("rule_set")
+            for one in _POSITIONS.of(job.machine_id)
             # One that was taken away since still stands in the records of the visits before.
             if one.retired_at is None or one.retired_at > job.opened_at
         }
-        parts = FittedPart.objects.filter(
-            position__machine=job.machine_id, removed_at__isnull=True
-        ).select_related("revision__rule_set")
+        parts = {one.position_id: one for one in _PARTS.of(job.machine_id)}
         return cls(
             job=job,
             positions=tuple(positions.values()),
-            parts={one.position_id: one for one in parts if one.position_id in positions},
-            readings=tuple(Reading.brief.filter(job=job).values_list(*BRIEF, named=True)),
-            findings=tuple(PartFinding.objects.filter(id__in=latest).select_related("by")),
-            entries=tuple(Entry.objects.filter(job=job)),
-            waits=tuple(Wait.objects.filter(job=job).select_related("started_by", "ended_by")),
-            follow_ups=tuple(
-                FollowUp.objects.filter(job=job).select_related("opened_by", "done_by", "position")
-            ),
+            parts={number: one for number, one in parts.items() if number in positions},
+            readings=tuple(_READINGS.of(job.pk)),
+            findings=tuple(_FINDINGS.of(job.pk)),
+            entries=tuple(_ENTRIES.of(job.pk)),
+            waits=tuple(_WAITS.of(job.pk)),
+            follow_ups=tuple(_FOLLOW_UPS.of(job.pk)),
         )
 
     @cached_property

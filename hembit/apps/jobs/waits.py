@@ -6,10 +6,10 @@ from datetime import datetime, timedelta
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
@@ -88,8 +88,14 @@ def end_wait(number: UUID, person: Person, now: datetime | None = None) -> Wait:
     return wait
 
 
-def running_waits() -> QuerySet[Wait]:
-    """Every wait that runs or is due, in open jobs, the next first."""
-    return Wait.objects.filter(ended_at__isnull=True, job__state=JobState.OPEN).select_related(
+_RUNNING = Prepared(
+    lambda: Wait.objects.filter(ended_at__isnull=True, job__state=JobState.OPEN).select_related(
         "job__machine", "started_by"
-    )
+    ),
+    keys=0,
+)
+
+
+def running_waits() -> list[Wait]:
+    """Every wait that runs or is due, in open jobs, the next first."""
+    return _RUNNING.of()

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.db.models import OuterRef, QuerySet, Subquery
 
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.shop.models import Calibration, Instrument, What
 from hembit.apps.workshop.clock import day_here
 from hembit_core import InputError, Meter, unknown_meter
@@ -52,18 +53,23 @@ def thermometer_of(one: Instrument, today: date | None = None) -> Thermometer:
     return Thermometer.model_validate(_whole(one, today))
 
 
+def _in_use(what: What) -> Prepared[Instrument, Instrument]:
+    return Prepared(lambda: instruments().filter(what=what, retired_on__isnull=True), keys=0)
+
+
+_METERS, _THERMOMETERS = _in_use(What.METER), _in_use(What.THERMOMETER)
+
+
 def meters_in_use() -> list[tuple[int | None, Meter]]:
     """The meters to choose from with their numbers, the unknown one last (None)."""
     today = day_here()
-    found = instruments().filter(what=What.METER, retired_on__isnull=True)
-    return [*((one.pk, meter_of(one, today)) for one in found), (None, unknown_meter())]
+    return [*((one.pk, meter_of(one, today)) for one in _METERS.of()), (None, unknown_meter())]
 
 
 def thermometers_in_use() -> list[tuple[int, Thermometer]]:
     """The thermometers to choose from, with their numbers."""
     today = day_here()
-    found = instruments().filter(what=What.THERMOMETER, retired_on__isnull=True)
-    return [(one.pk, thermometer_of(one, today)) for one in found]
+    return [(one.pk, thermometer_of(one, today)) for one in _THERMOMETERS.of()]
 
 
 def find_meter(number: int | None, air: FigureText | None = None) -> Meter:

@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
+import sys
 from io import StringIO
-from typing import ClassVar
+from itertools import product
+from typing import Any, ClassVar
+from uuid import uuid4
 
 from django.core.management import call_command
+from django.db.models import Model
 from django.test import TestCase
+from django.utils import timezone
 
+from hembit.apps.base.prepared import Prepared
 from hembit.apps.checks.models import Check
-from hembit.apps.jobs.models import Job, PartFinding
+from hembit.apps.jobs.models import Entry, Job, PartFinding
 from hembit.apps.machines.circuit import circuit_out
 from hembit.apps.machines.models import Machine
+from hembit.apps.people.models import Person
 from hembit.apps.photos.models import Photo
 
 
@@ -20,6 +27,15 @@ def load() -> str:
     out = StringIO()
     call_command("load_demo", stdout=out)
     return out.getvalue()
+
+
+def shown(row: Any) -> Any:
+    """All that is in a row, with what was joined to it."""
+    if not isinstance(row, Model):
+        return row
+    own = {name: value for name, value in vars(row).items() if name != "_state"}
+    joined = {name: shown(one) for name, one in row._state.fields_cache.items()}
+    return type(row), own, joined
 
 
 class LoadDemo(TestCase):
@@ -34,6 +50,23 @@ class LoadDemo(TestCase):
         self.assertIn("0 checks, 6 machines, 0 jobs stored", load())
         self.assertEqual(Check.objects.filter(reading__isnull=True).count(), 6)
         self.assertEqual((Job.objects.count(), Photo.objects.count()), (9, 3))
+
+    def test_what_was_prepared_answers_as_what_is_built_anew(self) -> None:
+        # Nobody is live in the demo.
+        job, ilse = Job.objects.filter(state="open").first(), Person.objects.get(username="ilse")
+        Entry(id=uuid4(), job=job, kind="went_live", at=timezone.now(), by=ilse, data={}).save()
+        modules = [module for name, module in sorted(sys.modules.items()) if name.startswith("hembit.")]
+        every = {
+            one for module in modules for one in vars(module).values() if isinstance(one, Prepared)
+        }
+        self.assertGreater(len(every), 8)
+        for one in every:
+            answered = 0
+            for keys in product(range(13), repeat=len(one.stand_ins)):
+                told = [shown(row) for row in one.of(*keys)]
+                self.assertEqual(told, [shown(row) for row in one.build(*keys)], (one.build, keys))
+                answered += len(told)
+            self.assertGreater(answered, 0, one.build)
 
     def test_the_states_it_is_there_to_show(self) -> None:
         states = dict(Check.objects.values_list("label", "state"))
