@@ -6,6 +6,7 @@ Kept as text, so that the last digit written stays known, and read as a number.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Literal
 
@@ -46,6 +47,12 @@ class FigureText:
     def step(self) -> float:
         """What one of its last digit is worth, in ``unit``."""
         return self._quantity.step
+
+
+def _plain(value: float) -> str:
+    """A number to six digits as people write it ("3000000"); by powers where it is out of reach."""
+    short = f"{value:.6g}"
+    return f"{Decimal(short):f}" if 1e-9 < abs(value) < 1e15 else short
 
 
 @dataclass(frozen=True)
@@ -100,17 +107,20 @@ class Written:
             raise self._error(
                 f"“{figure.text}” is in {unit}, but {self.noun} is in {bare or 'no unit'}."
             )
+        was = f"“{figure.text}” was read as {f'{_plain(value)} {bare}'.strip()}"
         if not self.above < value <= self.up_to:
             raise self._error(
-                f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, but {self.noun} lies "
-                f"above {self.above:g} and up to {f'{self.up_to:g} {bare}'.strip()}. Check the figure."
+                f"{was}, but {self.noun} lies {self._lowest} up to "
+                f"{f'{_plain(self.up_to)} {bare}'.strip()}. Check the figure."
             )
         if 0 < abs(value) < self.smallest:
-            raise self._error(
-                f"“{figure.text}” was read as {f'{value:g} {bare}'.strip()}, which is too small to be "
-                f"{self.noun}. Check the figure."
-            )
+            raise self._error(f"{was}, which is too small to be {self.noun}. Check the figure.")
         return figure
+
+    @property
+    def _lowest(self) -> str:
+        """Where the values begin; 0 is one of them where the limit is a hair below."""
+        return "from 0" if -1e-6 < self.above < 0 else f"above {_plain(self.above)} and"
 
     def _doubt(self, figure: FigureText) -> str | None:
         """What a prefix without a unit could mean else; None where there is no doubt."""

@@ -68,6 +68,14 @@ class NothingIsMisread(unittest.TestCase):
             TypeAdapter(field).validate_python(text)
         return str(caught.exception.errors()[0]["msg"])
 
+    def test_a_limit_is_told_as_people_write_numbers(self) -> None:
+        for name, field in FIELDS.items():
+            for text in (f"{10 * field.up_to:.0f}", f"{field.up_to + 1:.3f}"):
+                with self.subTest(name=name, text=text):
+                    with self.assertRaises(PydanticCustomError) as refused:
+                        field.read(text)
+                    self.assertNotRegex(str(refused.exception), r"\de[+-]\d")
+
     def test_the_ones_that_were_misread(self) -> None:
         self.assertIn("Write min", self.refused(Minutes, "10 m"))
         self.assertIn("mΩ or MΩ", self.refused(Resistance, "4.7m"))

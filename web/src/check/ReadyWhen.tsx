@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Spec, Sum } from "@/api/types";
-import { clock } from "@/clock/dates";
+import { clock, clockAfter } from "@/clock/dates";
 import { useNow } from "@/clock/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
@@ -66,7 +66,7 @@ function Wait({ check, warm, start }: Props & { warm: Warm }) {
     if (wait?.minutes) starting.mutate();
   }
   const error = (at: string) => errorAt(reckoned.error, `sum.${at}`);
-  const ready = wait?.minutes ? clock(new Date(time + wait.minutes * 60_000).toISOString()) : "";
+  const ready = wait?.minutes ? clockAfter(wait.minutes, time) : "";
   return (
     <form onSubmit={submit} aria-label="Until it is ready" className="plate flex flex-col gap-2">
       <p>

@@ -1,5 +1,15 @@
 import { afterEach, describe, expect, test } from "vitest";
-import { clock, clockOrDay, day, dayPattern, dayTyped, inDays, readDay, setShop } from "./dates";
+import {
+  clock,
+  clockAfter,
+  clockOrDay,
+  day,
+  dayPattern,
+  dayTyped,
+  inDays,
+  readDay,
+  setShop,
+} from "./dates";
 
 afterEach(() => setShop("en-GB", "UTC"));
 
@@ -15,6 +25,14 @@ describe("days and clocks as the shop writes them", () => {
     const now = Date.parse("2026-11-26T12:00:00Z"); // the 27th there
     expect(clockOrDay("2026-11-26T11:30:00Z", now)).toBe("00:30");
     expect(clockOrDay("2026-11-26T10:30:00Z", now)).toBe("26 Nov 2026, 23:30");
+  });
+
+  test("so many minutes from now, with the day where it is another; what no calendar reaches is not told", () => {
+    setShop("en-GB", "UTC");
+    const now = Date.parse("2026-11-26T12:00:00Z");
+    expect(clockAfter(90, now)).toBe("13:30");
+    expect(clockAfter(3000, now)).toBe("28 Nov 2026, 14:00");
+    expect(clockAfter(5e12, now)).toBe("");
   });
 
   test("a day without a clock is the same day everywhere", () => {

@@ -10,15 +10,25 @@ const DAY = { day: "numeric", month: "short", year: "numeric" } as const;
 
 const zoned = () => (shop.zone ? { timeZone: shop.zone } : {});
 
+/** Those that were made: making one takes a hundred times as long as writing a date with it. */
+const writers = new Map<string, Intl.DateTimeFormat>();
+
+function writer(options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${shop.locale} ${JSON.stringify(options)}`;
+  const made = writers.get(key) ?? new Intl.DateTimeFormat(shop.locale, options);
+  writers.set(key, made);
+  return made;
+}
+
 /** A clock time in the shop. */
 export function clock(at: string | number): string {
-  return new Date(at).toLocaleTimeString(shop.locale, { ...TIME, ...zoned() });
+  return writer({ ...TIME, ...zoned() }).format(new Date(at));
 }
 
 /** A day, or the day of a moment, in the shop: `3 Mar 2027`. */
 export function day(iso: string): string {
-  if (iso.length > 10) return new Date(iso).toLocaleDateString(shop.locale, { ...DAY, ...zoned() });
-  return new Date(`${iso}T12:00:00Z`).toLocaleDateString(shop.locale, { ...DAY, timeZone: "UTC" });
+  if (iso.length > 10) return writer({ ...DAY, ...zoned() }).format(new Date(iso));
+  return writer({ ...DAY, timeZone: "UTC" }).format(new Date(`${iso}T12:00:00Z`));
 }
 
 export function dateAndClock(iso: string): string {
@@ -28,6 +38,12 @@ export function dateAndClock(iso: string): string {
 /** A clock time, with its day where that is not today's. */
 export function clockOrDay(iso: string, now: number): string {
   return day(iso) === day(new Date(now).toISOString()) ? clock(iso) : dateAndClock(iso);
+}
+
+/** When so many minutes from now are over; empty for what no calendar reaches. */
+export function clockAfter(minutes: number, now: number): string {
+  const then = new Date(now + minutes * 60_000);
+  return Number.isNaN(then.getTime()) ? "" : clockOrDay(then.toISOString(), now);
 }
 
 /** The day so many days from today in the shop, as the server takes it: `2027-03-03`. */
