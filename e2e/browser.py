@@ -17,7 +17,7 @@ WITHOUT = (
     # short test.
     "WebUIOmniboxAimPopup",
     "WebUIOmniboxPopup",
-    # What Playwright turns off: this list takes the place of Playwright's own.
+    # What Playwright turns off: this list takes the place of Playwright's own (see test_browser).
     "AimEnabled",
     "AvoidCorsURLLoaderRestartOnRedirect",
     "AvoidUnnecessaryBeforeUnloadCheckSync",
@@ -30,7 +30,10 @@ WITHOUT = (
     "OptimizationHints",
     "PaintHolding",
     "PreconnectToSearch",
+    "TcpPortRandomizationWin",
     "ThirdPartyStoragePartitioning",
+    "msEdgeUpdateLaunchServicesPreferredVersion",
+    "msForceBrowserSignIn",
 )
 FLAGS = [
     f"--disable-features={','.join(WITHOUT)}",

@@ -6,7 +6,6 @@ Kept as text, so that the last digit written stays known, and read as a number.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from decimal import Decimal
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Literal
 
@@ -14,6 +13,7 @@ from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from hembit_core.errors import InputError
+from hembit_core.notation import limit_text
 from hembit_core.number_text import Quantity, parse_quantity
 
 _WITH_PREFIXES = frozenset({"W", "V", "Ω", "A", "VA"})
@@ -49,10 +49,10 @@ class FigureText:
         return self._quantity.step
 
 
-def _plain(value: float) -> str:
-    """A number to six digits as people write it ("3000000"); by powers where it is out of reach."""
-    short = f"{value:.6g}"
-    return f"{Decimal(short):f}" if 1e-9 < abs(value) < 1e15 else short
+def _plain(value: float, unit: str = "") -> str:
+    """A figure or its limit in plain decimals; by powers where those are out of reach."""
+    in_reach = value == 0 or 1e-9 < abs(value) < 1e15
+    return (limit_text(value, unit, 6) if in_reach else f"{value:.6g} {unit}").strip()
 
 
 @dataclass(frozen=True)
@@ -107,11 +107,11 @@ class Written:
             raise self._error(
                 f"“{figure.text}” is in {unit}, but {self.noun} is in {bare or 'no unit'}."
             )
-        was = f"“{figure.text}” was read as {f'{_plain(value)} {bare}'.strip()}"
+        was = f"“{figure.text}” was read as {_plain(value, bare)}"
         if not self.above < value <= self.up_to:
             raise self._error(
-                f"{was}, but {self.noun} lies {self._lowest} up to "
-                f"{f'{_plain(self.up_to)} {bare}'.strip()}. Check the figure."
+                f"{was}, but {self.noun} lies {self._lowest} up to {_plain(self.up_to, bare)}. "
+                "Check the figure."
             )
         if 0 < abs(value) < self.smallest:
             raise self._error(f"{was}, which is too small to be {self.noun}. Check the figure.")

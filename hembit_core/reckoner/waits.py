@@ -16,7 +16,7 @@ from hembit_core.figures import (
     Temperature,
 )
 from hembit_core.model import Model
-from hembit_core.notation import fixed, quantity
+from hembit_core.notation import fixed, limit_text, quantity
 from hembit_core.physics.waiting import (
     WATER_HEAT_CAPACITY,
     cooling_time_constant,
@@ -158,8 +158,13 @@ def _wait(
 
 
 def _minutes(minutes: float) -> str:
-    whole = round(minutes)
-    return f"{whole} min" if whole < 120 else f"{whole // 60} h {whole % 60} min"
+    """A wait in minutes, hours or days: in two of them, and no minutes of a wait of days."""
+    whole, hours = round(minutes), round(minutes / 60)
+    if whole < 120:
+        return f"{whole} min"
+    if hours < 72:
+        return f"{whole // 60} h {whole % 60} min"
+    return f"{hours // 24} d {hours % 24} h" if hours < 100 * 24 else f"{round(hours / 24)} d"
 
 
 class HeatUpSum(Model):
@@ -200,8 +205,9 @@ class HeatUpSum(Model):
                     label="Time to heat up",
                     result=_minutes(minutes),
                     formula="t = m · c · Δθ / (η · P)",
-                    figures=f"{self.litres.value:g} kg · {WATER_HEAT_CAPACITY:g} J/(kg·K) · "
-                    f"{self.end.value - self.start.value:g} K / ({share:g} · {self.power.value:g} W)",
+                    figures=f"{limit_text(self.litres.value, 'kg', 6)} · "
+                    f"{WATER_HEAT_CAPACITY:g} J/(kg·K) · {self.end.value - self.start.value:g} K / "
+                    f"({share:g} · {limit_text(self.power.value, 'W', 6)})",
                     source="heat capacity of water near 40 °C",
                     value=minutes,
                     unit="min",

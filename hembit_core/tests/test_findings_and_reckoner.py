@@ -184,6 +184,20 @@ class Reckoner(unittest.TestCase):
         self.assertIn("98.3 °C", self.work("boiling_point", altitude="500"))
         self.assertIn("95.0 °C", self.work("boiling_point", altitude="1500 m"))
 
+    def test_the_longest_and_the_shortest_are_told_as_people_write_numbers(self) -> None:
+        for litres, power, told in (
+            ("1000000", "1e-3", "d,"),
+            ("300", "300", "58 h 8 min,"),
+            ("30", "9", "8 d 2 h,"),
+            ("1000000", "1e7", "5 h 49 min,"),
+            ("0.001", "1e7", "0 min,"),
+        ):
+            sum_ = {"sum": "heat_up", "litres": litres, "start": "10", "end": "60", "power": power}
+            found = SUM.validate_python(sum_).reckon()
+            said = found.headline + "".join(one.figures + one.result for one in found.working)
+            self.assertNotRegex(said, r"\de[+-]\d", sum_)
+            self.assertIn(told, found.headline)
+
     def test_a_winding_is_its_own_thermometer(self) -> None:
         coil = {"cold_resistance": "100", "cold": "20", "room": "20", "apart": "8"}
         self.assertIn("Wait 57 min", self.work("cooling_by_winding", **coil, before="128", now="118"))
