@@ -267,7 +267,7 @@ class NothingIsLost(BrowserCase):
         self.page.get_by_label("Lead zero").focus()
         self.technician.see("Give the voltage in V.")
         for field, text, answer in (
-            ("Rated power", "-5", "“-5” was read as -5 W"),
+            ("Rated power", "-5", "“-5” was read as −5 W"),
             ("Rated power", "1e300", "1e+300 W"),
             ("Rated power", "warm", "“warm” is not a figure"),
             ("Rated power", "230 V", "is in V"),
