@@ -19,7 +19,7 @@ from hembit_core.measurand import Role
 from hembit_core.meter_accuracy import reading_uncertainty
 from hembit_core.meters import Meter, MeterRange
 from hembit_core.model import Model
-from hembit_core.notation import at_step, expanded_text, quantity
+from hembit_core.notation import at_step, expanded_text, plain, quantity
 from hembit_core.resistance_reading import HowTaken
 from hembit_core.thermometers import Thermometer
 from hembit_core.uncertainty import combined, expanded, rectangular
@@ -233,7 +233,7 @@ def _of_thermometer(place: int, one: Thermometer, asked: _Asked, slope: float, a
         ratio=ratio,
         expanded=large,
         decides=_decides(ratio),
-        told=f"±{limit:.2g} K makes U {expanded_text(large, unit)}, half the band is "
+        told=f"±{plain(limit, 2)} K makes U {expanded_text(large, unit)}, half the band is "
         f"{quantity(half, unit, 3)}",
     )
 

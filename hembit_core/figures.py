@@ -48,11 +48,18 @@ class FigureText:
         """What one of its last digit is worth, in ``unit``."""
         return self._quantity.step
 
+    @property
+    def told(self) -> str:
+        """The figure with its unit as people write it: ``2200 W``, ``4.7 MΩ``, ``−5 °C``."""
+        return _plain(self.value, "" if self.unit == "1" else self.unit)
+
 
 def _plain(value: float, unit: str = "") -> str:
     """A figure or its limit in plain decimals; by powers where those are out of reach."""
-    in_reach = value == 0 or 1e-9 < abs(value) < 1e15
-    return (limit_text(value, unit, 6) if in_reach else f"{value:.6g} {unit}").strip()
+    if value == 0 or 1e-9 < abs(value) < 1e15:
+        return limit_text(value, unit, 6).strip()
+    by_powers = f"{value:.6g}"
+    return f"{by_powers} {unit}".strip()
 
 
 @dataclass(frozen=True)

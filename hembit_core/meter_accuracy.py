@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from hembit_core.display import UNIT, Display, Function
 from hembit_core.errors import InputError
 from hembit_core.meters import FunctionAccuracy, Meter, MeterRange
-from hembit_core.notation import expanded_text, quantity
+from hembit_core.notation import expanded_text, plain, quantity
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
@@ -43,8 +43,8 @@ class ReadingUncertainty:
             label=label,
             result=f"u {expanded_text(self.standard, display.unit)}",
             formula=f"u = {'f(air) · ' if in_air else ''}(a % · reading + n · last digit) / √3",
-            figures=f"{f'{self.air_factor:.3g} · ' if in_air else ''}"
-            f"({self.percent:g} % · {display.shown} + {self.counts:g} · "
+            figures=f"{f'{plain(self.air_factor, 3)} · ' if in_air else ''}"
+            f"({plain(self.percent)} % · {display.shown} + {plain(self.counts)} · "
             f"{quantity(self.step, display.unit, 1)}) / √3",
             source=f"{'stated' if self.stated else 'default'} accuracy, rectangular; JCGM 100, 4.3.7",
             value=self.standard,

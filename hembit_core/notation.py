@@ -50,9 +50,28 @@ def quantity(value: float, unit: str, digits: int = 4) -> str:
 
 def limit_text(value: float, unit: str, digits: int = 4) -> str:
     """Write a limit: at most ``digits`` significant digits, none that says nothing: ``85 Ω``."""
-    figure, _, rest = quantity(value, unit, digits).partition(" ")
-    figure = figure.rstrip("0").rstrip(".") if "." in figure else figure
-    return f"{figure} {rest}"
+    prefix = prefix_for(value, unit)
+    return f"{plain(value / _FACTOR[prefix], digits)} {prefix}{unit}"
+
+
+def plain(value: float, digits: int = 6) -> str:
+    """Write a figure that was given: at most ``digits`` significant digits, none that says nothing.
+
+    Never with a power of ten, and with a minus sign, as people write it.
+
+    Examples
+    --------
+    >>> plain(230.0), plain(-5.5), plain(1e-3), plain(4.7e6), plain(2 / 3, 3)
+    ('230', '−5.5', '0.001', '4700000', '0.667')
+    """
+    text = significant(value, digits)
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+def signed(value: float, digits: int = 3) -> str:
+    """Write a difference: ``+10``, ``−6``."""
+    text = plain(value, digits)
+    return text if text.startswith(MINUS) else f"+{text}"
 
 
 def at_step(value: float, step: float, unit: str) -> str:

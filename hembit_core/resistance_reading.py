@@ -18,7 +18,7 @@ from hembit_core.judging.missing import Lacking, Missing, path_beside
 from hembit_core.meter_accuracy import ReadingUncertainty, reading_uncertainty, stated_range
 from hembit_core.meters import Meter
 from hembit_core.model import Model
-from hembit_core.notation import at_step, quantity
+from hembit_core.notation import at_step, limit_text, quantity
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -198,7 +198,7 @@ def lead_zero(reading: ResistanceReading, conditions: Conditions) -> Display | N
     if leads.value > off.most:
         raise InputError(
             f"Shorted leads read {quantity(leads.value, 'Ω', 3)}, more than "
-            f"{off.most:g} Ω: leads or plugs are bad. Renew them and short them again."
+            f"{limit_text(off.most, 'Ω', 6)}: leads or plugs are bad. Renew them and short them again."
         ).at(field)
     return leads
 
@@ -306,7 +306,7 @@ def _no_leads_line(reading: ResistanceReading, conditions: Conditions) -> Workin
         key="leads",
         label="Leads",
         result="not taken off",
-        figures=f"may add up to {conditions.rules.leads_unknown_ohm[1]:g} Ω",
+        figures=f"may add up to {limit_text(conditions.rules.leads_unknown_ohm[1], 'Ω', 6)}",
         source=conditions.rules.said("leads_unknown_ohm"),
     )
 

@@ -16,7 +16,7 @@ from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.judging.states import DecisionRule
 from hembit_core.model import Model
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 from hembit_core.rules import Range, Rules, default_rules
 
 Value = float | str | Range | None
@@ -213,9 +213,10 @@ def _figure(setting: RuleSetting, one: object) -> float:
     if isinstance(one, bool) or not isinstance(one, int | float):
         raise InputError(f"“{one}” is no figure.").at(setting.name)
     low, high = setting.least, setting.most
-    if (low is not None and one < low) or (high is not None and one > high):
+    assert low is not None and high is not None, setting.name
+    if not low <= one <= high:
         unit = "" if setting.unit == "1" else f" {setting.unit}"
-        raise InputError(f"This lies from {low:g} to {high:g}{unit}. Check the figure.").at(
+        raise InputError(f"This lies from {plain(low)} to {plain(high)}{unit}. Check the figure.").at(
             setting.name
         )
     return float(one)
@@ -267,5 +268,5 @@ def _written(rules: Rules, name: str) -> str:
     both = value if isinstance(value, tuple) else (value,)
     if unit == "Ω" and all(one >= _KILOHM for one in both):
         return " to ".join(quantity(one, unit, 2) for one in both)
-    shown = " to ".join(f"{one:g}" for one in both)
+    shown = " to ".join(f"{plain(one)}" for one in both)
     return shown if unit in ("", "1") else f"{shown} {unit}"

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from hembit_core.errors import InputError
 from hembit_core.instrument_doubts import Doubt
 from hembit_core.model import Model
-from hembit_core.notation import significant
+from hembit_core.notation import plain
 
 
 class TemperatureSource(StrEnum):
@@ -103,8 +103,8 @@ class Thermometer(Model):
         limits = [one.limit_at(celsius) for one in self.ranges if one.low <= celsius <= one.high]
         if limits:
             return min(limits)
-        told = ", ".join(f"{one.low:g} to {one.high:g} °C" for one in self.ranges)
+        told = ", ".join(f"{plain(one.low)} to {plain(one.high)} °C" for one in self.ranges)
         raise InputError(
-            f"{self.name} reads {told}; {significant(celsius, 4)} °C lies outside. Check the figure, "
+            f"{self.name} reads {told}; {plain(celsius)} °C lies outside. Check the figure, "
             "or choose another thermometer."
         )

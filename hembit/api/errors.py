@@ -21,6 +21,7 @@ from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit_core import AmbiguousInput, InputError
 from hembit_core.judging.judgement import Choice
 from hembit_core.model import Model
+from hembit_core.notation import plain
 
 log = logging.getLogger("hembit.api")
 
@@ -177,7 +178,7 @@ def _from_pydantic(error: Mapping[str, Any], shapes: Shapes) -> FieldError:
         message = f"Choose one of: {expected}." if error.get("input") else "Choose one of the list."
     elif kind in _BOUNDS:
         (bound,) = (value for value in error["ctx"].values() if isinstance(value, int | float))
-        message = f"This must be {_BOUNDS[kind]} {bound:g}."
+        message = f"This must be {_BOUNDS[kind]} {bound if isinstance(bound, int) else plain(bound)}."
     elif kind == "too_short":
         context = error["ctx"]
         message = _too_few(int(context["actual_length"]), int(context["min_length"]))

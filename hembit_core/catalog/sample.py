@@ -18,7 +18,7 @@ from hembit_core.families.winding.spec import Winding
 from hembit_core.figures import Temperature
 from hembit_core.judge import PartSpec
 from hembit_core.model import Model
-from hembit_core.notation import expanded_text, quantity, significant
+from hembit_core.notation import expanded_text, plain, quantity, significant
 from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
 
 _FEWEST = 3
@@ -74,7 +74,7 @@ def spec_of_sample(parts: GoodParts, conditions: Conditions) -> Sample:
     nominal = significant(middle, 4)
     if nominal.partition(".")[2] and len(nominal.partition(".")[2]) == 3:
         nominal = nominal.replace(".", "R")
-    warm = f"at {parts.temperature.value:g} °C"
+    warm = f"at {parts.temperature.told}"
     if len(ohms) < _FEWEST:
         told = (
             f"Mean {quantity(middle, 'Ω', 4)} {warm} of {len(ohms)}: the spread takes three parts. "
@@ -87,7 +87,7 @@ def spec_of_sample(parts: GoodParts, conditions: Conditions) -> Sample:
     told = (
         f"Mean {quantity(middle, 'Ω', 4)} {warm} of {len(ohms)}, standard deviation "
         f"{expanded_text(spread, 'Ω')}, meter ±{expanded_text(u, 'Ω')}: one more good part lies within "
-        f"±{percent:g} % with 95 %."
+        f"±{plain(percent)} % with 95 %."
     )
     spec = _spec(parts, nominal, f"{percent:g}")
     return Sample(count=len(ohms), told=told, percent=percent, spec=spec)

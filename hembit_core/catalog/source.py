@@ -71,7 +71,7 @@ def source_told(source: Source) -> str:
         return f"plate of {source.seen_on}" if source.seen_on else "its plate"
     if isinstance(source, FromGoodParts):
         parts = "a good part" if source.count == 1 else f"{source.count} good parts"
-        warm = f" at {source.temperature.value:g} °C" if source.temperature else ""
+        warm = f" at {source.temperature.told}" if source.temperature else ""
         return f"{parts} measured{warm} by {source.by}"
     if isinstance(source, SaidBy):
         return f"as {source.by} says"

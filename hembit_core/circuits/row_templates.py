@@ -10,6 +10,7 @@ from hembit_core.circuits.component import Role
 from hembit_core.circuits.rows import CircuitRow, RowKind
 from hembit_core.circuits.templates import TEMPLATES
 from hembit_core.model import Model
+from hembit_core.notation import plain
 
 LABELS = {
     "element_with_limit": "element with limit and thermostat",
@@ -59,17 +60,17 @@ def _rows(parts: tuple[CircuitPart, ...]) -> Iterator[CircuitRow]:
             "moved_by": keys.get(component.moved_by or "", ""),
         }
         if first.role is Role.LOAD:
-            given["ohms"] = f"{first.cold:g}"
+            given["ohms"] = plain(first.cold)
             if len(component.paths) == 2:
-                given["second_ohms"] = f"{component.paths[1].cold:g}"
+                given["second_ohms"] = plain(component.paths[1].cold)
             if component.what == "coil" and component.rated:
-                given["volts"] = f"{component.rated:g}"
+                given["volts"] = plain(component.rated)
                 impedance = abs(complex(first.live or first.cold, first.reactive))
-                given["va"] = f"{component.rated**2 / impedance:.3g}"
+                given["va"] = plain(component.rated**2 / impedance, 3)
         if first.role is Role.SOURCE and component.volts:
-            given["volts"] = f"{component.volts:g}"
+            given["volts"] = plain(component.volts)
             given["degrees"] = component.phase
-            given["trips_at"] = f"{component.trips_at:g}" if component.trips_at else None
+            given["trips_at"] = plain(component.trips_at) if component.trips_at else None
         yield CircuitRow.model_validate(given)
 
 

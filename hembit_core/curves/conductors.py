@@ -10,6 +10,7 @@ from numpy.typing import ArrayLike
 from hembit_core.curves.ends import Floats, everywhere
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
+from hembit_core.notation import plain
 
 
 class WindingMetal(StrEnum):
@@ -106,5 +107,5 @@ def metal_resistance(
 def _above_zero(celsius: ArrayLike, k: float) -> Floats:
     shifted = np.asarray(celsius, dtype=np.float64) + k
     if not everywhere(shifted > 0):
-        raise InputError(f"A winding's straight line ends at {-k:g} °C. Check the temperature.")
+        raise InputError(f"A winding's straight line ends at {plain(-k)} °C. Check the temperature.")
     return shifted

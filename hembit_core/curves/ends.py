@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from hembit_core.errors import InputError
+from hembit_core.notation import plain
 
 Floats = NDArray[np.float64]
 
@@ -34,7 +35,7 @@ def within_ends(values: ArrayLike, low: float, high: float, what: str, unit: str
     if not everywhere(inside):
         first = float(np.atleast_1d(array)[~np.atleast_1d(inside)][0])
         raise CurveRangeError(
-            f"{first:g} {unit} lies beyond the ends of {what}, {low:g} to {high:g} {unit}: "
-            "not comparable."
+            f"{plain(first)} {unit} lies beyond the ends of {what}, {plain(low)} to {plain(high)} "
+            f"{unit}: not comparable."
         )
     return array

@@ -10,6 +10,7 @@ from numpy.typing import ArrayLike
 
 from hembit_core.curves.ends import Floats, everywhere, within_ends
 from hembit_core.errors import InputError
+from hembit_core.notation import plain
 
 ZERO_CELSIUS = 273.15
 """0 °C in kelvin."""
@@ -205,7 +206,7 @@ def _kelvin(celsius: ArrayLike) -> Floats:
         return np.float64(celsius + ZERO_CELSIUS)
     t = np.asarray(celsius, dtype=np.float64)
     if not everywhere(t >= _COLDEST):
-        raise InputError(f"A thermistor below {_COLDEST:g} °C? Check the temperature.")
+        raise InputError(f"A thermistor below {plain(_COLDEST)} °C? Check the temperature.")
     return t + ZERO_CELSIUS
 
 

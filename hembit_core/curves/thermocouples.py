@@ -13,6 +13,7 @@ from numpy.typing import ArrayLike
 from hembit_core.curves.ends import CurveRangeError, Floats, within_ends
 from hembit_core.curves.roots import Knots, increasing_root, increasing_root_at, knots_of
 from hembit_core.data_files import table
+from hembit_core.notation import plain
 
 _TYPES = table("thermocouples")["types"]
 
@@ -135,7 +136,7 @@ def temperature(kind: ThermocoupleType, millivolts: ArrayLike) -> Floats:
     knots = _turned(kind)
     low, heights = knots[0][0], knots[1]
     mv = within_ends(
-        millivolts, float(heights[0]), float(heights[-1]), f"type {kind} from {low:g} °C", "mV"
+        millivolts, float(heights[0]), float(heights[-1]), f"type {kind} from {plain(low)} °C", "mV"
     )
     if mv.ndim == 0:
         found = increasing_root_at(

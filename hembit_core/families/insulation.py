@@ -19,7 +19,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import expanded_text, quantity
+from hembit_core.notation import expanded_text, plain, quantity
 from hembit_core.resistance_reading import Answers, Connection, DisplayText, read_field
 from hembit_core.rules import Rules
 from hembit_core.uncertainty import rectangular
@@ -96,7 +96,7 @@ def judge_insulation(
     display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
     expectation = insulation_expectation(drawing, conditions.rules)
     share = conditions.rules.insulation_tester_share
-    policy = (f"insulation tester ±{100 * share:g} % of reading, {reading.volts} V DC",)
+    policy = (f"insulation tester ±{plain(100 * share)} % of reading, {reading.volts} V DC",)
     rail = expectation.rail
     if display.value is None:
         return _passed("more than the tester shows").build(
@@ -134,7 +134,7 @@ def _tester_line(display: Display, share: float, budget: Budget) -> WorkingLine:
         label="Insulation tester",
         result=f"u {expanded_text(budget.standard, 'Ω')}",
         formula="u² = (a · R)² / 3 + (half a digit)² / 3",
-        figures=f"a = {100 * share:g} % of {display.shown}",
+        figures=f"a = {plain(100 * share)} % of {display.shown}",
         source="IEC 61557-2, 4.1: operating error, rectangular",
         value=budget.standard,
         unit="Ω",

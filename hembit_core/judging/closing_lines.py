@@ -5,13 +5,13 @@ from __future__ import annotations
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Budget
 from hembit_core.meters import Meter
-from hembit_core.notation import expanded_text, quantity, significant
+from hembit_core.notation import expanded_text, plain, quantity, significant
 from hembit_core.working import WorkingLine
 
 
 def together_line(budget: Budget, unit: str) -> WorkingLine:
     """U = 2·√(Σ u²) as a line of the working, the shares in ``unit``."""
-    squares = " + ".join(f"{term:.3g}²" for term in budget.standards if term) or "0"
+    squares = " + ".join(f"{plain(term, 3)}²" for term in budget.standards if term) or "0"
     expanded = budget.expanded
     return WorkingLine(
         key="together",
@@ -50,9 +50,9 @@ def meter_policy(meter: Meter) -> tuple[str, ...]:
         return ("meter not known: cautious default accuracy used",)
     if meter.holds is None:
         return ()
-    holds = f"{meter.name}: accuracy as for {meter.holds.low:g} to {meter.holds.high:g} °C"
+    holds = f"{meter.name}: accuracy as for {plain(meter.holds.low)} to {plain(meter.holds.high)} °C"
     if meter.air is None:
-        return (f"{holds}; the air was not said, and times {meter.air_factor:.3g} is taken",)
+        return (f"{holds}; the air was not said, and times {plain(meter.air_factor, 3)} is taken",)
     if meter.air_factor == 1:
         return ()
-    return (f"{holds}, times {meter.air_factor:.3g} in air of {meter.air.value:g} °C",)
+    return (f"{holds}, times {plain(meter.air_factor, 3)} in air of {meter.air.told}",)

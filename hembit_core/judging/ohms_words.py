@@ -10,7 +10,7 @@ from hembit_core.judging.settling import settles_of, to_settle, too_close
 from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.meters import Meter
-from hembit_core.notation import expanded_text, limit_text, quantity
+from hembit_core.notation import expanded_text, limit_text, plain, quantity
 from hembit_core.resistance_reading import NetResistance, ResistanceReading
 
 LACKING_WORDS = {
@@ -100,7 +100,7 @@ def near_zero_verdict(due: OhmsDue, reading: ResistanceReading, below: float, sh
         due.words.short_next,
         side=Side.LOW,
         explanation=[
-            f"Below {quantity(below, 'Ω', 2)} counts as a short here: U, or {100 * share:g} % of "
+            f"Below {quantity(below, 'Ω', 2)} counts as a short here: U, or {plain(100 * share)} % of "
             "nominal."
         ],
     )

@@ -26,7 +26,7 @@ from hembit_core.meter_tables.cells import (
 )
 from hembit_core.meters import Coupling, FunctionAccuracy, MeterRange
 from hembit_core.model import Model
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 
 LONGEST = 6000
 _MOST_LINES = 80
@@ -187,7 +187,7 @@ def _heading(
     update = {
         "function": named,
         "whole": (stated.percent, stated.counts),
-        "shown": f"{name}: ±({stated.percent:g} % + {stated.counts:g})",
+        "shown": f"{name}: ±({plain(stated.percent)} % + {plain(stated.counts)})",
         "note": "for all its ranges",
     }
     return row.model_copy(update=update)
@@ -220,7 +220,7 @@ def _with_range(
     counts = clean(stated.counts + stated.of_range / 100 * top.value / resolution)
     if stated.of_range:
         share = stated.of_range / 100 * top.value
-        notes.append(f"{stated.of_range:g} % of the range is {share:g} {unit}")
+        notes.append(f"{plain(stated.of_range)} % of the range is {plain(share)} {unit}")
     if not counts:
         notes.append("no counts: half a step is taken")
     one = MeterRange(
@@ -229,7 +229,7 @@ def _with_range(
     name = f"{coupling} {NOUN[function]}" if coupling else NOUN[function]
     shown = (
         f"{name} to {quantity(one.top, unit)}, last digit {quantity(one.resolution, unit, 1)}: "
-        f"±({stated.percent:g} % + {counts:g})"
+        f"±({plain(stated.percent)} % + {plain(counts)})"
     )
     update = {"function": function, "range": one, "shown": shown, "note": "; ".join(notes)}
     return row.model_copy(update=update)

@@ -6,6 +6,7 @@ import re
 
 from hembit_core.errors import InputError
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.number_text import normalise
 from hembit_core.thermometers import ThermometerRange
 
@@ -93,7 +94,7 @@ def _range(text: str) -> ThermometerRange:
         raise InputError("How far may it be off? Write it as ±1 °C, or ±(0.5 % + 1 °C).")
     low, high = _number(span["low"]), _number(span["high"])
     if low >= high:
-        raise InputError(f"{low:g} to {high:g} °C goes the wrong way round.")
+        raise InputError(f"{plain(low)} to {plain(high)} °C goes the wrong way round.")
     limit = _number(kelvin["figure"])
     if not limit:
         raise InputError("No thermometer is exact: give what its manual says.")
@@ -107,12 +108,12 @@ def _range(text: str) -> ThermometerRange:
 
 
 def _written(one: ThermometerRange) -> str:
-    span = f"{one.low:g} to {one.high:g} °C"
+    span = f"{plain(one.low)} to {plain(one.high)} °C"
     if not one.percent:
-        return f"{span}  ±{one.kelvin:g} °C"
+        return f"{span}  ±{plain(one.kelvin)} °C"
     if one.greater:
-        return f"{span}  ±{one.percent:g} % or ±{one.kelvin:g} °C, whichever is greater"
-    return f"{span}  ±({one.percent:g} % + {one.kelvin:g} °C)"
+        return f"{span}  ±{plain(one.percent)} % or ±{plain(one.kelvin)} °C, whichever is greater"
+    return f"{span}  ±({plain(one.percent)} % + {plain(one.kelvin)} °C)"
 
 
 def _number(text: str) -> float:

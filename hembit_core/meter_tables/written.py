@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from hembit_core.display import NOUN, UNIT, Function
 from hembit_core.meters import FunctionAccuracy
+from hembit_core.notation import plain
 
 
 def table_of(accuracy: dict[Function, FunctionAccuracy]) -> str:
@@ -11,13 +12,13 @@ def table_of(accuracy: dict[Function, FunctionAccuracy]) -> str:
     lines = []
     for function, one in accuracy.items():
         if not one.ranges:
-            lines.append(f"{NOUN[function]}  ±({one.percent:g} % + {one.counts:g})")
+            lines.append(f"{NOUN[function]}  ±({plain(one.percent)} % + {plain(one.counts)})")
         for each in one.ranges:
             percent = one.percent if each.percent is None else each.percent
             counts = one.counts if each.counts is None else each.counts
             name = f"{each.coupling} {NOUN[function]}" if each.coupling else NOUN[function]
             top, step = (f"{_plain(size)} {UNIT[function]}" for size in (each.top, each.resolution))
-            lines.append(f"{name}  {top}  {step}  ±({percent:g} % + {counts:g})")
+            lines.append(f"{name}  {top}  {step}  ±({plain(percent)} % + {plain(counts)})")
     return "\n".join(lines)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from math import log10
 
 from hembit_core.errors import InputError
+from hembit_core.notation import plain
 
 _SEA_LEVEL_PRESSURE = 101_325.0
 _MMHG = 133.322387415
@@ -26,7 +27,7 @@ def standard_pressure(altitude: float) -> float:
     ISO 2533:1975, troposphere.
     """
     if not -500 <= altitude <= 11_000:
-        raise InputError(f"{altitude:g} m: an altitude from −500 to 11000 m is needed.")
+        raise InputError(f"{plain(altitude)} m: an altitude from −500 to 11000 m is needed.")
     return float(_SEA_LEVEL_PRESSURE * (1 - 2.25577e-5 * altitude) ** 5.25588)
 
 

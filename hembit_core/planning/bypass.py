@@ -5,7 +5,7 @@ from __future__ import annotations
 from hembit_core.errors import InputError
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 
 SAFETY_KINDS = ("igniter", "spark_igniter", "ignition_sequence", "thermocouple_magnet")
 SAFETY_DEVICES = (
@@ -70,12 +70,12 @@ def left_with(
                 "watts"
             )
         return f"{said} per metre"
-    then = f"{quantity(watts * load, 'W/m', 3)} instead of {watts:g} W/m"
+    then = f"{quantity(watts * load, 'W/m', 3)} instead of {plain(watts)} W/m"
     if most is None:
         return f"{said}: {then}"
     if watts * load > most:
         raise InputError(
             f"With {left_out} of {sections} left out the rest would take {then}, and "
-            f"{most:g} W/m is what they may. Leave it off until it is mended."
+            f"{plain(most)} W/m is what they may. Leave it off until it is mended."
         ).at("most")
-    return f"{said}: {then}, where {most:g} W/m is allowed"
+    return f"{said}: {then}, where {plain(most)} W/m is allowed"

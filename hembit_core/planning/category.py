@@ -5,6 +5,7 @@ from __future__ import annotations
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import Supply
 from hembit_core.meters import Category, Meter, Rated
+from hembit_core.notation import plain
 
 _ORDER = tuple(Category)
 
@@ -43,9 +44,9 @@ def check_rated(meter: Meter, supply: Supply) -> None:
     needed = needed_category(supply)
     if needed is None or is_rated_for(meter, needed) is not False:
         return
-    has = ", ".join(f"CAT {one.category} {one.volts:g} V" for one in meter.rated)
+    has = ", ".join(f"CAT {one.category} {plain(one.volts)} V" for one in meter.rated)
     label = supply.entry["label"]
     raise InputError(
         f"{meter.name} is rated {has}; live work on {label} takes CAT {needed.category} "
-        f"{needed.volts:g} V at least. Choose another meter, and leads of that category."
+        f"{plain(needed.volts)} V at least. Choose another meter, and leads of that category."
     )

@@ -10,7 +10,7 @@ from hembit_core.families.heating_element.spec import ByPlate, HeatingElement
 from hembit_core.families.registry import AnySpec
 from hembit_core.figures import Current
 from hembit_core.model import Model
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 from hembit_core.working import WorkingLine
 
 INPUT_ABOVE = 1.05
@@ -94,7 +94,7 @@ def check_feed(spec: AnySpec, feed: Feed, supply: float) -> FeedVerdict:
                 label="Amps at the most",
                 result=drawn,
                 formula="I = 1.05 · P · U / U_r²",
-                figures=f"at {supply:g} V",
+                figures=f"at {plain(supply)} V",
                 source="IEC 60335-1, 10: up to 5 % above the plate",
                 value=amps,
                 unit="A",

@@ -13,7 +13,7 @@ from hembit_core.figures import PowerFactor
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.meters import Meter, unknown_meter
 from hembit_core.model import Model
-from hembit_core.notation import measured, quantity
+from hembit_core.notation import measured, plain, quantity
 from hembit_core.physics.clamp import resistive_share, resistive_share_range
 from hembit_core.reckoner.result import Reckoned
 from hembit_core.resistance_reading import Answers, DisplayText
@@ -66,7 +66,7 @@ class ClampDifferenceSum(Model):
             explanation=(
                 "Both resistive, or DC: the plain difference."
                 if alike
-                else f"With the other load's power factor {factor:g}: currents add as phasors.",
+                else f"With the other load's power factor {plain(factor)}: currents add as phasors.",
             ),
             working=(
                 *lines,
@@ -74,7 +74,7 @@ class ClampDifferenceSum(Model):
                     label="Difference",
                     result=text,
                     formula="I = √(I_t² − I_o² sin² φ) − I_o cos φ",
-                    figures=f"I_t {together.shown}, I_o {other.shown}, cos φ {factor:g}",
+                    figures=f"I_t {together.shown}, I_o {other.shown}, cos φ {plain(factor)}",
                     source="phasors; JCGM 100, 5.1.2",
                     value=share.current,
                     unit="A",
@@ -95,14 +95,14 @@ class ClampDifferenceSum(Model):
         return Reckoned(
             headline=f"The heater draws {quantity(low, 'A', 3)} to {quantity(high, 'A', 3)}",
             explanation=(
-                f"The other load's power factor is not known: from 1 down to {lowest:g}. Each end "
+                f"The other load's power factor is not known: from 1 down to {plain(lowest)}. Each end "
                 f"± {quantity(u, 'A', 2)}. Clamp the heater's own branch, or subtract watts.",
             ),
             working=(
                 *lines,
                 *(
                     WorkingLine(
-                        label=f"With power factor {factor:g}",
+                        label=f"With power factor {plain(factor)}",
                         result=measured(one.current, one.expanded, "A"),
                         formula="I = √(I_t² − I_o² sin² φ) − I_o cos φ",
                         source="phasors; JCGM 100, 5.1.2",

@@ -11,7 +11,7 @@ from pydantic import Field
 from hembit_core.errors import InputError
 from hembit_core.figures import Metres, Resistance, Temperature
 from hembit_core.model import Model
-from hembit_core.notation import fixed, quantity
+from hembit_core.notation import fixed, plain, quantity
 from hembit_core.physics.boiling import boiling_point, standard_pressure
 from hembit_core.reckoner.result import Reckoned
 from hembit_core.sensor_curves.known import known_curves
@@ -37,7 +37,7 @@ class BoilingPointSum(Model):
             raise error.at("sum.altitude") from None
         pressure = standard_pressure(self.altitude.value)
         return Reckoned(
-            headline=f"Water boils at {fixed(celsius, 1)} °C at {self.altitude.value:g} m",
+            headline=f"Water boils at {fixed(celsius, 1)} °C at {self.altitude.told}",
             explanation=("The day's weather moves it by up to about 1 K.",),
             working=(
                 WorkingLine(
@@ -109,7 +109,7 @@ def _line(one: Ranked, points: Sequence[tuple[float, float, float]]) -> WorkingL
         label=one.name,
         result=f"{_worst(one)} K off at most",
         figures=", ".join(
-            f"{fixed(off, 1)} K at {celsius:g} °C, {quantity(ohms, 'Ω', 4)}"
+            f"{fixed(off, 1)} K at {plain(celsius)} °C, {quantity(ohms, 'Ω', 4)}"
             for off, (celsius, ohms, _) in zip(one.off.tolist(), points, strict=True)
         ),
         source="fits" if one.fits else f"{fixed(float(one.allowed[furthest]), 1)} K is allowed",

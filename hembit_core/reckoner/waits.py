@@ -16,7 +16,7 @@ from hembit_core.figures import (
     Temperature,
 )
 from hembit_core.model import Model
-from hembit_core.notation import fixed, limit_text, quantity
+from hembit_core.notation import fixed, limit_text, plain, quantity
 from hembit_core.physics.waiting import (
     WATER_HEAT_CAPACITY,
     cooling_time_constant,
@@ -54,7 +54,9 @@ class CoolingByTemperature(Model):
     def _constant(self) -> tuple[float, WorkingLine]:
         if self.time_constant:
             return self.time_constant.value, WorkingLine(
-                label="Time constant", result=f"{self.time_constant.value:g} min", source="as given"
+                label="Time constant",
+                result=f"{self.time_constant.told}",
+                source="as given",
             )
         if self.before is None or self.apart is None:
             raise InputError(
@@ -66,10 +68,7 @@ class CoolingByTemperature(Model):
             )
         except InputError as error:
             raise error.at("sum.before") from None
-        figures = (
-            f"{self.before.value:g} °C, {self.apart.value:g} min later {self.now.value:g} °C, room "
-            f"{self.room.value:g} °C"
-        )
+        figures = f"{self.before.told}, {self.apart.told} later {self.now.told}, room {self.room.told}"
         return constant, _constant_line(constant, figures)
 
 
@@ -113,7 +112,7 @@ class CoolingByWinding(Model):
         line = _constant_line(
             constant,
             f"{quantity(net[0], 'Ω', 4)} is {fixed(first, 1)} °C, "
-            f"{self.apart.value:g} min later {quantity(net[1], 'Ω', 4)} is {fixed(second, 1)} °C",
+            f"{self.apart.told} later {quantity(net[1], 'Ω', 4)} is {fixed(second, 1)} °C",
         )
         return _wait(second, self.room.value, constant, self.within, line)
 
@@ -121,7 +120,7 @@ class CoolingByWinding(Model):
 def _constant_line(constant: float, figures: str) -> WorkingLine:
     return WorkingLine(
         label="Time constant",
-        result=f"{constant:.3g} min",
+        result=f"{plain(constant, 3)} min",
         formula="τ₀ = Δτ / ln((t₁ − t_room) / (t₂ − t_room))",
         figures=figures,
         source=_NEWTON,
@@ -136,9 +135,9 @@ def _wait(
     near = within.value if within else 2.0
     minutes = cooling_wait(now, room, constant, near)
     if minutes == 0:
-        headline = f"No wait: it is within {near:g} K of the room"
+        headline = f"No wait: it is within {plain(near)} K of the room"
     else:
-        headline = f"Wait {_minutes(minutes)}, until it is within {near:g} K of the room"
+        headline = f"Wait {_minutes(minutes)}, until it is within {plain(near)} K of the room"
     return Reckoned(
         headline=headline,
         working=(
@@ -147,7 +146,7 @@ def _wait(
                 label="The wait",
                 result=_minutes(minutes),
                 formula="τ = τ₀ · ln(|t − t_room| / Δ)",
-                figures=f"{fixed(now, 1)} °C in {room:g} °C, Δ = {near:g} K",
+                figures=f"{fixed(now, 1)} °C in {plain(room)} °C, Δ = {plain(near)} K",
                 source=_NEWTON,
                 value=minutes,
                 unit="min",
@@ -193,7 +192,7 @@ class HeatUpSum(Model):
         except InputError as error:
             raise error.at("sum.end") from None
         minutes = seconds / 60
-        losses = "without losses: it takes longer" if self.efficiency is None else f"η {share:g}"
+        losses = "without losses: it takes longer" if self.efficiency is None else f"η {plain(share)}"
         return Reckoned(
             headline=f"{_minutes(minutes)}, {losses}",
             explanation=(
@@ -206,8 +205,9 @@ class HeatUpSum(Model):
                     result=_minutes(minutes),
                     formula="t = m · c · Δθ / (η · P)",
                     figures=f"{limit_text(self.litres.value, 'kg', 6)} · "
-                    f"{WATER_HEAT_CAPACITY:g} J/(kg·K) · {self.end.value - self.start.value:g} K / "
-                    f"({share:g} · {limit_text(self.power.value, 'W', 6)})",
+                    f"{plain(WATER_HEAT_CAPACITY)} J/(kg·K) · "
+                    f"{plain(self.end.value - self.start.value)} K / "
+                    f"({plain(share)} · {self.power.told})",
                     source="heat capacity of water near 40 °C",
                     value=minutes,
                     unit="min",

@@ -10,7 +10,7 @@ from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor, SwitchingPtc
 from hembit_core.figures import Resistance, Temperature
 from hembit_core.model import Model
-from hembit_core.notation import fixed, interval, quantity
+from hembit_core.notation import fixed, interval, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.sensor_curves.separation import band_at
 from hembit_core.sensor_curves.stretch import ends_of
@@ -159,7 +159,7 @@ def _point(spec: TemperatureSensor, t: float, rules: Rules, given: float | None 
         ohms=ohms,
         celsius_text=f"{fixed(t, 1)} °C",
         ohms_text=quantity(ohms, "Ω", 4),
-        band=f"{interval(max(edges[0], 0.0), edges[1], 'Ω')}, ±{wide:.2g} K" if has_band else "",
+        band=f"{interval(max(edges[0], 0.0), edges[1], 'Ω')}, ±{plain(wide, 2)} K" if has_band else "",
         per_kelvin=f"{'falls' if slope < 0 else 'rises'} {quantity(abs(slope), 'Ω', 2)} per kelvin",
     )
 

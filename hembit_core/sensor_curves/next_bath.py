@@ -11,6 +11,7 @@ from hembit_core.data_files import table
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 from hembit_core.sensor_curves.separation import separation
 from hembit_core.sensor_curves.stretch import ends_of
@@ -71,13 +72,14 @@ def next_bath(
         )
     parts, bath = best
     many = "all of them part" if parts == len(pairs) else f"{parts} of {len(pairs)} pairs part"
+    celsius = float(str(bath["celsius"]))
     return NextBath(
-        celsius=float(str(bath["celsius"])),
+        celsius=celsius,
         source=TemperatureSource(str(bath["from"])),
         parts=parts,
         pairs=len(pairs),
-        text=f"Measure it at {bath['celsius']:g} °C next ({bath['label']}): {many} there.",
-        caution=_CAUTION if float(str(bath["celsius"])) > 40 else "",
+        text=f"Measure it at {plain(celsius)} °C next ({bath['label']}): {many} there.",
+        caution=_CAUTION if celsius > 40 else "",
     )
 
 

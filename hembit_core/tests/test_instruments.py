@@ -127,7 +127,7 @@ class ItsThermometer(TestCase):
         self.assertEqual(ThermometerRange.model_validate(both | {"greater": True}).limit_at(300), 6)
 
     def test_beyond_its_ranges_it_is_asked(self) -> None:
-        with self.assertRaisesRegex(ValueError, "Probe 1 reads -20 to 200 °C; 350"):
+        with self.assertRaisesRegex(ValueError, "Probe 1 reads −20 to 200 °C; 350 °C"):
             Conditions(thermometer=probe(), part_temperature="350")
 
 

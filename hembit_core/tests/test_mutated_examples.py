@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import unittest
 from collections.abc import Iterator
 from pathlib import Path
@@ -21,6 +22,8 @@ TEXTS = (
     "24,600", "warm", "1e300", "0.2", "100", "20", "5%", "-273", "1800", "nan", "inf", "12 A",
     "3 mV", "2 kW", "٣", "½", "∞", " 7 ", "7 7", "yes", "open",
 )  # fmt: skip
+ODD = re.compile(r"(?<![\w–…-])-\d[\d.]*|\d[\d.]*[eE][+-]?\d+")
+"""A hyphen for a minus, a power of ten: in a text that was typed, not in one that is told."""
 KEPT = {"kind", "measurand", "meter"}
 
 
@@ -52,6 +55,13 @@ def leaves(value: Any, path: tuple[Any, ...] = ()) -> Iterator[tuple[Any, ...]]:
         yield path
 
 
+def at(value: Any, path: tuple[Any, ...]) -> Any:
+    """What stands at a place of nested data."""
+    for key in path:
+        value = value[key]
+    return value
+
+
 def changed(value: Any, path: tuple[Any, ...], text: Any) -> Any:
     """A copy of nested data with one place replaced."""
     copy = json.loads(json.dumps(value))
@@ -60,6 +70,14 @@ def changed(value: Any, path: tuple[Any, ...], text: Any) -> Any:
         place = place[key]
     place[path[-1]] = text
     return copy
+
+
+def told_oddly(answers: list[Any], typed: list[Any]) -> set[str]:
+    """Figures in what is told that are not written as people write them, but for what was typed."""
+    quoted = {str(at(typed, path)) for path in leaves(typed)}
+    told = (at(answers, path) for path in leaves(answers))
+    odd = (set(ODD.findall(text)) for text in told if isinstance(text, str) and text not in quoted)
+    return {one for found in odd for one in found if not any(one in text for text in quoted)}
 
 
 class Mutated(unittest.TestCase):
@@ -97,6 +115,7 @@ class Mutated(unittest.TestCase):
         except InputError as error:
             self.assertTrue(error.field, error.message)
             return
-        self.assertTrue(verdict.headline and verdict.next_step)
-        self.assertTrue(find(part, [verdict], (), here).next_step)
-        json.loads(verdict.model_dump_json())
+        finding = find(part, [verdict], (), here)
+        self.assertTrue(verdict.headline and verdict.next_step and finding.next_step)
+        told = [json.loads(one.model_dump_json()) for one in (verdict, finding)]
+        self.assertEqual(told_oddly([part.describe(), *told], parts), set())

@@ -2,12 +2,30 @@
 
 from __future__ import annotations
 
+import ast
 import unittest
+from collections.abc import Iterator
+from pathlib import Path
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+import hembit_core
 from hembit_core import notation
+
+
+def _texts(source: Path) -> Iterator[ast.JoinedStr]:
+    nodes = ast.walk(ast.parse(source.read_text("utf-8")))
+    return (node for node in nodes if isinstance(node, ast.JoinedStr))
+
+
+def _general_within_words(text: ast.JoinedStr) -> bool:
+    formats = [
+        ast.unparse(one.format_spec)
+        for one in text.values
+        if isinstance(one, ast.FormattedValue) and one.format_spec
+    ]
+    return len(text.values) > 1 and any(one.endswith("g'") for one in formats)
 
 
 class Writes(unittest.TestCase):
@@ -37,6 +55,24 @@ class Writes(unittest.TestCase):
         for value, text in ((0.5, "0.5 Ω"), (85, "85 Ω"), (26.7172, "26.72 Ω"), (2e7, "20 MΩ")):
             self.assertEqual(notation.limit_text(value, "Ω"), text)
         self.assertEqual(notation.limit_text(200, "Ω", 3), "200 Ω")
+
+    def test_a_given_figure_is_written_as_people_write_it(self) -> None:
+        for value, text in (
+            (4.7e6, "4700000"),
+            (-5.5, "−5.5"),
+            (0.0, "0"),
+            (1e-4, "0.0001"),
+            (120, "120"),
+        ):
+            self.assertEqual(notation.plain(value), text)
+        self.assertEqual([notation.signed(value) for value in (10.0, -6.0, 0.0)], ["+10", "−6", "+0"])
+
+    def test_no_figure_within_words_is_left_to_the_general_format(self) -> None:
+        # It writes powers of ten and a hyphen for a minus. A cell of its own, for a machine, may.
+        for source in sorted(Path(hembit_core.__file__).parent.rglob("*.py")):
+            if "tests" not in source.parts:
+                found = [ast.unparse(text) for text in _texts(source) if _general_within_words(text)]
+                self.assertEqual(found, [], source.name)
 
     def test_prefixes_change_where_meters_change(self) -> None:
         self.assertEqual(notation.quantity(999.94, "Ω"), "999.9 Ω")

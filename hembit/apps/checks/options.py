@@ -12,6 +12,7 @@ from hembit_core import CORE_VERSION
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import RULE_TEXT
+from hembit_core.notation import plain
 from hembit_core.planning.looking import inspections
 from hembit_core.planning.symptoms import Symptom
 
@@ -24,7 +25,7 @@ _SCHOOLS = (
 
 def _limit(source: dict[str, Any]) -> str:
     note = source.get("note")
-    return f"±{source['limit_K']:g} K" + (f", {note}" if note else "")
+    return f"±{plain(source['limit_K'])} K" + (f", {note}" if note else "")
 
 
 def _of_kinds(name: str) -> tuple[OfKindsOut, ...]:
@@ -48,7 +49,7 @@ def options() -> Options:
     return Options(
         core_version=CORE_VERSION,
         alloys=tuple(
-            ChoiceOut(value=key, label=one["label"], detail=f"Ct {one['working_ratio']:g}")
+            ChoiceOut(value=key, label=one["label"], detail=f"Ct {plain(one['working_ratio'])}")
             for key, one in alloys.items()
         ),
         temperature_sources=tuple(

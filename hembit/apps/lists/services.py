@@ -16,6 +16,7 @@ from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem, read_pairs
 from hembit_core.families.supply.spec import Supply, SupplySystem, SystemName
 from hembit_core.findings.rules.general import label as observed
+from hembit_core.notation import plain, signed
 from hembit_core.planning.looking import Inspection, inspections
 from hembit_core.planning.symptoms import Symptom
 
@@ -60,10 +61,12 @@ def told(one: OwnEntry) -> str:
     """What belongs to an entry, in a line."""
     if one.list == OwnList.SUPPLY_SYSTEM:
         own = OwnSystem.model_validate(one.said)
-        pairs = ", ".join(f"{name} {volts:g} V" for name, volts in {**own.pairs, **own.earth}.items())
+        pairs = ", ".join(
+            f"{name} {plain(volts)} V" for name, volts in {**own.pairs, **own.earth}.items()
+        )
         category = f", CAT {own.category}" if own.category else ""
         low, high = 100 * (own.low - 1), 100 * (own.high - 1)
-        return f"{own.coupling}, {pairs}, {low:+.3g}/{high:+.3g} %{category}".replace("-", "−")
+        return f"{own.coupling}, {pairs}, {signed(low)}/{signed(high)} %{category}"
     if one.list == OwnList.SYMPTOM:
         return f"as “{Symptom(one.said['means']).label}”"
     if one.list == OwnList.INSPECTION:

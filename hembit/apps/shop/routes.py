@@ -25,7 +25,7 @@ from hembit.apps.shop.telling import read_out
 from hembit_core import Function, Meter
 from hembit_core.display import UNIT
 from hembit_core.meters import FunctionAccuracy
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 
 router = Router(tags=["shop"])
 
@@ -116,7 +116,7 @@ def _function(function: Function, accuracy: FunctionAccuracy) -> FunctionOut:
     tops = dict.fromkeys(one.top for one in accuracy.ranges)
     return FunctionOut(
         function=function,
-        accuracy=f"±({accuracy.percent:g} % + {accuracy.counts:g} counts)",
+        accuracy=f"±({plain(accuracy.percent)} % + {plain(accuracy.counts)} counts)",
         ranges=tuple(RangeOut(top=one, label=quantity(one, UNIT[function], 4)) for one in tops),
     )
 

@@ -15,7 +15,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import quantity
+from hembit_core.notation import limit_text, plain, quantity
 from hembit_core.resistance_reading import Connection
 
 _WORDS = {
@@ -94,8 +94,8 @@ class _Buzzer:
     def limits(self) -> str:
         """Its limits in words."""
         if self.sounds_below == self.silent_above:
-            return f"{self.sounds_below:g} Ω"
-        return f"{self.sounds_below:g} to {self.silent_above:g} Ω"
+            return limit_text(self.sounds_below, "Ω", 6)
+        return f"{plain(self.sounds_below)} to {limit_text(self.silent_above, 'Ω', 6)}"
 
     def due(self, band: Band | None) -> bool | None:
         """Whether a sound part makes it sound; None where it depends on the buzzer."""

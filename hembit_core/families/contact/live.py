@@ -20,6 +20,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.working import WorkingLine
 
@@ -60,17 +61,17 @@ def live_expectation(spec: Contact, conditions: Conditions) -> Expectation | Non
         return None
     volts, rules = conditions.supply.value, conditions.rules
     band = Band(upper=rules.volts_none_share * volts)
-    gate = Gate(key="full", label=f"{volts:g} V", due=False)
+    gate = Gate(key="full", label=f"{plain(volts)} V", due=False)
     return expect(
         ContactVolts,
         rail_of(band, "V", 3, None, gate),
-        text=f"about 0 V closed, {volts:g} V open",
-        detail=f"only with {volts:g} V across the load at the same time is 0 V a closed contact",
+        text=f"about 0 V closed, {plain(volts)} V open",
+        detail=f"only with {plain(volts)} V across the load at the same time is 0 V a closed contact",
         overflow_means="take a higher range",
         zero_means="closed, or nothing is supplied: read the load too",
         policy=(
-            f"full from {100 * rules.volts_full_share:g} %, none up to "
-            f"{100 * rules.volts_none_share:g} % of the supply",
+            f"full from {plain(100 * rules.volts_full_share)} %, none up to "
+            f"{plain(100 * rules.volts_none_share)} % of the supply",
         ),
     )
 
@@ -102,7 +103,7 @@ def judge_volts(
         amps = figure(reading.current, Function.CURRENT, field="current")
     full = conditions.rules.volts_full_share * conditions.supply.value
     if (reading.should_be or spec.rests) == "open":  # another question, and another band
-        due = Gate(key="full", label=f"{conditions.supply.value:g} V", due=True)
+        due = Gate(key="full", label=f"{conditions.supply.told}", due=True)
         rail = rail_of(Band(lower=full), "V", 3, None, due)
         expectation = expectation.model_copy(update={"rail": rail})
     value = measured_value(across.value, across.expanded, "V")

@@ -18,6 +18,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
@@ -66,7 +67,7 @@ def switching_expectation(spec: Contact, rules: Rules) -> Expectation | None:
         detail="it must change, with a click, both ways",
         overflow_means="open",
         zero_means="closed",
-        policy=(f"setting ±{_tolerance(spec, rules):g} K ({given})",),
+        policy=(f"setting ±{plain(_tolerance(spec, rules))} K ({given})",),
         rows=rows,
         topics=("ohms",),
     )
@@ -134,15 +135,15 @@ def judge_switching(
         expectation,
         rule,
         rail=deciding_rail(taken),
-        read_as=tuple(f"{figure.value:g} °C" for figure in given.values()),
+        read_as=tuple(f"{figure.told}" for figure in given.values()),
         value=taken[0].value,
         working=(
             WorkingLine(
                 key="thermometer",
                 label="Thermometer",
-                result=f"U {u:.2g} K",
+                result=f"U {plain(u, 2)} K",
                 formula="U = 2 · √(limit² + (half a digit)²) / √3",
-                figures=f"±{limit:g} K",
+                figures=f"±{plain(limit)} K",
                 source=conditions.temperature_source_label,
                 value=u,
                 unit="K",

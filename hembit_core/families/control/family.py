@@ -20,6 +20,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.rules import Rules
 
@@ -68,13 +69,13 @@ def expectations(spec: Control, conditions: Conditions) -> tuple[Expectation, ..
         expect(
             ControlOutput,
             rows[1].empty().rail,
-            text=f"{spec.feed.value:g} V called, none uncalled",
+            text=f"{spec.feed.told} called, none uncalled",
             detail="while its feed is there: the feed first, then the output",
             overflow_means="take a higher range",
             zero_means="no output, not called, or no feed",
             policy=(
-                f"full from {100 * rules.volts_full_share:g} %, none up to "
-                f"{100 * rules.volts_none_share:g} % of the feed",
+                f"full from {plain(100 * rules.volts_full_share)} %, none up to "
+                f"{plain(100 * rules.volts_none_share)} % of the feed",
             ),
             rows=tuple(row.empty() for row in rows),
         ),

@@ -16,4 +16,4 @@ class Control(Model):
 
     def describe(self) -> str:
         """The control in a few words."""
-        return f"Control, output of {self.feed.value:g} V"
+        return f"Control, output of {self.feed.told}"

@@ -19,7 +19,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import fixed, quantity
+from hembit_core.notation import fixed, plain, quantity
 from hembit_core.physics.waiting import WATER_HEAT_CAPACITY, heat_up_time
 from hembit_core.uncertainty import combined, rectangular
 from hembit_core.working import WorkingLine
@@ -61,8 +61,8 @@ def expectations(spec: HeaterSetting, conditions: Conditions) -> tuple[Expectati
         expect(
             SettingReach,
             due.empty().rail,
-            detail=f"what its own thermostat or cut-out allows; {spec.power.value:g} W into "
-            f"{spec.litres.value:g} l",
+            detail=f"what its own thermostat or cut-out allows; {spec.power.told} into "
+            f"{spec.litres.told}",
             overflow_means="it cannot get there",
             zero_means="nothing is asked of it",
             topics=("low_voltage",),
@@ -119,8 +119,8 @@ def judge(
         label="The least time to get there",
         result=f"{fixed(minutes, 1)} min",
         formula="t = m · c · Δϑ / P, P = P_rated · (U / U_rated)²",
-        figures=f"{spec.litres.value:g} l · {rise:g} K, {quantity(power, 'W', 3)} at "
-        f"{volts.value:g} V, c = {WATER_HEAT_CAPACITY:g} J/(kg K)",
+        figures=f"{spec.litres.told} · {plain(rise)} K, {quantity(power, 'W', 3)} at "
+        f"{volts.told}, c = {plain(WATER_HEAT_CAPACITY)} J/(kg K)",
         source="Joule's law; heat balance, without losses",
         value=minutes,
         unit="min",

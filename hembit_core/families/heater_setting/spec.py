@@ -24,6 +24,6 @@ class HeaterSetting(Model):
     def describe(self) -> str:
         """The heater in a few words."""
         return (
-            f"Heater, {self.power.value:g} W {self.voltage.value:g} V, {self.litres.value:g} l, "
-            f"up to {self.ability.value:g} °C"
+            f"Heater, {self.power.told} {self.voltage.told}, {self.litres.told}, "
+            f"up to {self.ability.told}"
         )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from hembit_core.data_files import table
 from hembit_core.families.heating_element.spec import HeatingAlloy, HeatingElement
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 _TABLE = table("heating_alloys")
@@ -47,7 +48,7 @@ def hot_cold(spec: HeatingElement, rules: Rules) -> HotCold:
     low, high = entry["working_range"]
     ratio = entry["working_ratio"]
     whose = ", the shop's usual alloy" if usual else ""
-    label = f"{entry['label']}{whose}, at working heat ({low:g} to {high:g} by temperature)"
+    label = f"{entry['label']}{whose}, at working heat ({plain(low)} to {plain(high)} by temperature)"
     return HotCold(ratio, True, max(high - ratio, ratio - low), alloy, usual, label, SOURCE)
 
 

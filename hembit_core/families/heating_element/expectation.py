@@ -11,7 +11,7 @@ from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import NO_AMPS, expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, rail_of
-from hembit_core.notation import interval, quantity
+from hembit_core.notation import interval, plain, quantity
 from hembit_core.working import WorkingLine
 
 _OF_HOT_OHMS = ("nominal", "band")
@@ -103,7 +103,7 @@ def running(spec: HeatingElement, conditions: Conditions, due: ElementResistance
     volts = conditions.supply.value if conditions.supply else spec.rated_voltage
     if volts is None:
         return None
-    return running_at(due, volts, f"{volts:g} V")
+    return running_at(due, volts, f"{plain(volts)} V")
 
 
 def _hot_lines(due: ElementResistance) -> tuple[WorkingLine, ...]:

@@ -19,7 +19,7 @@ from hembit_core.families.tolerances import OwnLimits, PercentOfResistance, resi
 from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Notice
-from hembit_core.notation import interval, percent, quantity
+from hembit_core.notation import interval, limit_text, percent, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -83,7 +83,7 @@ def _ratio_policy(ratio: HotCold, by_watts: bool) -> tuple[str, ...]:
     if not ratio.known:
         where = "" if by_watts else ", for volts and amps"
         return (f"alloy not given: Ct = 1 used{where}",)
-    return (f"Ct {ratio.ratio:g} ({ratio.label})",)
+    return (f"Ct {plain(ratio.ratio)} ({ratio.label})",)
 
 
 def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[WorkingLine]]:
@@ -110,7 +110,7 @@ def _hot_nominal(spec: HeatingElement, ratio: HotCold) -> tuple[float, list[Work
                 label=f"{label}, hot",
                 result=quantity(pair.resistance, "Ω", 5),
                 formula="R = U² / P",
-                figures=f"({pair.voltage.value:g} V)² / {pair.power.value:g} W",
+                figures=f"({pair.voltage.told})² / {pair.power.told}",
                 source="Joule's law; plate",
                 value=pair.resistance,
                 unit="Ω",
@@ -155,7 +155,8 @@ def _appliance_band(
         watch_upper=None if watch is None else volts**2 / watch,
         nominal=nominal,
     )
-    figures = f"({volts:g} V)² / {high:.6g} W … ({volts:g} V)² / {low:.6g} W"
+    squared = f"({plain(volts)} V)²"
+    figures = f"{squared} / {limit_text(high, 'W', 6)} … {squared} / {limit_text(low, 'W', 6)}"
     line = _band_line(shares, band, "U² / P_high … U² / P_low", figures, STANDARD)
     return band, line, f"{shares} ({STANDARD}, borrowed from appliances)"
 
@@ -165,7 +166,9 @@ def _narrowest_band(nominal: float) -> tuple[Band, WorkingLine, str]:
     low, high = narrowest_shares()
     band = Band(lower=nominal / high, upper=nominal / low, nominal=nominal)
     shares = f"{percent(high - 1, 0)} / {percent(low - 1, 0)} of power"
-    figures = f"{nominal:.6g} Ω / {high:g} … {nominal:.6g} Ω / {low:g}"
+    figures = (
+        f"{limit_text(nominal, 'Ω', 6)} / {plain(high)} … {limit_text(nominal, 'Ω', 6)} / {plain(low)}"
+    )
     line = _band_line(shares, band, "R / share_high … R / share_low", figures, STANDARD)
     why = "the narrowest: rated watts and volts are not given"
     return band, line, f"{shares} ({STANDARD}, borrowed from appliances; {why})"
@@ -190,7 +193,7 @@ def _ratio_line(cold: Band, ratio: HotCold) -> WorkingLine:
         label="Cold, at 20 °C",
         result=interval(cold.lower, cold.upper, "Ω"),
         formula="R_cold = R_hot / Ct",
-        figures=f"Ct = {ratio.ratio:g}: {ratio.label}",
+        figures=f"Ct = {plain(ratio.ratio)}: {ratio.label}",
         source=ratio.source,
     )
 

@@ -13,7 +13,7 @@ from hembit_core.judging.judgement import Judgement, Settle
 from hembit_core.judging.ohms import judge_ohms
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
 from hembit_core.judging.states import DecisionRule
-from hembit_core.notation import deviation, percent, quantity
+from hembit_core.notation import deviation, limit_text, percent, plain, quantity
 
 _WORDS = OhmsWords(
     open_means="Isolated, OL across a heating element is a broken wire or a broken joint.",
@@ -68,9 +68,9 @@ def _deviation(spec: HeatingElement, due: ElementResistance, net: float, expande
     share = nominal / net - 1
     watts = abs(rated * share)
     if abs(net - nominal) <= expanded:
-        return f"{text}; its power is the rated {rated:.6g} W within the uncertainty."
+        return f"{text}; its power is the rated {limit_text(rated, 'W', 6)} within the uncertainty."
     word = "short of" if share < 0 else "above"
     return (
         f"{text}, about {percent(share, 0)} of rated power: some "
-        f"{quantity(watts, 'W', 2)} {word} {rated:.6g} W at {volts:g} V."
+        f"{quantity(watts, 'W', 2)} {word} {limit_text(rated, 'W', 6)} at {plain(volts)} V."
     )

@@ -24,7 +24,7 @@ from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.placing import Placed, place_value
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.notation import deviation, expanded_text
+from hembit_core.notation import deviation, expanded_text, plain
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -98,7 +98,7 @@ def judge_running(
         verdict = Verdict.no_supply(volts.shown, "the element")
         if rated is None:
             raise InputError(f"{verdict.headline}.").at("reading.voltage")
-        expectation = running_at(due, rated, f"{rated:g} V")
+        expectation = running_at(due, rated, f"{plain(rated)} V")
         return verdict.build(expectation, rule, rail=expectation.rail, read_as=read_as, policy=policy)
     expectation = running_at(due, volts.value, volts.shown)
     pair = Pair(volts, amps, expectation.rail.band, due)
@@ -175,10 +175,10 @@ def _supply_warning(spec: HeatingElement, pair: Pair, rules: Rules) -> tuple[Not
     near = any(abs(pair.volts.value / volts - 1) <= rules.supply_tolerance for volts in rated)
     if near or not rated:
         return ()
-    plate = " and ".join(f"{volts:g} V" for volts in rated)
+    plate = " and ".join(f"{plain(volts)} V" for volts in rated)
     text = (
         f"The supply, {pair.volts.shown}, is more than "
-        f"{rules.supply_tolerance * 100:g} % off the plate's {plate}: look at the supply first. "
+        f"{plain(rules.supply_tolerance * 100)} % off the plate's {plate}: look at the supply first. "
         "The current is judged at the volts that were there."
     )
     return (Notice(code=NoticeCode.SUPPLY_OFF, text=text),)

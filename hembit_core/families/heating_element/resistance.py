@@ -23,7 +23,7 @@ from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.judgement import Notice
 from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.states import State
-from hembit_core.notation import interval, quantity
+from hembit_core.notation import interval, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
@@ -150,7 +150,7 @@ def _today(ratio: HotCold, part: PartTemperature, cold: Band, rules: Rules) -> _
     reference = rules.reference_temperature_C
     given = part.given
     celsius = given.value if given else reference
-    shown = f"{celsius:g} °C" if given else f"not given, taken as {reference:g} °C"
+    shown = f"{plain(celsius)} °C" if given else f"not given, taken as {plain(reference)} °C"
     assert cold.nominal is not None
     if ratio.alloy is None:
         return _unknown_alloy(part, cold, celsius, shown, rules)
@@ -173,7 +173,7 @@ def _today(ratio: HotCold, part: PartTemperature, cold: Band, rules: Rules) -> _
             label="At the part's temperature",
             result=interval(today.lower, today.upper, "Ω"),
             formula="R = R_cold · F(t)",
-            figures=f"F = {factor:.4f} at {shown}, ±{part.limit:g} K ({part.source})",
+            figures=f"F = {factor:.4f} at {shown}, ±{plain(part.limit)} K ({part.source})",
             source=SOURCE,
         )
 

@@ -11,6 +11,7 @@ from pydantic_core import PydanticCustomError
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import HotColdRatio, Power, Resistance, Voltage
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 
@@ -118,7 +119,7 @@ class HeatingElement(Model):
         if self.tolerance is not None:
             return self.tolerance
         if rules.element_school == "percent_of_resistance":
-            share = f"{100 * rules.element_share:.6g}"
+            share = plain(100 * rules.element_share)
             return PercentOfResistance.model_validate({"percent": share})
         return ApplianceInput()
 
@@ -131,9 +132,9 @@ class HeatingElement(Model):
     def describe(self) -> str:
         """The element in a few words, from its rating."""
         if isinstance(self.rating, ByPlate):
-            pairs = [f"{pair.power.value:g} W {pair.voltage.value:g} V" for pair in self.rating.pairs]
+            pairs = [f"{pair.power.told} {pair.voltage.told}" for pair in self.rating.pairs]
             return f"Heating element, {' / '.join(pairs)}"
-        return f"Heating element, {self.rating.resistance.value:g} Ω cold"
+        return f"Heating element, {self.rating.resistance.told} cold"
 
     @property
     def rated_voltage(self) -> float | None:

@@ -27,6 +27,7 @@ from hembit_core.judging.states import PRECEDENCE, DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.working import WorkingLine
 
@@ -126,7 +127,7 @@ def judge_until_cut_out(
     flowing = [one.value > max(one.expanded, _FLOWS_FROM * (band.nominal or 1.0)) for one in amps]
     found = spells(list(zip(times, flowing, strict=True)))
     rows = tuple(
-        _row_due(f"at {t:g} min", expectation).placed(
+        _row_due(f"at {plain(t)} min", expectation).placed(
             one.value, _budget(one, volts, due, band.nominal or 1.0), due.amps_missing
         )
         for t, one, flows in zip(times, amps, flowing, strict=True)
@@ -140,7 +141,7 @@ def judge_until_cut_out(
         expectation,
         rule,
         rail=shown.rail.model_copy(update={"low_gate": expectation.rail.low_gate}),
-        read_as=(f"{len(amps)} samples over {times[-1] - times[0]:g} min",),
+        read_as=(f"{len(amps)} samples over {plain(times[-1] - times[0])} min",),
         value=shown.value,
         working=(volts.line("Meter, volts"), amps[0].line("Meter, amps"), _spells_line(found)),
         policy=meter_policy(conditions.meter),
@@ -175,15 +176,15 @@ def _spells_line(found: tuple[Spell, ...]) -> WorkingLine:
     return WorkingLine(
         key="spells",
         label="Spells with current",
-        result=", ".join(f"{one.start:g} to {one.end:g} min" for one in found) or "none",
-        formula=f"current above its U and {100 * _FLOWS_FROM:g} % of what is due",
+        result=", ".join(f"{plain(one.start)} to {plain(one.end)} min" for one in found) or "none",
+        formula=f"current above its U and {plain(100 * _FLOWS_FROM)} % of what is due",
         source="as watched",
     )
 
 
 def _after(times: list[float], found: tuple[Spell, ...]) -> str:
     """The first sample after the last spell [min]."""
-    return f"{next(one for one in times if one > found[-1].end):g}"
+    return plain(next(one for one in times if one > found[-1].end))
 
 
 def _verdict(
@@ -246,7 +247,7 @@ def _over_time(times: list[float], flowing: list[bool], found: tuple[Spell, ...]
     return Verdict(
         Code.CUT_OUT,
         State.WITHIN,
-        f"Within: right all the while, cut out at {found[0].end:g} to {_after(times, found)} min",
+        f"Within: right all the while, cut out at {plain(found[0].end)} to {_after(times, found)} min",
         "Take the temperature at that moment: is it the setting? Then the element and its "
         "control work.",
     )

@@ -20,7 +20,7 @@ from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
@@ -125,7 +125,7 @@ def _school(spec: Igniter) -> str:
 
 def _usual(spec: Igniter) -> str:
     """The usual cold band as it was given."""
-    return f"{spec.usual_lower.value:g} to {spec.usual_upper.value:g} Ω"
+    return f"{plain(spec.usual_lower.value)} to {spec.usual_upper.told}"
 
 
 def _band(spec: Igniter) -> Band:

@@ -10,6 +10,7 @@ from pydantic_core import PydanticCustomError
 
 from hembit_core.figures import Current, Resistance, Voltage
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 
@@ -76,4 +77,4 @@ class Igniter(Model):
     def describe(self) -> str:
         """The igniter in a few words."""
         material = self.material.replace("_", " ")
-        return f"Igniter, {material}, {self.usual_lower.value:g} to {self.usual_upper.value:g} Ω"
+        return f"Igniter, {material}, {plain(self.usual_lower.value)} to {self.usual_upper.told}"

@@ -80,7 +80,7 @@ def _expectation(spec: IgnitionSequence) -> Expectation:
         detail=" → ".join(row.label for row in rows),
         overflow_means="take a higher range",
         zero_means="no volts there: what feeds it",
-        policy=(f"volts ±{spec.percent.value:g} %",),
+        policy=(f"volts ±{spec.percent.told}",),
         rows=rows,
     )
 
@@ -252,7 +252,7 @@ def _failed(one: _Seen) -> Verdict | None:
 def _shown(one: _Seen) -> str:
     """How late it was: ``9 s, 7 s are allowed``."""
     assert one.reading.after and one.stage.within
-    return f"{one.reading.after.value:g} s, {one.stage.within.value:g} s are allowed"
+    return f"{one.reading.after.told}, {one.stage.within.told} are allowed"
 
 
 def _suspects(name: str) -> dict[str, Any]:

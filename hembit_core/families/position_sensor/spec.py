@@ -24,4 +24,4 @@ class PositionSensor(Model):
 
     def describe(self) -> str:
         """The sensor in a few words."""
-        return f"Position sensor, track {self.track.value:g} Ω"
+        return f"Position sensor, track {self.track.told}"

@@ -9,6 +9,7 @@ from pydantic import Field
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import Length, Resistance
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.physics.leads import high_tension_lead
 
 _Tolerance = Annotated[PercentOfResistance | OwnLimits, Field(discriminator="school")]
@@ -32,7 +33,7 @@ class ResistivePart(Model):
 
     def describe(self) -> str:
         """The part in a few words."""
-        return f"Resistive part, {self.resistance.value:g} Ω"
+        return f"Resistive part, {self.resistance.told}"
 
 
 class HighTensionLead(Model):
@@ -53,11 +54,11 @@ class HighTensionLead(Model):
 
     def working(self) -> tuple[str, str]:
         """Formula and figures of the nominal."""
-        caps = "".join(f" + {cap.value:g} Ω" for cap in self.caps)
+        caps = "".join(f" + {cap.told}" for cap in self.caps)
         return "R = length · R per metre + caps", (
-            f"{self.length.value:g} m · {self.per_metre.value:g} Ω/m{caps}"
+            f"{self.length.told} · {plain(self.per_metre.value)} Ω/m{caps}"
         )
 
     def describe(self) -> str:
         """The lead in a few words."""
-        return f"High-tension lead, {self.length.value:g} m"
+        return f"High-tension lead, {self.length.told}"

@@ -23,7 +23,7 @@ from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import deviation, interval, quantity
+from hembit_core.notation import deviation, interval, plain, quantity
 from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
@@ -156,7 +156,7 @@ def _with_reading(
 
 def _says(spec: Sender, net: float, nominal: float | None) -> str:
     try:
-        says = f"It says {amount_at(spec, net):.3g} {spec.unit}".rstrip()
+        says = f"It says {plain(amount_at(spec, net), 3)} {spec.unit}".rstrip()
     except CurveRangeError:
         says = "It says more than its chart has"
     return f"{says}; {deviation(net, nominal)} on ohms." if nominal else f"{says}."
@@ -181,7 +181,7 @@ def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
     band = _band(spec, conditions)
     warnings: tuple[Notice, ...] = ()
     if given:
-        detail = f"{quantity(band.nominal or 0.0, 'Ω', 4)} at {given.value:g} {spec.unit}".rstrip()
+        detail = f"{quantity(band.nominal or 0.0, 'Ω', 4)} at {plain(given.value)} {spec.unit}".rstrip()
         if is_a_guess(spec, given.value):
             text = (
                 "The two points of the chart beside it lie a decade of ohms apart: what is between "
@@ -200,7 +200,7 @@ def _expectation(spec: Sender, conditions: Conditions) -> Expectation:
         detail=detail,
         overflow_means="the wire or the wiper is broken",
         zero_means="a lead is pinched, or it stands at its low end",
-        policy=(f"±{spec.tolerance.percent.value:g} % of R{whole}",),
+        policy=(f"±{spec.tolerance.percent.told} of R{whole}",),
         warnings=warnings,
         working=(
             WorkingLine(

@@ -11,6 +11,7 @@ from pydantic_core import PydanticCustomError
 from hembit_core.families.tolerances import PercentOfResistance
 from hembit_core.figures import ChartAmount, Resistance
 from hembit_core.model import Model
+from hembit_core.notation import plain
 
 AmountUnit = Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)]
 
@@ -69,6 +70,6 @@ class Sender(Model):
         """The sender in a few words."""
         first, last = self.points[0], self.points[-1]
         return (
-            f"Sender, {first.ohms.value:g} Ω at {first.amount.value:g} {self.unit} to "
-            f"{last.ohms.value:g} Ω at {last.amount.value:g} {self.unit}"
+            f"Sender, {first.ohms.told} at {plain(first.amount.value)} {self.unit} to "
+            f"{last.ohms.told} at {plain(last.amount.value)} {self.unit}"
         )

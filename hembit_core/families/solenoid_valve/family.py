@@ -24,7 +24,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import fixed
+from hembit_core.notation import fixed, plain
 from hembit_core.rules import Rules
 from hembit_core.uncertainty import combined, rectangular
 from hembit_core.working import WorkingLine
@@ -146,7 +146,7 @@ def judge(
         read_as=tuple(f"{one.seconds.text} s" if one.seconds else one.driven for one in reading.valves),
         value=told[0].value if len(told) == 1 else None,
         working=lines,
-        policy=(f"a stopwatch by hand: ±{rules.stopwatch_limit_s:g} s",),
+        policy=(f"a stopwatch by hand: ±{plain(rules.stopwatch_limit_s)} s",),
         rows=told,
     )
 

@@ -117,6 +117,6 @@ def judge(
         expectations(spec, conditions)[1],
         rule,
         rail=row.rail,
-        read_as=(f"{reading.gap.value:g} mm",),
+        read_as=(f"{reading.gap.told}",),
         value=row.value,
     )

@@ -44,4 +44,4 @@ class SparkIgniter(Model):
 
     def describe(self) -> str:
         """The igniter in a few words."""
-        return f"Spark igniter, {self.primary.value:g} Ω and {self.secondary.value:g} Ω"
+        return f"Spark igniter, {self.primary.told} and {self.secondary.told}"

@@ -10,6 +10,7 @@ from pydantic import Field, StringConstraints, model_validator
 from hembit_core.errors import InputError
 from hembit_core.meters import Category
 from hembit_core.model import Model
+from hembit_core.notation import plain
 
 PairName = Annotated[str, StringConstraints(pattern=r"^[^–\s][^–]{0,14}–[^–]{0,14}[^–\s]$")]
 Volts = Annotated[float, Field(ge=0, le=1000)]
@@ -51,8 +52,9 @@ class OwnSystem(Model):
             raise ValueError(f"{min(twice)} is given twice. Give it once, in one of the two lists.")
         if self.category is None and self.highest > EXTRA_LOW[self.coupling]:
             raise ValueError(
-                f"{self.highest:g} V {self.coupling} is above extra-low voltage: say the measurement "
-                "category that live work on it takes, II at a socket, III in the fixed installation."
+                f"{plain(self.highest)} V {self.coupling} is above extra-low voltage: say the "
+                "measurement category that live work on it takes, II at a socket, III in the fixed "
+                "installation."
             )
         return self
 

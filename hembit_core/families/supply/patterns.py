@@ -9,6 +9,7 @@ from enum import StrEnum
 from hembit_core.conditions import Conditions
 from hembit_core.data_files import table
 from hembit_core.families.supply.spec import Supply
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 _NEAR = 0.08
@@ -121,7 +122,7 @@ def _neutral_lost(spec: Supply, volts: Mapping[str, float]) -> SupplyPattern | N
         return None
     legs = list(to_neutral.values())
     adds = (
-        f" {' + '.join(f'{one:g}' for one in legs)} V add up to the volts between the legs."
+        f" {' + '.join(f'{plain(one)}' for one in legs)} V add up to the volts between the legs."
         if len(legs) == 2
         else ""
     )
@@ -231,8 +232,8 @@ def _ghost(spec: Supply, volts: Mapping[str, float], conditions: Conditions) -> 
     return SupplyPattern(
         PatternCode.FLOATING_WIRE,
         "perhaps a floating wire",
-        f"{', '.join(floating)}: {low:g} to {high:g} V is what a 10 MΩ input shows on a wire that "
-        "floats beside live ones.",
+        f"{', '.join(floating)}: {plain(low)} to {plain(high)} V is what a 10 MΩ input shows on a wire "
+        "that floats beside live ones.",
         "Read again with low impedance, or with a two-pole tester: a ghost collapses.",
         tuple(floating),
     )
@@ -266,7 +267,7 @@ def _wrong_tap(spec: Supply, volts: Mapping[str, float], rules: Rules) -> Supply
     return SupplyPattern(
         PatternCode.OTHER_SUPPLY,
         "another supply, or a wrong tap",
-        f"{name} reads like a {other} V supply where {spec.pairs[name]:g} V is due.",
+        f"{name} reads like a {other} V supply where {plain(spec.pairs[name])} V is due.",
         "Compare plate, transformer tap and what the building gives. Watts go with the square of "
         "the volts.",
     )

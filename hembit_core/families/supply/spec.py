@@ -14,6 +14,7 @@ from hembit_core.figures import Percent
 from hembit_core.judging.bands import Band
 from hembit_core.listed import listed_or_own
 from hembit_core.model import Model
+from hembit_core.notation import signed
 from hembit_core.rules import Rules, SupplyLimits
 
 
@@ -95,13 +96,10 @@ class Supply(Model):
     def policy(self, rules: Rules) -> str:
         """The band in words."""
         if self.percent:
-            return f"own band, ±{self.percent.value:g} %"
+            return f"own band, ±{self.percent.told}"
         limits = self._limits(rules)
         low, high = 100 * (limits.low - 1), 100 * (limits.high - 1)
-        return (
-            f"{self.entry['label']}: {low:+.3g}/{high:+.3g} %".replace("-", "−")
-            + f" ({self._whose(rules)})"
-        )
+        return f"{self.entry['label']}: {signed(low)}/{signed(high)} % ({self._whose(rules)})"
 
     def _whose(self, rules: Rules) -> str:
         if self.own is not None:

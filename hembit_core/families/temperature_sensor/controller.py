@@ -16,7 +16,7 @@ from hembit_core.judging.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import fixed
+from hembit_core.notation import fixed, plain
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
@@ -109,15 +109,15 @@ def judge_shown(
         shown_expectation(spec, conditions),
         rule,
         rail=row.rail,
-        read_as=(f"{reading.shown.value:g} °C",),
+        read_as=(f"{reading.shown.told}",),
         value=row.value,
         working=(
             WorkingLine(
                 key="reference",
                 label="Reference and display",
-                result=f"U {budget.expanded:.2g} K",
+                result=f"U {plain(budget.expanded, 2)} K",
                 formula="U = 2 · √(u_ref² + u_digit²)",
-                figures=f"±{conditions.temperature_limit:g} K, half a digit each",
+                figures=f"±{plain(conditions.temperature_limit)} K, half a digit each",
                 source=conditions.temperature_source_label,
             ),
         ),

@@ -9,7 +9,7 @@ from hembit_core.families.temperature_sensor.sensor_due import SensorDue
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Gate, rail_of
-from hembit_core.notation import expanded_text, interval, percent, quantity
+from hembit_core.notation import expanded_text, interval, percent, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -27,14 +27,14 @@ def sensor_expectation(due: SensorDue) -> Expectation:
         SensorResistance,
         rail_of(band, unit, 4, *_gates(due)),
         text=interval(due.resistance.lower, due.resistance.upper, "Ω"),
-        detail=f"{quantity(due.ohms, 'Ω', 4)} at {due.celsius:g} °C{width}",
+        detail=f"{quantity(due.ohms, 'Ω', 4)} at {plain(due.celsius)} °C{width}",
         overflow_means="the element or a lead is broken",
         zero_means="a lead is pinched",
         policy=(due.policy,),
         working=(
             WorkingLine(
                 key="nominal",
-                label=f"Due by its curve, at {due.celsius:g} °C",
+                label=f"Due by its curve, at {plain(due.celsius)} °C",
                 result=quantity(due.ohms, "Ω", 4),
                 figures=f"slope {percent(due.relative_slope, 2)} per kelvin",
                 source="the sensor's curve",
@@ -53,7 +53,7 @@ def sensor_expectation(due: SensorDue) -> Expectation:
                 label="Reference thermometer",
                 result=f"u {expanded_text(due.thermometer, 'K')}",
                 formula="u = √(limit² + (half a digit)²) / √3",
-                figures=f"±{due.limit:g} K / √3",
+                figures=f"±{plain(due.limit)} K / √3",
                 source=due.source,
                 value=due.thermometer,
                 unit="K",

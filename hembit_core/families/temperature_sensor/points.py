@@ -99,7 +99,7 @@ def judge_points(
         field = f"points.{place}.display"
         found.append(judge_field(reading, field, point.display, kind, one_point))
     rows = tuple(
-        row_of(f"point_{place}", f"at {point.celsius.value:g} °C", one)
+        row_of(f"point_{place}", f"at {point.celsius.told}", one)
         for place, (point, one) in enumerate(zip(reading.points, found, strict=True), start=1)
     )
     steps = {row.key: one.next_step for row, one in zip(rows, found, strict=True)}
@@ -110,7 +110,7 @@ def judge_points(
     verdict.questions = [question for one in found for question in one.questions]
     plot = curve_over(sensor, tuple(point.celsius.value for point in reading.points))
     marks = tuple(
-        PlotPoint(key="read", x=point.celsius.value, y=_ohms(one), label=f"{point.celsius.value:g} °C")
+        PlotPoint(key="read", x=point.celsius.value, y=_ohms(one), label=f"{point.celsius.told}")
         for point, one in zip(reading.points, found, strict=True)
         if one.value
     )

@@ -23,7 +23,7 @@ from hembit_core.judging.settling import settles_of, to_settle, too_close
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
 from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import fixed, quantity
+from hembit_core.notation import fixed, plain, quantity
 from hembit_core.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
@@ -72,10 +72,10 @@ def response_expectation(sensor: CurveSensor, conditions: Conditions) -> Expecta
         SensorResponse,
         ohms_rail(Band(lower=0.5 * (ohms - move), upper=1.5 * (ohms + move))),
         text=f"warmed, it must {way}",
-        detail=f"smoothly, by {least:g} K at least ({quantity(move, 'Ω', 2)}), and settle",
+        detail=f"smoothly, by {plain(least)} K at least ({quantity(move, 'Ω', 2)}), and settle",
         overflow_means="it opens when it is warmed: a crack",
         zero_means="a lead is pinched",
-        policy=(f"a hand moves it by {least:g} K at least ({rules.said('least_move_K')})",),
+        policy=(f"a hand moves it by {plain(least)} K at least ({rules.said('least_move_K')})",),
     )
 
 

@@ -17,6 +17,7 @@ from hembit_core.families.temperature_sensor.types import Curve, CurveSensor, Sw
 from hembit_core.families.tolerances import PercentOfResistance, resistance_band
 from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import Plot
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 
@@ -125,7 +126,7 @@ def kelvin_band(spec: TemperatureSensor, celsius: float, rules: Rules) -> tuple[
     tolerance = spec.tolerance
     watch = None
     if isinstance(tolerance, OwnKelvin):
-        limit, policy = tolerance.limit.value, f"own limit, ±{tolerance.limit.value:g} K"
+        limit, policy = tolerance.limit.value, f"own limit, ±{tolerance.limit.told}"
         watch = tolerance.watch.value if tolerance.watch else None
     elif isinstance(spec.sensor, SwitchingPtc):
         limit, policy = no_band_stated(celsius, rules)
@@ -133,7 +134,7 @@ def kelvin_band(spec: TemperatureSensor, celsius: float, rules: Rules) -> tuple[
         slope = abs(float(spec.sensor.curve().relative_slope(celsius)))
         limit = tolerance.percent.value / 100 / slope
         watch = tolerance.watch_percent.value / 100 / slope if tolerance.watch_percent else None
-        policy = f"±{tolerance.percent.value:g} % of R, {limit:.2g} K there"
+        policy = f"±{tolerance.percent.told} of R, {plain(limit, 2)} K there"
     else:
         stated = spec.sensor.class_limit(celsius)
         limit, policy = stated or no_band_stated(celsius, rules)
@@ -150,7 +151,7 @@ def kelvin_band(spec: TemperatureSensor, celsius: float, rules: Rules) -> tuple[
 def no_band_stated(celsius: float, rules: Rules) -> tuple[float, str]:
     """The limit where none is stated: ± (a + b · |t − 25 °C|) K, by the shop's default."""
     limit = rules.sensor_band_K + rules.sensor_band_per_K * abs(celsius - 25.0)
-    words = f"±({rules.sensor_band_K:.1f} + {rules.sensor_band_per_K:g}·|t − 25|) K"
+    words = f"±({rules.sensor_band_K:.1f} + {plain(rules.sensor_band_per_K)}·|t − 25|) K"
     return limit, f"no band stated: {words}, {rules.said('sensor_band_K', 'sensor_band_per_K')}"
 
 

@@ -12,7 +12,7 @@ from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation
 from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.notation import quantity
+from hembit_core.notation import plain, quantity
 
 _WORDS = OhmsWords(
     open_means="Isolated, OL below its temperature is a broken sensor or lead.",
@@ -47,8 +47,8 @@ def switching_band(sensor: SwitchingPtc, celsius: float) -> Band:
         if away >= step["from_K"]:
             return Band(lower=float(step["at_least_ohm"] * sensor.in_series))
     raise CurveRangeError(
-        f"{celsius:g} °C lies within 5 K of its switching temperature, "
-        f"{sensor.switching_temperature.value:g} °C: in its jump nothing is said. Not comparable."
+        f"{plain(celsius)} °C lies within 5 K of its switching temperature, "
+        f"{sensor.switching_temperature.told}: in its jump nothing is said. Not comparable."
     )
 
 
@@ -73,7 +73,7 @@ def switching_due(sensor: SwitchingPtc, conditions: Conditions) -> OhmsDue:
         band=_shown(sensor, band),
         tell=lambda: _expectation(sensor, band, given.value),
         words=_WORDS,
-        deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 3)} at {given.value:g} °C.",
+        deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 3)} at {given.told}.",
         overflow_may_be_sound=band.upper is None,
         digits=3,
         limit_told=_at_most(band),
@@ -104,7 +104,7 @@ def _expectation(sensor: SwitchingPtc, band: Band, celsius: float) -> Expectatio
         ),
         text=_at_most(band),
         detail=f"{'below' if below else 'above'} its jump at "
-        f"{sensor.switching_temperature.value:g} °C, now at {celsius:g} °C",
+        f"{sensor.switching_temperature.told}, now at {plain(celsius)} °C",
         overflow_means="a sensor or a lead is broken",
         zero_means="a lead is pinched",
         policy=("DIN 44081/44082",),

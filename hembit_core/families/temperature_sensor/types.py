@@ -16,6 +16,7 @@ from hembit_core.curves.thermistors import BetaCurve, ChartCurve, SiliconCurve, 
 from hembit_core.errors import InputError
 from hembit_core.figures import Beta, Coefficient, Resistance, Temperature
 from hembit_core.model import Model
+from hembit_core.notation import limit_text, plain
 
 
 class Curve(Protocol):
@@ -56,7 +57,7 @@ class NtcByBeta(Model):
 
     def name(self) -> str:
         """The sensor in a few words."""
-        return f"NTC, {self.r25.value:g} Ω at 25 °C, B {self.beta.value:g} K"
+        return f"NTC, {self.r25.told} at 25 °C, B {self.beta.told}"
 
 
 class ChartPoint(Model):
@@ -130,7 +131,7 @@ class Platinum(Model):
 
     def name(self) -> str:
         """The sensor in a few words."""
-        return f"Pt{self.r0.value:g}, class {self.tolerance_class}"
+        return f"Pt{plain(self.r0.value)}, class {self.tolerance_class}"
 
 
 class SteinhartHart(Model):
@@ -156,7 +157,8 @@ class SteinhartHart(Model):
 
     def name(self) -> str:
         """The sensor in a few words."""
-        return f"NTC by Steinhart–Hart, {float(self.curve().resistance(25.0)):.4g} Ω at 25 °C"
+        r25 = limit_text(float(self.curve().resistance(25.0)), "Ω")
+        return f"NTC by Steinhart–Hart, {r25} at 25 °C"
 
 
 class Silicon(Model):
@@ -186,7 +188,7 @@ class Silicon(Model):
 
     def name(self) -> str:
         """The sensor in a few words."""
-        return f"Silicon sensor, {self.r25.value:g} Ω at 25 °C"
+        return f"Silicon sensor, {self.r25.told} at 25 °C"
 
 
 class _NickelCurve:
@@ -222,7 +224,7 @@ class Nickel(Model):
 
     def name(self) -> str:
         """The sensor in a few words."""
-        return f"Ni{self.r0.value:g}"
+        return f"Ni{plain(self.r0.value)}"
 
 
 class SwitchingPtc(Model):
@@ -235,7 +237,7 @@ class SwitchingPtc(Model):
     def name(self) -> str:
         """The sensor in a few words."""
         several = f", {self.in_series} in series" if self.in_series > 1 else ""
-        return f"Switching PTC, {self.switching_temperature.value:g} °C{several}"
+        return f"Switching PTC, {self.switching_temperature.told}{several}"
 
 
 CurveSensor = NtcByBeta | SteinhartHart | ByChart | Silicon | Platinum | Nickel

@@ -15,7 +15,7 @@ from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, rail_of
-from hembit_core.notation import fixed, interval, quantity
+from hembit_core.notation import fixed, interval, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -99,8 +99,8 @@ def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation
         )
         due_mv = float(thermocouples.voltage(spec.letter, due.reference)) - due.cold_mv
         detail = (
-            f"{fixed(due_mv, 3)} mV at {due.reference:g} °C, terminals at {due.cold:g} °C; "
-            f"±{band.half_width:.2g} K"
+            f"{fixed(due_mv, 3)} mV at {plain(due.reference)} °C, terminals at {plain(due.cold)} °C; "
+            f"±{plain(band.half_width, 2)} K"
         )
     return expect(
         ThermocoupleVoltage,
@@ -113,7 +113,7 @@ def millivolts_expected(spec: Thermocouple, due: ThermocoupleDue) -> Expectation
         working=(
             WorkingLine(
                 key="cold_junction",
-                label=f"Cold junction at {due.cold:g} °C",
+                label=f"Cold junction at {plain(due.cold)} °C",
                 result=f"{fixed(due.cold_mv, 3)} mV",
                 formula="E(t_cold)",
                 source="IEC 60584-1, annex A",

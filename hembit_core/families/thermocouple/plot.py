@@ -8,6 +8,7 @@ from hembit_core.curves import thermocouples
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import Plot, PlotPoint
+from hembit_core.notation import plain
 
 _POINTS = 41
 
@@ -52,7 +53,7 @@ def plot(
         )
         points.append(PlotPoint(key="due", x=band.nominal, y=due, label="due"))
     return Plot(
-        title=f"Type {spec.letter}, terminals at {cold:g} °C",
+        title=f"Type {spec.letter}, terminals at {plain(cold)} °C",
         x_label="°C",
         y_label="mV",
         line=tuple(zip(t.tolist(), mv.tolist(), strict=True)),

@@ -13,6 +13,7 @@ from hembit_core.families.temperature_sensor.spec import ByClass, OwnKelvin
 from hembit_core.figures import Resistance
 from hembit_core.judging.bands import Band
 from hembit_core.model import Model
+from hembit_core.notation import plain
 
 
 class Thermocouple(Model):
@@ -38,9 +39,9 @@ class Thermocouple(Model):
         """The band's limit [K] at ``celsius`` [°C], and the school in words."""
         if isinstance(self.tolerance, OwnKelvin):
             own = self.tolerance.limit.value
-            return own, f"own limit, ±{own:g} K"
+            return own, f"own limit, ±{plain(own)} K"
         limit = tolerance(self.letter, celsius, self.tolerance_class)
-        return limit, f"class {self.tolerance_class} (IEC 60584-1): ±{limit:.2g} K there"
+        return limit, f"class {self.tolerance_class} (IEC 60584-1): ±{plain(limit, 2)} K there"
 
     def band(self, celsius: float) -> Band:
         """The band round ``celsius`` [°C], with the watch limit where one is given."""

@@ -11,7 +11,7 @@ from hembit_core.judging.missing import Lacking
 from hembit_core.judging.placing import Placed
 from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.notation import expanded_text, fixed
+from hembit_core.notation import expanded_text, fixed, plain
 from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
@@ -111,7 +111,7 @@ def deviation(celsius: float, reference: float) -> str:
     """How far it is off: ``Reads 4.1 K warm against the reference of 640 °C``."""
     away = celsius - reference
     word = "warm" if away > 0 else "cold"
-    return f"Reads {fixed(abs(away), 1)} K {word} against the reference of {reference:g} °C."
+    return f"Reads {fixed(abs(away), 1)} K {word} against the reference of {plain(reference)} °C."
 
 
 def curve_lines(
@@ -125,7 +125,7 @@ def curve_lines(
             label="Cold junction added",
             result=f"{fixed(total, 3)} mV",
             formula="E(t) = E_terminals + E(t_cold)",
-            figures=f"{millivolts.shown} + {fixed(due.cold_mv, 3)} mV at {due.cold:g} °C",
+            figures=f"{millivolts.shown} + {fixed(due.cold_mv, 3)} mV at {plain(due.cold)} °C",
             source="IEC 60584-1, 3",
             value=total,
             unit="mV",
@@ -146,7 +146,7 @@ def curve_lines(
             label="Cold junction's share",
             result=f"u {expanded_text(rectangular(due.cold_limit), 'K')} at the terminals",
             formula="u = limit / √3 · S(t_cold) / S(t)",
-            figures=f"±{due.cold_limit:g} K",
+            figures=f"±{plain(due.cold_limit)} K",
             source="the thermometer on the terminals, rectangular",
         ),
     )

@@ -22,7 +22,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import measured
+from hembit_core.notation import measured, plain
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.uncertainty import combined, expanded
 from hembit_core.working import WorkingLine
@@ -225,7 +225,8 @@ def _source_line(figures: dict[str, MeterFigure], amps: MeterFigure | None) -> t
             label="Source resistance",
             result=measured(source, expanded(standard), "mΩ"),
             formula="R_s = (U_open − U_load) / I",
-            figures=f"({opened.shown} − {loaded.shown}) / {amps.shown}; the magnet takes {coil:.3g} mΩ",
+            figures=f"({opened.shown} − {loaded.shown}) / {amps.shown}; "
+            f"the magnet takes {plain(coil, 3)} mΩ",
             source="Ohm's law; JCGM 100, 5.1.2",
             value=source,
             unit="mΩ",

@@ -23,6 +23,6 @@ class ThermocoupleMagnet(Model):
     def describe(self) -> str:
         """The pair in a few words."""
         return (
-            f"Thermocouple and magnet, at least {self.open_least.value:g} mV open, "
-            f"{self.load_least.value:g} mV loaded"
+            f"Thermocouple and magnet, at least {self.open_least.told} open, "
+            f"{self.load_least.told} loaded"
         )

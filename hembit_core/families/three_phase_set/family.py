@@ -34,6 +34,7 @@ from hembit_core.judging.several import asked_at, placed_at, without_prefix
 from hembit_core.judging.several_figures import RowDue
 from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.verdict import Verdict
+from hembit_core.notation import plain
 from hembit_core.physics.three_phase import unbalance
 from hembit_core.resistance_reading import (
     ResistanceReading,
@@ -54,7 +55,7 @@ def expectations(spec: ThreePhaseSet, conditions: Conditions) -> tuple[Expectati
     found = [line_to_line(spec, due), terminal_to_case(_TO_CASE, conditions.rules)]
     volts = conditions.supply.value if conditions.supply else line_volts(spec)
     if volts is not None:
-        found.append(line_currents(spec, due, volts, f"{volts:g} V"))
+        found.append(line_currents(spec, due, volts, f"{plain(volts)} V"))
     return tuple(found)
 
 

@@ -107,7 +107,7 @@ def ohms_due(spec: Winding, reading: WindingResistance, conditions: Conditions) 
 def _at_reference(spec: Winding, due: WindingDue, net: float, expanded: float) -> WorkingLine:
     return WorkingLine(
         key="at_reference",
-        label=f"The same at {spec.reference_temperature.value:g} °C",
+        label=f"The same at {spec.reference_temperature.told}",
         result=measured(net / due.factor, expanded / due.factor, "Ω"),
         formula="R_ref = R · (k + t_ref) / (k + t)",
         figures=f"R / {due.factor:.5f}",

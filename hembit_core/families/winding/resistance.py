@@ -17,7 +17,7 @@ from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.judgement import Notice
 from hembit_core.judging.missing import Lacking, Missing
 from hembit_core.judging.states import State
-from hembit_core.notation import interval, quantity
+from hembit_core.notation import interval, plain, quantity
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
 
@@ -139,7 +139,7 @@ def _at_reference(spec: Winding, rules: Rules) -> Ceiling:
 def _nominal_line(spec: Winding, ceiling: Ceiling) -> WorkingLine:
     return WorkingLine(
         key="nominal",
-        label=f"By the spec, at {spec.reference_temperature.value:g} °C",
+        label=f"By the spec, at {spec.reference_temperature.told}",
         result=quantity(spec.resistance.value, "Ω", 4),
         figures=f"{ceiling.policy}: {interval(ceiling.band.lower, ceiling.band.upper, 'Ω')}",
         source="the part's spec",
@@ -152,14 +152,14 @@ def _today_line(
     spec: Winding, given: FigureText | None, celsius: float, today: Band, factor: float
 ) -> WorkingLine:
     k, reference = inferred_zero(spec.metal), spec.reference_temperature.value
-    shown = f"{celsius:g} °C" if given else f"{celsius:g} °C (not given)"
+    shown = f"{plain(celsius)} °C" if given else f"{plain(celsius)} °C (not given)"
     return WorkingLine(
         key="today",
         label="At the part's temperature",
         result=interval(today.lower, today.upper, "Ω"),
         formula="R = R_ref · (k + t) / (k + t_ref)",
-        figures=f"factor {factor:.5f} = ({k:g} + {celsius:g}) / ({k:g} + {reference:g}), "
-        f"{spec.metal}, part {shown}",
+        figures=f"factor {factor:.5f} = ({plain(k)} + {plain(celsius)}) / "
+        f"({plain(k)} + {plain(reference)}), {spec.metal}, part {shown}",
         source="IEC 60034-1, 8.6.2",
         value=factor,
     )
@@ -173,7 +173,7 @@ def _thermometer_line(
         label="Thermometer",
         result=f"u {quantity(thermometer, 'Ω', 2)}" if given else "not given",
         formula="u = (limit / √3) · dR/dt",
-        figures=f"({limit:g} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source}",
+        figures=f"({plain(limit)} K / √3) · {quantity(slope, 'Ω', 3)}/K; {source}",
         source="limit of the temperature's source and half its last digit, rectangular",
         value=thermometer,
         unit="Ω",

@@ -27,7 +27,7 @@ from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import interval, quantity
+from hembit_core.notation import interval, plain, quantity
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.rules import Rules
 from hembit_core.working import WorkingLine
@@ -66,7 +66,7 @@ def running(spec: Winding, due: WindingDue, conditions: Conditions) -> Expectati
     if spec.drive is None or spec.rated_voltage is None:
         return None
     volts = conditions.supply.value if conditions.supply else spec.rated_voltage.value
-    return _running_at(spec, due, volts, f"{volts:g} V", conditions.rules)
+    return _running_at(spec, due, volts, f"{plain(volts)} V", conditions.rules)
 
 
 def _running_at(spec: Winding, due: WindingDue, volts: float, shown: str, rules: Rules) -> Expectation:
@@ -105,7 +105,7 @@ def _due(
             label=f"Hold current at {shown}",
             result=interval(band.lower, band.upper, "A", 3),
             formula="I = VA / U_rated · U / U_rated",
-            figures=f"{spec.hold_va.value:g} VA / {rated:g} V, ±{100 * share:g} % "
+            figures=f"{spec.hold_va.told} / {plain(rated)} V, ±{plain(100 * share)} % "
             f"({rules.said('hold_current_share')})",
             source="an AC coil's ohms do not give its current: inductance does",
             value=hold,
@@ -139,8 +139,8 @@ def _due(
         label=f"Current at {shown}",
         result=interval(band.lower, band.upper, "A", 3),
         formula="I = U / R, from cold to warm",
-        figures=f"cold {quantity(volts / nominal, 'A', 3)}; at {rules.coil_running_C:g} °C R is "
-        f"{warm:.2f} times that at {spec.reference_temperature.value:g} °C",
+        figures=f"cold {quantity(volts / nominal, 'A', 3)}; at {plain(rules.coil_running_C)} °C R is "
+        f"{warm:.2f} times that at {spec.reference_temperature.told}",
         source="Ohm's law; IEC 60034-1, 8.6.2",
         value=volts / nominal,
         unit="A",
@@ -225,8 +225,8 @@ def _supply_warning(spec: Winding, volts: MeterFigure, rules: Rules) -> tuple[No
     if abs(volts.value / rated - 1) <= rules.supply_tolerance:
         return ()
     text = (
-        f"The supply, {volts.shown}, is more than {100 * rules.supply_tolerance:g} % off the "
-        f"rated {rated:g} V: look at the supply first."
+        f"The supply, {volts.shown}, is more than {plain(100 * rules.supply_tolerance)} % off the "
+        f"rated {plain(rated)} V: look at the supply first."
     )
     return (Notice(code=NoticeCode.SUPPLY_OFF, text=text),)
 

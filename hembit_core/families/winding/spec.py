@@ -11,6 +11,7 @@ from hembit_core.curves.conductors import WindingMetal
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
 from hembit_core.figures import ApparentPower, Resistance, Temperature, Voltage
 from hembit_core.model import Model
+from hembit_core.notation import plain
 from hembit_core.rules import Rules
 
 
@@ -78,4 +79,4 @@ class Winding(Model):
     def describe(self) -> str:
         """The winding in a few words."""
         reference = self.reference_temperature.value
-        return f"Winding, {self.resistance.value:g} Ω at {reference:g} °C"
+        return f"Winding, {self.resistance.told} at {plain(reference)} °C"

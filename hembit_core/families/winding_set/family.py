@@ -26,6 +26,7 @@ from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, v
 from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.notation import limit_text, plain
 from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.working import WorkingLine
 
@@ -169,7 +170,7 @@ def _balance(
         label="Balance",
         result=f"{share:.1f} % ({name})",
         formula="largest |R − mean| / mean",
-        figures=f"mean {mean:.4g} Ω; up to {limit:g} % is allowed",
+        figures=f"mean {limit_text(mean, 'Ω', 4)}; up to {plain(limit)} % is allowed",
         source="phase to phase, one meter, one temperature: the gain is common and cancels",
         value=share,
         unit="%",
@@ -187,7 +188,7 @@ def _unbalanced(spec: WindingSet, row: Row, plain: Verdict) -> Verdict:
         side=row.side,
         explanation=[
             *plain.explanation,
-            f"Windings of one set agree to within {spec.balance.value:g} %, far better than their "
+            f"Windings of one set agree to within {spec.balance.told}, far better than their "
             "tolerance.",
         ],
     )

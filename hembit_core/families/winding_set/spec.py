@@ -44,5 +44,5 @@ class WindingSet(Model):
 
     def describe(self) -> str:
         """The set in a few words."""
-        each = ", ".join(f"{one.name} {one.resistance.value:g} Ω" for one in self.windings)
+        each = ", ".join(f"{one.name} {one.resistance.told}" for one in self.windings)
         return f"Windings: {each}"

@@ -26,7 +26,7 @@ from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.measurand import Measurand, Role, Step
 from hembit_core.model import Model
-from hembit_core.notation import measured
+from hembit_core.notation import measured, plain
 from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.rules import Rules
 from hembit_core.uncertainty import combined
@@ -93,7 +93,7 @@ def expectations(spec: Wires, conditions: Conditions) -> tuple[Expectation, ...]
             detail="its two ends agree while its current flows",
             overflow_means="take a higher range",
             zero_means="no volts at all, or switched off",
-            policy=(f"each wire may lose {_limit(spec, conditions.rules):.2g} V ({whose})",),
+            policy=(f"each wire may lose {plain(_limit(spec, conditions.rules), 2)} V ({whose})",),
             rows=tuple(row.empty() for row in rows),
         ),
     )

@@ -35,4 +35,4 @@ class Wires(Model):
 
     def describe(self) -> str:
         """The wires in a few words."""
-        return f"Wires at {self.voltage.value:g} V: {', '.join(self.wires)}"
+        return f"Wires at {self.voltage.told}: {', '.join(self.wires)}"

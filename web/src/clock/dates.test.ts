@@ -32,6 +32,7 @@ describe("days and clocks as the shop writes them", () => {
     const now = Date.parse("2026-11-26T12:00:00Z");
     expect(clockAfter(90, now)).toBe("13:30");
     expect(clockAfter(3000, now)).toBe("28 Nov 2026, 14:00");
+    expect(clockAfter(8075 * 1440, now)).toBe("4 Jan 2049");
     expect(clockAfter(5e12, now)).toBe("");
   });
 

@@ -40,10 +40,14 @@ export function clockOrDay(iso: string, now: number): string {
   return day(iso) === day(new Date(now).toISOString()) ? clock(iso) : dateAndClock(iso);
 }
 
+/** A week: what takes longer is not told to the minute. */
+const LONG = 7 * 24 * 60;
+
 /** When so many minutes from now are over; empty for what no calendar reaches. */
 export function clockAfter(minutes: number, now: number): string {
   const then = new Date(now + minutes * 60_000);
-  return Number.isNaN(then.getTime()) ? "" : clockOrDay(then.toISOString(), now);
+  if (Number.isNaN(then.getTime())) return "";
+  return minutes > LONG ? day(then.toISOString()) : clockOrDay(then.toISOString(), now);
 }
 
 /** The day so many days from today in the shop, as the server takes it: `2027-03-03`. */

@@ -16,7 +16,7 @@ KINDS: list[tuple[dict[str, Any], dict[str, Any], str]] = [
     (
         {"kind": "temperature_sensor", "sensor": {"type": "ntc_beta", "r25": "5k", "beta": "3470"}},
         {"measurand": "sensor_resistance", "display": "6.10k"},
-        "NTC, 5000 Ω at 25 °C, B 3470 K",
+        "NTC, 5 kΩ at 25 °C, B 3470 K",
     ),
     (
         {"kind": "temperature_sensor", "sensor": {"type": "platinum", "tolerance_class": "C"}},
@@ -41,7 +41,7 @@ KINDS: list[tuple[dict[str, Any], dict[str, Any], str]] = [
     (
         {"kind": "resistive_part", "resistance": "4k7"},
         {"measurand": "part_resistance", "display": "4.70k"},
-        "Resistive part, 4700 Ω",
+        "Resistive part, 4.7 kΩ",
     ),
 ]
 
