@@ -70,11 +70,15 @@ def is_up_to_date(folder: Path) -> bool:
 def manage(
     folder: Path, *words: str, database: Path | None = None, given: str | None = None
 ) -> subprocess.CompletedProcess[str]:
-    """A command of the app's, on ``folder`` (or another ``database``), ``given`` on its input."""
+    """A command of the app's, on ``folder`` (or another ``database``), ``given`` on its input.
+
+    Django's checks of the code are left to the tests: they load every route, and double what a start
+    takes.
+    """
     env = {**os.environ, "HEMBIT_DATA": str(folder)}
     env["HEMBIT_DATABASE"] = str(database or folder / NAME)
     return subprocess.run(
-        [sys.executable, str(ROOT / "manage.py"), *words],
+        [sys.executable, str(ROOT / "manage.py"), *words, "--skip-checks"],
         env=env,
         capture_output=True,
         text=True,
