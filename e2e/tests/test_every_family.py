@@ -179,7 +179,7 @@ class Reckoner(BrowserCase):
         for label, text in (("Now", "74"), ("Room", "19"), ("or τ₀", "14")):
             self.page.get_by_label(label, exact=True).fill(text)
         expect(result).to_contain_text("Wait 46 min")
-        expect(result).to_contain_text("At about")
+        expect(result).to_contain_text(" or so, if it starts now")
         self.page.reload()
         expect(result).to_contain_text("Wait 46 min")
 

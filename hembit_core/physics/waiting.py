@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import log
+from math import copysign, log
 
 from hembit_core.errors import InputError
 
@@ -60,6 +60,52 @@ def cooling_time_constant(first: float, second: float, room: float, apart: float
             "The two readings do not approach the room's temperature. Check them, or wait longer."
         )
     return apart / log(before / after)
+
+
+def cooling_wait_limits(
+    first: tuple[float, float],
+    second: tuple[float, float],
+    room: float,
+    apart: float,
+    until_within: float = 2.0,
+) -> tuple[float, float]:
+    """The shortest and the longest wait [unit of ``apart``] that two temperatures leave.
+
+    ``first`` and ``second`` are each a temperature and how far it may be off [°C, K], ``apart`` from
+    each other. Shortest is the steepest fall within those limits, longest the least steep.
+
+    Raises
+    ------
+    InputError
+        If within those limits the two may not approach the room at all.
+
+    References
+    ----------
+    Newton's law of cooling, between the limits of its inputs (JCGM 100, 4.3.7).
+
+    Examples
+    --------
+    >>> [round(one) for one in cooling_wait_limits((74.0, 0.5), (46.0, 0.5), 19.0, 10.0)]
+    [35, 38]
+    """
+    falling = copysign(1.0, first[0] - second[0])
+
+    def wait(steeper: float) -> float:
+        before, after = first[0] + steeper * first[1], second[0] - steeper * second[1]
+        constant = cooling_time_constant(before, after, room, apart)
+        return cooling_wait(after, room, constant, until_within)
+
+    try:
+        longest = wait(-falling)
+    except InputError:
+        raise InputError(
+            "The two differ by no more than their last digits may be off. Read again after some more "
+            "minutes."
+        ) from None
+    try:
+        return wait(falling), longest
+    except InputError:  # it may have come to the room's temperature already
+        return 0.0, longest
 
 
 def heat_up_time(

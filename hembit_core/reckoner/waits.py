@@ -21,12 +21,17 @@ from hembit_core.physics.waiting import (
     WATER_HEAT_CAPACITY,
     cooling_time_constant,
     cooling_wait,
+    cooling_wait_limits,
     heat_up_time,
 )
 from hembit_core.reckoner.result import Reckoned
 from hembit_core.working import WorkingLine
 
 _NEWTON = "Newton's law of cooling"
+_NEAR = 2.0
+"""As near to the room as this is cool, where nothing else is asked for [K]."""
+_TELLS = 0.1
+"""A wait that the last digits move by more than this share of it is told with its limits."""
 
 
 class CoolingByTemperature(Model):
@@ -48,28 +53,24 @@ class CoolingByTemperature(Model):
         InputError
             If neither a second temperature nor a time constant is given, or they do not approach.
         """
-        constant, line = self._constant()
-        return _wait(self.now.value, self.room.value, constant, self.within, line)
-
-    def _constant(self) -> tuple[float, WorkingLine]:
         if self.time_constant:
-            return self.time_constant.value, WorkingLine(
-                label="Time constant",
-                result=f"{self.time_constant.told}",
-                source="as given",
+            given = WorkingLine(
+                label="Time constant", result=self.time_constant.told, source="as given"
             )
+            near = self.within.value if self.within else _NEAR
+            now, room = self.now.value, self.room.value
+            minutes = cooling_wait(now, room, self.time_constant.value, near)
+            return _told(minutes, now, room, near, (given,))
         if self.before is None or self.apart is None:
             raise InputError(
                 "Give an earlier temperature and the minutes between, or the time constant."
             ).at("sum.before")
-        try:
-            constant = cooling_time_constant(
-                self.before.value, self.now.value, self.room.value, self.apart.value
-            )
-        except InputError as error:
-            raise error.at("sum.before") from None
-        figures = f"{self.before.told}, {self.apart.told} later {self.now.told}, room {self.room.told}"
-        return constant, _constant_line(constant, figures)
+        return _from_two(
+            (self.before.value, self.before.step / 2),
+            (self.now.value, self.now.step / 2),
+            f"{self.before.told}, {self.apart.told} later {self.now.told}, room {self.room.told}",
+            self,
+        )
 
 
 class CoolingByWinding(Model):
@@ -101,24 +102,41 @@ class CoolingByWinding(Model):
         net = self.before.value - leads, self.now.value - leads
         if min(net) <= 0:
             raise InputError("The leads alone read as much: short them again.").at("sum.leads")
-        first, second = (
-            float(winding_temperature(one, self.cold_resistance.value, self.cold.value, self.metal))
-            for one in net
-        )
-        try:
-            constant = cooling_time_constant(first, second, self.room.value, self.apart.value)
-        except InputError as error:
-            raise error.at("sum.before") from None
-        line = _constant_line(
-            constant,
+        first, second = self._celsius(net[0]), self._celsius(net[1])
+        return _from_two(
+            (first, self._celsius(net[0] + self.before.step / 2) - first),
+            (second, self._celsius(net[1] + self.now.step / 2) - second),
             f"{quantity(net[0], 'Ω', 4)} is {fixed(first, 1)} °C, "
             f"{self.apart.told} later {quantity(net[1], 'Ω', 4)} is {fixed(second, 1)} °C",
+            self,
         )
-        return _wait(second, self.room.value, constant, self.within, line)
+
+    def _celsius(self, ohms: float) -> float:
+        cold, metal = self.cold_resistance.value, self.metal
+        return float(winding_temperature(ohms, cold, self.cold.value, metal))
 
 
-def _constant_line(constant: float, figures: str) -> WorkingLine:
-    return WorkingLine(
+def _from_two(
+    first: tuple[float, float],
+    second: tuple[float, float],
+    figures: str,
+    asked: CoolingByTemperature | CoolingByWinding,
+) -> Reckoned:
+    """The wait from two temperatures [°C], each with half its last digit."""
+    assert asked.apart is not None
+    room, apart = asked.room.value, asked.apart.value
+    near = asked.within.value if asked.within else _NEAR
+    if abs(second[0] - room) <= near:  # whatever it was before
+        return _told(0.0, second[0], room, near, ())
+    try:
+        constant = cooling_time_constant(first[0], second[0], room, apart)
+    except InputError as error:
+        raise error.at("sum.before") from None
+    try:
+        limits = cooling_wait_limits(first, second, room, apart, near)
+    except InputError as error:
+        raise error.at("sum.now") from None
+    line = WorkingLine(
         label="Time constant",
         result=f"{plain(constant, 3)} min",
         formula="τ₀ = Δτ / ln((t₁ − t_room) / (t₂ − t_room))",
@@ -127,21 +145,35 @@ def _constant_line(constant: float, figures: str) -> WorkingLine:
         value=constant,
         unit="min",
     )
+    last_digits = WorkingLine(
+        label="The wait, as the last digits leave it",
+        result=f"{_minutes(limits[0])} to {_minutes(limits[1])}",
+        figures=f"±{plain(first[1], 2)} K and ±{plain(second[1], 2)} K",
+        source="half a digit of each reading; JCGM 100, 4.3.7",
+    )
+    minutes = cooling_wait(second[0], room, constant, near)
+    return _told(minutes, second[0], room, near, (line, last_digits), limits)
 
 
-def _wait(
-    now: float, room: float, constant: float, within: Kelvin | None, line: WorkingLine
+def _told(
+    minutes: float,
+    now: float,
+    room: float,
+    near: float,
+    lines: tuple[WorkingLine, ...],
+    limits: tuple[float, float] | None = None,
 ) -> Reckoned:
-    near = within.value if within else 2.0
-    minutes = cooling_wait(now, room, constant, near)
     if minutes == 0:
         headline = f"No wait: it is within {plain(near)} K of the room"
     else:
-        headline = f"Wait {_minutes(minutes)}, until it is within {plain(near)} K of the room"
+        told = _minutes(minutes)
+        if limits and limits[1] - limits[0] > 2 * _TELLS * minutes:
+            told += f" ({_minutes(limits[0])} to {_minutes(limits[1])})"
+        headline = f"Wait {told}, until it is within {plain(near)} K of the room"
     return Reckoned(
         headline=headline,
         working=(
-            line,
+            *lines,
             WorkingLine(
                 label="The wait",
                 result=_minutes(minutes),

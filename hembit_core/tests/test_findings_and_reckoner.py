@@ -202,6 +202,15 @@ class Reckoner(unittest.TestCase):
         coil = {"cold_resistance": "100", "cold": "20", "room": "20", "apart": "8"}
         self.assertIn("Wait 57 min", self.work("cooling_by_winding", **coil, before="128", now="118"))
 
+    def test_a_wait_that_the_last_digits_move_is_told_with_its_limits(self) -> None:
+        fine = {"room": "19", "before": "74.0", "now": "46.0", "apart": "10"}
+        self.assertIn("Wait 37 min, until", self.work("cooling_by_temperature", **fine))
+        # 2 min / ln(55 / 51) · ln(51 / 2), and with 55.5 / 50.5 and 54.5 / 51.5, worked by hand.
+        coarse = fine | {"before": "74", "now": "70", "apart": "2"}
+        self.assertIn("Wait 86 min (68 min to 115 min)", self.work("cooling_by_temperature", **coarse))
+        near = fine | {"before": "22", "now": "21"}
+        self.assertIn("No wait", self.work("cooling_by_temperature", **near))
+
     def test_which_sensor(self) -> None:
         points = [{"celsius": "0", "ohms": "16950"}, {"celsius": "50", "ohms": "1.79k"}]
         self.assertIn("NTC 5 kΩ, B 3977", self.work("which_sensor", points=points))
@@ -215,6 +224,17 @@ class Reckoner(unittest.TestCase):
                 "cooling_by_temperature",
                 {"now": "60", "room": "20", "before": "50", "apart": "5"},
                 "sum.before",
+            ),
+            (
+                "cooling_by_temperature",
+                {"now": "73", "room": "20", "before": "74", "apart": "5"},
+                "sum.now",
+            ),
+            (
+                "cooling_by_winding",
+                {"cold_resistance": "118", "cold": "20", "before": "131.0", "now": "130.9"}
+                | {"apart": "600", "room": "20"},
+                "sum.now",
             ),
             ("heat_up", {"litres": "60", "start": "78", "end": "12", "power": "4500"}, "sum.end"),
         ):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 from collections.abc import Callable
-from math import inf
+from math import exp, inf
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -21,7 +21,12 @@ from hembit_core.physics.three_phase import (
     star_line_to_line,
     unbalance,
 )
-from hembit_core.physics.waiting import cooling_time_constant, cooling_wait, heat_up_time
+from hembit_core.physics.waiting import (
+    cooling_time_constant,
+    cooling_wait,
+    cooling_wait_limits,
+    heat_up_time,
+)
 from hembit_core.uncertainty import rectangular
 
 ohms = st.floats(0.1, 1e6)
@@ -123,6 +128,22 @@ class Waiting(unittest.TestCase):
     def test_two_temperatures_give_the_constant_back(self, start: float, constant: float) -> None:
         second = 19 + (start - 19) * 2.718281828459045 ** (-5 / constant)
         self.assertAlmostEqual(cooling_time_constant(start, second, 19, 5) / constant, 1, places=6)
+
+    @given(st.floats(-60, 200), st.floats(1, 90), st.floats(0.5, 40), st.sampled_from([0.01, 0.1, 1.0]))
+    def test_the_true_wait_lies_within_what_the_displays_leave(
+        self, start: float, constant: float, apart: float, digit: float
+    ) -> None:
+        second = 19 + (start - 19) * exp(-apart / constant)
+        shown = [round(one / digit) * digit for one in (start, second)]
+        try:
+            low, high = cooling_wait_limits((shown[0], digit / 2), (shown[1], digit / 2), 19, apart)
+        except InputError:  # only where the digits hide whether it cools at all
+            fallen, away = abs(shown[0] - shown[1]), abs(shown[1] - 19)
+            self.assertLessEqual(min(fallen, away), 1.001 * digit)
+            return
+        true = cooling_wait(second, 19, constant)
+        self.assertLessEqual(low * (1 - 1e-9), true)
+        self.assertGreaterEqual(high * (1 + 1e-9), true)
 
 
 class Others(unittest.TestCase):

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Spec, Sum } from "@/api/types";
-import { clock, clockAfter } from "@/clock/dates";
+import { clock, whenOver } from "@/clock/dates";
 import { useNow } from "@/clock/useNow";
 import { useKeys } from "@/keys/shortcuts";
 import { Button } from "@/ui/Button";
@@ -66,7 +66,7 @@ function Wait({ check, warm, start }: Props & { warm: Warm }) {
     if (wait?.minutes) starting.mutate();
   }
   const error = (at: string) => errorAt(reckoned.error, `sum.${at}`);
-  const ready = wait?.minutes ? clockAfter(wait.minutes, time) : "";
+  const ready = wait?.minutes ? whenOver(wait.minutes, time) : "";
   return (
     <form onSubmit={submit} aria-label="Until it is ready" className="plate flex flex-col gap-2">
       <p>
@@ -74,7 +74,7 @@ function Wait({ check, warm, start }: Props & { warm: Warm }) {
           ? `At ${clock(new Date(warm.at).toISOString())} it read ${warm.display}. Read it again after some minutes.`
           : "Take its temperature twice, some minutes apart."}
       </p>
-      <div className="grid auto-cols-fr grid-flow-col items-end gap-2 max-sm:grid-flow-row max-sm:grid-cols-2">
+      <div className="grid auto-cols-fr grid-flow-col items-start gap-2 max-sm:grid-flow-row max-sm:grid-cols-2">
         {!own && (
           <TextField
             id="warm-before"
@@ -118,7 +118,7 @@ function Wait({ check, warm, start }: Props & { warm: Warm }) {
       {wait && (
         <p role="status" className="font-semibold">
           {wait.headline}
-          {ready && `: at ${ready}`}
+          {ready && `: ${ready}`}
         </p>
       )}
       <FieldMessage id="warm-start" error={starting.error?.message} />
@@ -129,7 +129,7 @@ function Wait({ check, warm, start }: Props & { warm: Warm }) {
           shortcut="Return"
           disabled={!wait?.minutes || starting.isPending}
         >
-          {ready ? `Remind me at ${ready}` : "Remind me"}
+          {ready ? `Remind me ${ready}` : "Remind me"}
         </Button>
         <Button onClick={() => check.change({ warm: null })}>No wait</Button>
       </div>

@@ -1,7 +1,6 @@
 import { afterEach, describe, expect, test } from "vitest";
 import {
   clock,
-  clockAfter,
   clockOrDay,
   day,
   dayPattern,
@@ -9,6 +8,7 @@ import {
   inDays,
   readDay,
   setShop,
+  whenOver,
 } from "./dates";
 
 afterEach(() => setShop("en-GB", "UTC"));
@@ -30,10 +30,10 @@ describe("days and clocks as the shop writes them", () => {
   test("so many minutes from now, with the day where it is another; what no calendar reaches is not told", () => {
     setShop("en-GB", "UTC");
     const now = Date.parse("2026-11-26T12:00:00Z");
-    expect(clockAfter(90, now)).toBe("13:30");
-    expect(clockAfter(3000, now)).toBe("28 Nov 2026, 14:00");
-    expect(clockAfter(8075 * 1440, now)).toBe("4 Jan 2049");
-    expect(clockAfter(5e12, now)).toBe("");
+    expect(whenOver(90, now)).toBe("at 13:30");
+    expect(whenOver(3000, now)).toBe("on 28 Nov 2026, 14:00");
+    expect(whenOver(8075 * 1440, now)).toBe("on 4 Jan 2049");
+    expect(whenOver(5e12, now)).toBe("");
   });
 
   test("a day without a clock is the same day everywhere", () => {

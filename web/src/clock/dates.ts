@@ -43,11 +43,13 @@ export function clockOrDay(iso: string, now: number): string {
 /** A week: what takes longer is not told to the minute. */
 const LONG = 7 * 24 * 60;
 
-/** When so many minutes from now are over; empty for what no calendar reaches. */
-export function clockAfter(minutes: number, now: number): string {
+/** When so many minutes from now are over: `at 13:30`, `on 4 Jan 2049`; empty for what no calendar reaches. */
+export function whenOver(minutes: number, now: number): string {
   const then = new Date(now + minutes * 60_000);
   if (Number.isNaN(then.getTime())) return "";
-  return minutes > LONG ? day(then.toISOString()) : clockOrDay(then.toISOString(), now);
+  const iso = then.toISOString();
+  if (day(iso) === day(new Date(now).toISOString())) return `at ${clock(iso)}`;
+  return `on ${minutes > LONG ? day(iso) : dateAndClock(iso)}`;
 }
 
 /** The day so many days from today in the shop, as the server takes it: `2027-03-03`. */

@@ -5,7 +5,7 @@ import type { FieldError } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
 import { FormField } from "@/check/FormField";
 import type { Fields } from "@/check/forms/fields";
-import { clockAfter } from "@/clock/dates";
+import { whenOver } from "@/clock/dates";
 import { useStored } from "@/stored/stored";
 import { Field } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
@@ -54,7 +54,7 @@ function SumSheet({ form }: { form: SumForm }) {
   const answer = useReckoned(body);
   const errors = answer.error instanceof Refused ? answer.error.errors : [];
   const result = body && !answer.error ? answer.data : undefined;
-  const over = result?.minutes ? clockAfter(result.minutes, Date.now()) : "";
+  const over = result?.minutes ? whenOver(result.minutes, Date.now()) : "";
   return (
     <div className="grid grid-cols-1 content-start gap-6 px-4.5 py-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <section aria-label={form.title} className="flex flex-col gap-2">
@@ -91,7 +91,7 @@ function SumSheet({ form }: { form: SumForm }) {
           <>
             <section aria-label="Result" className="plate">
               <p className="text-[1.5rem] leading-tight font-semibold">{result.headline}</p>
-              {over && <p className="mt-1">At about {over}, if it starts now.</p>}
+              {over && <p className="mt-1">Over {over} or so, if it starts now.</p>}
               {result.explanation.map((one) => (
                 <p key={one} className="mt-1 text-muted">
                   {one}

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useReckoned } from "@/api/queries";
 import type { Sum, Wait, WaitIn } from "@/api/types";
-import { clockAfter } from "@/clock/dates";
+import { whenOver } from "@/clock/dates";
 import { newId } from "@/stored/newId";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
@@ -101,7 +101,7 @@ export function WaitForm({ visit }: { visit: Visit }) {
   const error = saving.error;
   const ready = sumForm ? complete : Boolean(typed[how]?.trim());
   const minutes = reckoned.data?.minutes;
-  const over = minutes ? clockAfter(minutes, Date.now()) : "";
+  const over = minutes ? whenOver(minutes, Date.now()) : "";
   return (
     <form onSubmit={submit} aria-label="A wait" className="flex flex-col gap-2">
       <h3 className="legend">Start a wait</h3>
@@ -161,7 +161,7 @@ export function WaitForm({ visit }: { visit: Visit }) {
       {sum && reckoned.data && (
         <p role="status" className="font-semibold">
           {reckoned.data.headline}
-          {over && ` — at ${over}`}
+          {over && ` — ${over}`}
         </p>
       )}
       {!sumForm && (
