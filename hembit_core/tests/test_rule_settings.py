@@ -50,6 +50,8 @@ class EverySetting(TestCase):
         for name, value in (
             ("leaking_below_ohm", "much"),
             ("leaking_below_ohm", True),
+            ("leaking_below_ohm", float("nan")),
+            ("leads_unknown_ohm", (0.1, float("inf"))),
             ("leads_unknown_ohm", 0.3),
             ("leads_unknown_ohm", (0.5, 0.1)),
             ("companion_policy", "three"),
