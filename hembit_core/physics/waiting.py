@@ -88,7 +88,7 @@ def cooling_wait_limits(
     >>> [round(one) for one in cooling_wait_limits((74.0, 0.5), (46.0, 0.5), 19.0, 10.0)]
     [35, 38]
     """
-    falling = copysign(1.0, first[0] - second[0])
+    falling = copysign(1.0, first[0] - room)
 
     def wait(steeper: float) -> float:
         before, after = first[0] + steeper * first[1], second[0] - steeper * second[1]

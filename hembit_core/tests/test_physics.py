@@ -6,7 +6,7 @@ import unittest
 from collections.abc import Callable
 from math import exp, inf
 
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from hembit_core import InputError
@@ -129,6 +129,7 @@ class Waiting(unittest.TestCase):
         second = 19 + (start - 19) * 2.718281828459045 ** (-5 / constant)
         self.assertAlmostEqual(cooling_time_constant(start, second, 19, 5) / constant, 1, places=6)
 
+    @example(0.0, 38.0, 1.0, 1.0)  # it warms, and both displays show the same
     @given(st.floats(-60, 200), st.floats(1, 90), st.floats(0.5, 40), st.sampled_from([0.01, 0.1, 1.0]))
     def test_the_true_wait_lies_within_what_the_displays_leave(
         self, start: float, constant: float, apart: float, digit: float
