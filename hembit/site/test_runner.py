@@ -13,6 +13,7 @@ from typing import Any
 
 from django.conf import settings
 from django.db import connection
+from django.test import LiveServerTestCase
 from django.test.runner import (
     DiscoverRunner,
     ParallelTestSuite,
@@ -82,9 +83,20 @@ def _init_worker_with_photos(*args: Any) -> None:
     settings.MEDIA_ROOT = Path(tempfile.mkdtemp(dir=settings.MEDIA_ROOT))
 
 
+def _is_in_a_browser(classwise: unittest.TestSuite) -> bool:
+    return any(isinstance(one, LiveServerTestCase) for one in classwise)
+
+
 class _SideBySide(ParallelTestSuite):
+    """Classes in a browser come last: most are short. What starts processes of its own takes a minute
+    in one piece, and at the end the other processes of the run would wait for it.
+    """
+
     init_worker = _init_worker_with_photos
     runner_class = _TimedRemoteRunner
+
+    def __init__(self, subsuites: list[unittest.TestSuite], *args: Any, **kwargs: Any) -> None:
+        super().__init__(sorted(subsuites, key=_is_in_a_browser), *args, **kwargs)
 
 
 class CountingRunner(DiscoverRunner):
