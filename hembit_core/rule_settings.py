@@ -268,5 +268,5 @@ def _written(rules: Rules, name: str) -> str:
     both = value if isinstance(value, tuple) else (value,)
     if unit == "Ω" and all(one >= _KILOHM for one in both):
         return " to ".join(quantity(one, unit, 2) for one in both)
-    shown = " to ".join(f"{plain(one)}" for one in both)
+    shown = " to ".join(plain(one) for one in both)
     return shown if unit in ("", "1") else f"{shown} {unit}"

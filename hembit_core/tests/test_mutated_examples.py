@@ -22,7 +22,7 @@ TEXTS = (
     "24,600", "warm", "1e300", "0.2", "100", "20", "5%", "-273", "1800", "nan", "inf", "12 A",
     "3 mV", "2 kW", "٣", "½", "∞", " 7 ", "7 7", "yes", "open",
 )  # fmt: skip
-ODD = re.compile(r"(?<![\w–…-])-\d[\d.]*|\d[\d.]*[eE][+-]?\d+")
+ODD = re.compile(r"(?<![\w–…-])-\d+(?:\.\d+)?|\d[\d.]*[eE][+-]?\d+")
 """A hyphen for a minus, a power of ten: in a text that was typed, not in one that is told."""
 KEPT = {"kind", "measurand", "meter"}
 
@@ -74,10 +74,12 @@ def changed(value: Any, path: tuple[Any, ...], text: Any) -> Any:
 
 def told_oddly(answers: list[Any], typed: list[Any]) -> set[str]:
     """Figures in what is told that are not written as people write them, but for what was typed."""
-    quoted = {str(at(typed, path)) for path in leaves(typed)}
-    told = (at(answers, path) for path in leaves(answers))
-    odd = (set(ODD.findall(text)) for text in told if isinstance(text, str) and text not in quoted)
-    return {one for found in odd for one in found if not any(one in text for text in quoted)}
+
+    def odd(value: list[Any]) -> set[str]:
+        return {one for path in leaves(value) for one in ODD.findall(str(at(value, path)))}
+
+    told = [text for path in leaves(answers) if isinstance(text := at(answers, path), str)]
+    return odd(told) - odd(typed)
 
 
 class Mutated(unittest.TestCase):
