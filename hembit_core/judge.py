@@ -22,8 +22,10 @@ from hembit_core.families.any_ohms.in_circuit import (
 from hembit_core.families.any_ohms.siblings import Siblings, judge_siblings, siblings_expectation
 from hembit_core.families.any_ohms.single import Single
 from hembit_core.families.any_ohms.wriggled import Wriggled, judge_wriggled, wriggled_expectation
+from hembit_core.families.case_figures import case_figure
 from hembit_core.families.insulation import (
     InsulationTest,
+    due_volts,
     insulation_expectation,
     judge_insulation,
 )
@@ -58,7 +60,7 @@ def expectations(spec: AnySpec, conditions: Conditions | None = None) -> tuple[E
     conditions = conditions or Conditions()
     spec = by_rules(spec, conditions.rules)
     family = FAMILIES[type(spec)]
-    found = tuple(_with_insulation(family.expectations(spec, conditions), conditions))
+    found = tuple(_with_insulation(spec, family.expectations(spec, conditions), conditions))
     if family.ohms is None:
         return found
     single = _single(family, spec, conditions, DecisionRule.SIMPLE, found)
@@ -116,7 +118,7 @@ def judge(
     family = FAMILIES[type(spec)]
     if isinstance(reading, InsulationTest) and InsulationTest in family.readings:
         drawing = _drawing_to_case(family.expectations(spec, conditions))
-        verdict = judge_insulation(reading, conditions, rule, drawing)
+        verdict = judge_insulation(spec, reading, conditions, rule, drawing)
     elif isinstance(reading, family.own):
         verdict = family.judge(spec, reading, conditions, rule)
     elif family.ohms is not None and isinstance(reading, ANY_OHMS):
@@ -129,10 +131,15 @@ def judge(
         ).at("reading.measurand")
     told = notices_of(spec, reading, conditions)
     own = (*used_with(reading, conditions), *own_figures(conditions.rules))
-    if not told and not own:
+    case = case_figure(spec, reading, conditions, verdict)
+    if not told and not own and case is None:
         return verdict
     return verdict.model_copy(
-        update={"warnings": (*verdict.warnings, *told), "policy": (*verdict.policy, *own)}
+        update={
+            "warnings": (*verdict.warnings, *told),
+            "policy": (*verdict.policy, *own),
+            "case": case,
+        }
     )
 
 
@@ -145,13 +152,16 @@ def by_rules(spec: AnySpec, rules: Rules) -> AnySpec:
 _TO_CASE = measurand_of(TerminalToCase)
 
 
-def _with_insulation(found: Iterable[Expectation], conditions: Conditions) -> Iterator[Expectation]:
+def _with_insulation(
+    spec: AnySpec, found: Iterable[Expectation], conditions: Conditions
+) -> Iterator[Expectation]:
     """Where a part is read to its case, its insulation can be tested as well."""
     listed = tuple(found)
     yield from listed
     for one in listed:
         if one.measurand == _TO_CASE:
-            yield insulation_expectation(one.probes.drawing, conditions.rules)
+            due = due_volts(spec, conditions)
+            yield insulation_expectation(one.probes.drawing, conditions.rules, due)
 
 
 def _drawing_to_case(found: Iterable[Expectation]) -> str:

@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from functools import cache
-from typing import ClassVar, Literal
+from typing import Any, ClassVar, Literal
 
 from hembit_core.conditions import Conditions
 from hembit_core.display import Display, Function
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Budget
-from hembit_core.judging.codes import Code
+from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import NEAR_ZERO, expect
-from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, rail_of
+from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Notice, Probes, rail_of
 from hembit_core.judging.missing import Missing, path_beside
 from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
 from hembit_core.judging.placing import Placed, place_value
@@ -36,7 +36,8 @@ _DISCHARGE = "Discharge the part before it is touched."
 class InsulationTest(Model):
     """Megohms from the joined terminals to the case, at the tester's ``volts`` DC.
 
-    ``display`` is the tester's; OL is more than it can show. 250 V is for extra-low-voltage parts.
+    ``display`` is the tester's; OL is more than it can show. ``volts`` are the part's own
+    (:func:`due_volts`) where none are given.
     """
 
     about: ClassVar = Measurand(
@@ -49,20 +50,47 @@ class InsulationTest(Model):
             drawing="element_to_case",
             first="its terminals, joined",
             second="case",
-            disconnect="both wires lifted; electronics, suppressors and arresters off",
+            disconnect="both wires lifted; what goes to the frame inside (suppressor, electronics) off",
         ),
         side=True,
     )
     measurand: Literal["insulation_test"] = "insulation_test"
     display: DisplayText
-    volts: Literal["250", "500", "1000"] = "500"
+    volts: Literal["250", "500", "1000"] | None = None
     connection: Connection | None = None
     answers: Answers = {}
 
 
+_EXTRA_LOW = 50.0
+"""A part that is rated below this is one for extra-low voltage [V]."""
+
+
+def due_volts(spec: Any, conditions: Conditions | None = None) -> int | None:
+    """At how many volts DC a part's insulation is tested: its own; None where no volts are known.
+
+    Its rated volts decide, else the supply that is expected at it [V].
+
+    References
+    ----------
+    IEC 60364-6:2016, table 6.1: 250 V for extra-low voltage, 500 V up to 500 V. That extra-low
+    voltage ends at 50 V is IEC 60449, band I.
+    """
+    rated: float | None = getattr(spec, "rated_volts", None)
+    if rated is None:
+        rated = conditions.supply.value if conditions and conditions.supply else None
+    if rated is None:
+        return None
+    return 250 if rated < _EXTRA_LOW else 500
+
+
+def volts_told(due: int | None) -> str:
+    """The volts of the test in words."""
+    return f"{due} V DC" if due else "500 V DC (250 V where it is rated below 50 V)"
+
+
 @cache
-def insulation_expectation(drawing: str, rules: Rules) -> Expectation:
-    """What to expect: at least the shop's limit, at the tester's volts."""
+def insulation_expectation(drawing: str, rules: Rules, due: int | None) -> Expectation:
+    """What to expect: at least the shop's limit, at the part's own volts ``due`` [V]."""
     limit = quantity(rules.insulation_at_least_ohm, "Ω", 2)
     whose = rules.said("insulation_at_least_ohm")
     return expect(
@@ -70,7 +98,7 @@ def insulation_expectation(drawing: str, rules: Rules) -> Expectation:
         rail_of(Band(lower=rules.insulation_at_least_ohm), "Ω", 2, NEAR_ZERO, _BEYOND),
         InsulationTest.about.probes.model_copy(update={"drawing": drawing}),
         text=f"at least {limit}",
-        detail="at 500 V DC; 250 V for extra-low-voltage parts; discharge it after",
+        detail=f"at {volts_told(due)}; terminals joined, tested to the frame; discharge it after",
         overflow_means="sound",
         zero_means="the wire touches the case",
         topics=("ohms", "insulation"),
@@ -79,9 +107,11 @@ def insulation_expectation(drawing: str, rules: Rules) -> Expectation:
 
 
 def judge_insulation(
-    reading: InsulationTest, conditions: Conditions, rule: DecisionRule, drawing: str
+    spec: Any, reading: InsulationTest, conditions: Conditions, rule: DecisionRule, drawing: str
 ) -> Judgement:
     """Place the megohms against the limit; what is low leaks, by danger first.
+
+    A tester's volts above the part's own are told: they stress what lies between.
 
     Raises
     ------
@@ -94,9 +124,11 @@ def judge_insulation(
     error where none are known: ±30 % of the reading, rectangular).
     """
     display = read_field(reading.display, Function.RESISTANCE, reading.answers, "display")
-    expectation = insulation_expectation(drawing, conditions.rules)
-    share = conditions.rules.insulation_tester_share
-    policy = (f"insulation tester ±{plain(100 * share)} % of reading, {reading.volts} V DC",)
+    due = due_volts(spec, conditions)
+    expectation = insulation_expectation(drawing, conditions.rules, due)
+    share, volts = conditions.rules.insulation_tester_share, test_volts(reading, due)
+    policy = (f"insulation tester ±{plain(100 * share)} % of reading, {volts} V DC",)
+    warnings = _other_volts(volts, due)
     rail = expectation.rail
     if display.value is None:
         return _passed("more than the tester shows").build(
@@ -105,6 +137,7 @@ def judge_insulation(
             rail=rail.with_gate("high"),
             read_as=(display.read_as,),
             policy=policy,
+            warnings=warnings,
         )
     budget = Budget.of(meter=rectangular(share * display.value), gauge=_half_a_digit(display))
     missing: tuple[Missing, ...] = ()
@@ -121,7 +154,25 @@ def judge_insulation(
         value=value,
         working=(_tester_line(display, share, budget),),
         policy=policy,
+        warnings=warnings,
     )
+
+
+def test_volts(reading: InsulationTest, due: int | None) -> int:
+    """The volts that it was tested at [V DC]: what was said, else the part's own, else 500."""
+    return int(reading.volts) if reading.volts else due or 500
+
+
+def _other_volts(volts: int, due: int | None) -> tuple[Notice, ...]:
+    """A test at other volts than the part's own is told."""
+    if due is None or volts == due:
+        return ()
+    text = (
+        f"{volts} V on a part whose test is made at {due} V stresses what lies between: take {due} V."
+        if volts > due
+        else f"{volts} V shows less than the {due} V that this part is tested at: it clears nothing."
+    )
+    return (Notice(text=text, code=NoticeCode.OTHER_TEST_VOLTS),)
 
 
 def _half_a_digit(display: Display) -> float:
@@ -147,7 +198,10 @@ def _passed(shown: str) -> Verdict:
         State.WITHIN,
         f"Within: the insulation holds, {shown}",
         _DISCHARGE,
-        explanation=["A figure that a multimeter showed to the case is settled by this."],
+        explanation=[
+            "Made with both ends lifted it settles one earlier figure of 10 kΩ and more that a "
+            "multimeter showed to the case: damp, or skin."
+        ],
     )
 
 

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import replace
 from functools import cache
-from typing import ClassVar, Literal
+from typing import Any, ClassVar, Literal
 
 from hembit_core.conditions import Conditions
+from hembit_core.families.insulation import due_volts, volts_told
 from hembit_core.judging.bands import Band
+from hembit_core.judging.case_figure import TakenWhile
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
@@ -59,6 +61,7 @@ class TerminalToCase(ResistanceReading):
         ),
     )
     measurand: Literal["terminal_to_case"] = "terminal_to_case"
+    taken_while: TakenWhile = TakenWhile.AT_REST
 
 
 @cache
@@ -79,7 +82,7 @@ def terminal_to_case(drawing: str, rules: Rules) -> Expectation:
 
 
 def judge_terminal_to_case(
-    reading: TerminalToCase, conditions: Conditions, rule: DecisionRule, drawing: str
+    spec: Any, reading: TerminalToCase, conditions: Conditions, rule: DecisionRule, drawing: str
 ) -> Judgement:
     """Judge a reading to the case. The leads' share is nothing here and is not taken off.
 
@@ -96,7 +99,7 @@ def judge_terminal_to_case(
         as_due=_AS_DUE,
         higher_range="Take the top range, or auto, and read again; where this meter has no higher one, "
         "another meter or an insulation tester.",
-        figure=lambda net, placed: _figure(reading, net, placed, conditions),
+        figure=lambda net, placed: _figure(spec, reading, net, placed, conditions),
         left_out={"lead_zero": None, "leads_nulled": True, "connection": None},
     )
     lead_zero(reading, conditions)  # what cannot be used is said, though it is not taken off
@@ -104,11 +107,13 @@ def judge_terminal_to_case(
 
 
 def _figure(
-    reading: TerminalToCase, net: NetResistance, placed: Placed, conditions: Conditions
+    spec: Any, reading: TerminalToCase, net: NetResistance, placed: Placed, conditions: Conditions
 ) -> Verdict:
     shown = net.display.shown
     if placed.state in (State.OUTSIDE, State.JUST_OUTSIDE, State.NOT_DECIDABLE):
-        return _in_circuit(shown) if reading.is_in_circuit else _leaking(shown, net.net)
+        if reading.is_in_circuit:
+            return _in_circuit(shown)
+        return _leaking(shown, net.net, volts_told(due_volts(spec, conditions)))
     if placed.state is State.JUST_WITHIN:
         just = just_as_due(net, placed, conditions)
         return replace(
@@ -139,24 +144,29 @@ def _in_circuit(shown: str) -> Verdict:
     )
 
 
-_DAMP_FROM = 1e4
+DAMP_FROM = 1e4
 """A path of damp mineral insulation has this many ohms at the least; less is a bare touch [Ω]."""
 
 
-def _leaking(shown: str, ohms: float) -> Verdict:
+def _leaking(shown: str, ohms: float, volts: str) -> Verdict:
     skin = _SKIN[0] <= ohms <= _SKIN[1]
     fingers = "First read again with your fingers off both probes: skin alone reads 0.1 to 2 MΩ. "
-    if ohms < _DAMP_FROM:
-        then = "So few ohms are a wire that touches, not damp: find where, or replace the part."
+    touches = ohms < DAMP_FROM
+    if touches:
+        then = (
+            "So few ohms are a wire that touches, not damp. Replace the part, or find where it touches."
+        )
     else:
         then = (
-            "Insulation test at 500 V DC; if damp, dry it and test again; if it stays low, replace the "
-            "part and find the moisture."
+            f"Insulation test at {volts}, both ends lifted, terminals joined; if damp, dry it and test "
+            "again; if it stays low, replace the part and find the moisture."
         )
     return Verdict(
-        Code.LEAKING_TO_CASE,
+        Code.TOUCHES_CASE if touches else Code.LEAKING_TO_CASE,
         State.LEAKING,
-        "Leaking: do not energise until an insulation test decides",
+        "A wire touches the case: do not energise, replace the part"
+        if touches
+        else "Leaking: do not energise until an insulation test decides",
         f"{fingers if skin else ''}{then}",
         side=Side.LOW,
         explanation=[

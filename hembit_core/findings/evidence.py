@@ -1,7 +1,9 @@
-"""The evidence on one part in one period: its readings' judgements, and observations.
+"""The evidence on one part: its readings' judgements, and observations.
 
 A period ends with what changes the part: drying, cleaning, tightening, cooling, exchange. Within
-one the order of the readings says nothing; a reading that a later one corrects is not passed.
+one the order of the readings says nothing; a reading that a later one corrects is not passed. Of what
+was read to the case the order is all that counts (:mod:`hembit_core.findings.case_danger`), and
+everything is passed, whatever its period.
 """
 
 from __future__ import annotations
@@ -11,6 +13,7 @@ from dataclasses import dataclass
 from math import hypot
 
 from hembit_core.families.registry import about, measurands
+from hembit_core.findings.case_danger import CaseDanger, course_of_judgements
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.states import PRECEDENCE, Outcome, State
@@ -36,21 +39,49 @@ _NO_FIGURE = (State.NOT_COMPARABLE, State.NOT_READY, State.NOT_DECIDABLE, State.
 
 @dataclass(frozen=True)
 class Evidence:
-    """Judgements in an order of their own, whatever the order they were taken in."""
+    """Judgements in an order of their own, whatever the order they were taken in.
+
+    ``danger`` is what stands against energising the part, ``standing`` and ``against`` the judgements
+    that it rests on; ``touch_ended`` says that a wire touched its case, and does not any more.
+    """
 
     judgements: tuple[Judgement, ...]
     observed: frozenset[Observation]
+    danger: CaseDanger | None = None
+    standing: tuple[Judgement, ...] = ()
+    against: tuple[Judgement, ...] = ()
+    touch_ended: bool = False
 
     @classmethod
-    def of(cls, judgements: Iterable[Judgement], observed: Iterable[Observation] = ()) -> Evidence:
-        """Collect, by measurand and then the worst first."""
+    def of(
+        cls,
+        judgements: Iterable[Judgement],
+        observed: Iterable[Observation] = (),
+        before: CaseDanger | None = None,
+    ) -> Evidence:
+        """Collect what was read, oldest first, by measurand and then the worst first.
+
+        Figures to the case that are over are left out: they are history. ``before`` is what stood
+        of the part that this one took the place of.
+        """
+        every = tuple(judgements)
+        course = course_of_judgements(every, before)
         order = list(measurands())
 
         def place(one: Judgement) -> tuple[object, ...]:
             value = one.value.value if one.value else 0.0
             return order.index(one.measurand), PRECEDENCE.index(one.state), value, one.headline
 
-        return cls(tuple(sorted(_settled(judgements), key=place)), frozenset(observed))
+        over = set(course.ended)
+        kept = [one for at, one in enumerate(every) if at not in over]
+        return cls(
+            tuple(sorted(kept, key=place)),
+            frozenset(observed),
+            course.danger,
+            tuple(every[at] for at in course.standing),
+            tuple(every[at] for at in course.against),
+            course.touch_ended,
+        )
 
     def with_role(self, *roles: Role) -> tuple[Judgement, ...]:
         """The judgements of tests with one of these roles."""
@@ -90,20 +121,6 @@ class Evidence:
                 if one.measurand == other.measurand and _contradict(one, other):
                     return one, other
         return None
-
-
-def _settled(judgements: Iterable[Judgement]) -> tuple[Judgement, ...]:
-    """Without a multimeter's figures to the case, where an insulation test decided about them."""
-    every = tuple(judgements)
-    tests = [one for one in every if about(one.measurand).role is Role.INSULATION]
-    held = [one for one in tests if one.outcome is Outcome.ACCEPT]
-    if not held or any(one.state is State.LEAKING for one in tests):
-        return every
-    return tuple(
-        one
-        for one in every
-        if about(one.measurand).role is not Role.TO_CASE or one.outcome is Outcome.ACCEPT
-    )
 
 
 def _contradict(one: Judgement, other: Judgement) -> bool:

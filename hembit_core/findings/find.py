@@ -7,9 +7,10 @@ from collections.abc import Callable, Iterable
 from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec, about
+from hembit_core.findings.case_danger import CaseDanger
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Finding, Observation
-from hembit_core.findings.rules import dead, general, live, sensing
+from hembit_core.findings.rules import dead, general, live, sensing, to_case
 from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
@@ -17,7 +18,7 @@ from hembit_core.judging.judgement import Judgement
 Rule = Callable[[AnySpec, Evidence], Finding | None]
 
 RULES: tuple[Rule, ...] = (
-    dead.leaking,
+    to_case.danger,
     live.live_danger,
     general.ask_first,
     general.contradicting,
@@ -39,6 +40,7 @@ RULES: tuple[Rule, ...] = (
     sensing.right_but_shown_wrong,
     live.works_but_cold,
     general.looks_bad,
+    to_case.touch_ended,
     general.watched,
     general.undecided,
     general.sound,
@@ -51,16 +53,18 @@ def find(
     judgements: Iterable[Judgement],
     observed: Iterable[Observation] = (),
     conditions: Conditions | None = None,
+    before: CaseDanger | None = None,
 ) -> Finding:
     """What all readings and observations on one part say together.
 
     Parameters
     ----------
     spec : the part.
-    judgements : of its readings in the present period, in any order; those that another one
-        corrects are left out.
+    judgements : of its readings, oldest first: those of the present period, without what another
+        one corrects, and every one to the case, of which alone the order counts.
     observed : what was seen beside them.
     conditions : those of the tests that were not taken, to name them.
+    before : what stood against energising the part that this one took the place of.
 
     Raises
     ------
@@ -79,8 +83,8 @@ def find(
     >>> finding.conclusion.value, finding.headline
     ('replace', 'Broken: replace it')
     """
-    evidence = Evidence.of(judgements, observed)
-    if not evidence.judgements and not evidence.observed:
+    evidence = Evidence.of(judgements, observed, before)
+    if not evidence.judgements and not evidence.observed and evidence.danger is None:
         raise InputError("A finding needs at least one reading, or something observed.")
     found = next(one for rule in RULES if (one := rule(spec, evidence)))
     untested = _untested(spec, evidence, conditions or Conditions())
@@ -91,6 +95,7 @@ def find(
             "not_tested": tuple(about(one).title for one in untested),
             "untested": untested,
             "dead_members": _dead_members(evidence),
+            "danger": evidence.danger,
         }
     )
 

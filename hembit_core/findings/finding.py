@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from enum import StrEnum
 
+from hembit_core.findings.case_danger import CaseDanger
 from hembit_core.model import Model
 
 
@@ -42,6 +43,9 @@ class FindingCode(StrEnum):
     """Which rule of the trade a finding is."""
 
     LEAKING = "leaking"
+    TOUCHES_CASE = "touches_case"
+    NEW_PART_UNREAD = "new_part_unread"
+    TOUCH_ENDED = "touch_ended"
     LIVE_DANGER = "live_danger"
     TO_BE_CONFIRMED = "to_be_confirmed"
     CONTRADICTING = "contradicting"
@@ -86,6 +90,7 @@ class Finding(Model):
     not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
     asks_cause : it died of something; the cause is to be found before the job closes.
     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
+    danger : what stands against energising it, and what is lacking for its end.
     """
 
     code: FindingCode | None = None
@@ -99,3 +104,4 @@ class Finding(Model):
     next_step: str
     asks_cause: bool = False
     dead_members: int | None = None
+    danger: CaseDanger | None = None

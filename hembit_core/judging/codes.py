@@ -22,6 +22,7 @@ class Code(StrEnum):
     TEMPERATURE_ALONE = "temperature_alone"
     TO_CASE_AS_DUE = "to_case_as_due"
     LEAKING_TO_CASE = "leaking_to_case"
+    TOUCHES_CASE = "touches_case"
     TO_CASE_IN_CIRCUIT = "to_case_in_circuit"
     INSULATION_AS_DUE = "insulation_as_due"
     INSULATION_LOW = "insulation_low"
@@ -122,3 +123,4 @@ class NoticeCode(StrEnum):
     INSTRUMENT_OVERDUE = "instrument_overdue"
     INSTRUMENT_DISTRUSTED = "instrument_distrusted"
     INSTRUMENT_RETIRED = "instrument_retired"
+    OTHER_TEST_VOLTS = "other_test_volts"

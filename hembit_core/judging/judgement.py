@@ -8,6 +8,7 @@ from pydantic import AliasChoices, Field, model_validator
 
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Origin
+from hembit_core.judging.case_figure import CaseFigure
 from hembit_core.judging.codes import Code
 from hembit_core.judging.states import Outcome, Side, State
 from hembit_core.model import Model
@@ -263,6 +264,7 @@ class Judgement(Model):
     rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
         of before.
     policy : every school and default that was used, in words.
+    case : of a reading to the case, what it says of the path there.
     """
 
     core_version: str
@@ -291,3 +293,4 @@ class Judgement(Model):
     working: tuple[WorkingLine, ...]
     rows: tuple[Row, ...] = ()
     plot: Plot | None = None
+    case: CaseFigure | None = None

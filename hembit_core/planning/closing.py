@@ -62,6 +62,10 @@ def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
             blocks.append(f"{part.name} died of something: name the cause first")
         if part.is_to_go and not part.fitted and part.key not in done.on_order:
             blocks.append(f"{part.name} is to be replaced: fit it, or put the spare on order")
+        if part.touch_ended and part.key not in done.followed:
+            blocks.append(
+                f"{part.name} touched its case, and reads clear now: set a day to read it again"
+            )
     if any(part.fitted for part in listed) and not done.gate_passed:
         blocks.append("A part was fitted: the gate before energising is still open")
     return blocks

@@ -79,7 +79,7 @@ class Visit:
         """Why nothing may be energised now; empty when it may."""
         leaking = next((one for one in self.parts if one.must_stay_dead), None)
         if leaking:
-            return f"{leaking.name} leaks to the case: not energised until an insulation test decides"
+            return leaking.why_dead
         return "A part was fitted: the gate before energising comes first" if self.gate_due else ""
 
     def supply_trouble(self) -> str:
@@ -110,7 +110,7 @@ def weigh(visit: Visit, parts: Iterable[RoutePart]) -> list[Weighed]:
 
 def _suspicion(visit: Visit, part: RoutePart, test: PartTest) -> float:
     speaks = suspicion(visit.symptom, part.spec.kind, test.measurand)
-    if _is_cause(visit, part, test) or _decides_a_leak(part, test):
+    if _is_cause(visit, part, test) or decides_danger(part, test):
         speaks = max(speaks, 1.0) * 4
     bank = visit.part(part.part_of)
     if part.changed or (bank is not None and _points_at_members(bank)):
@@ -135,8 +135,10 @@ def _is_cause(visit: Visit, part: RoutePart, test: PartTest) -> bool:
     )
 
 
-def _decides_a_leak(part: RoutePart, test: PartTest) -> bool:
-    """An insulation test, where a multimeter read a figure to the case and nobody settled it."""
+def decides_danger(part: RoutePart, test: PartTest) -> bool:
+    """Whether the test comes next before a part that is a danger may be energised."""
+    if part.danger is not None:
+        return test.role in part.danger.asks and (part.decided is None or part.fitted)
     leaks = part.concluded is Conclusion.DO_NOT_ENERGISE and part.decided is None
     return leaks and test.role is Role.INSULATION
 
@@ -159,11 +161,12 @@ def _folded(visit: Visit, part: RoutePart, test: PartTest) -> str:
         return ""
     if not can_be_judged(part.spec, test.measurand):
         return "Its spec has no figure to judge this by"
+    if decides_danger(part, test):
+        return ""
     if part.changed and test.dead_or_live == "dead" and not test.side and test.role not in _BY_THE_GATE:
         return ""
     if test.role is Role.INSULATION:
-        decides = _decides_a_leak(part, test)
-        return "" if decides else "Where a figure is read to the case, and after a repair"
+        return "Where a figure is read to the case, and after a repair"
     if _is_cause(visit, part, test):
         return ""
     bank = visit.part(part.part_of)
@@ -245,8 +248,8 @@ def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
     if part.changed:
         return f"{part.changed} was renewed: measure the whole again"
     dead = visit.unexplained
-    if test.role is Role.INSULATION:
-        return "It leaks on the multimeter: this decides"
+    if decides_danger(part, test):
+        return "It leaks on the multimeter: this decides" if part.danger is None else part.why_dead
     if dead is not None and _is_cause(visit, part, test):
         return f"{dead.name} opened for a reason: this may be it"
     bank = visit.part(part.part_of)

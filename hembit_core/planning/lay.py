@@ -10,7 +10,7 @@ from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.states import Outcome
 from hembit_core.notation import inside
 from hembit_core.planning.closing import what_blocks_closing
-from hembit_core.planning.folding import Visit, Weighed, explained, weigh
+from hembit_core.planning.folding import Visit, Weighed, decides_danger, explained, weigh
 from hembit_core.planning.naming import named_in
 from hembit_core.planning.part_tests import can_be_judged, has_dead_test, minutes_of, tests_of
 from hembit_core.planning.route import (
@@ -179,7 +179,9 @@ def _stands_in_its_step(one: Weighed) -> bool:
     """A part that was fitted has its proof runs elsewhere; if one of its members was renewed after
     that, it is measured whole again.
     """
-    return not one.part.fitted or bool(one.part.changed and one.test.dead_or_live == "dead")
+    if not one.part.fitted or decides_danger(one.part, one.test):
+        return True
+    return bool(one.part.changed and one.test.dead_or_live == "dead")
 
 
 def _plain(key: str, title: str, is_done: bool, part: str | None = None) -> RouteItem:
@@ -192,11 +194,12 @@ def _member_unasked(visit: Visit, part: RoutePart) -> bool:
 
 def _test_item(one: Weighed) -> RouteItem:
     taken = one.part.reading(one.test.measurand)
+    is_done = taken is not None and not (one.part.danger and decides_danger(one.part, one.test))
     return RouteItem(
         key=f"{one.part.key}:{one.test.measurand}",
         title=one.test.title,
-        state="done" if taken else one.state,
-        why="" if taken else one.why,
+        state="done" if is_done else one.state,
+        why="" if is_done else one.why,
         part=one.part.key,
         handling=_handling(one.part),
         measurand=one.test.measurand,

@@ -8,7 +8,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from hembit_core.families.insulation import due_volts
 from hembit_core.families.registry import FAMILIES
+from hembit_core.findings.case_danger import DANGER_WORDS, CaseDanger, way_out
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judge import PartSpec
 from hembit_core.judging.states import Outcome, State
@@ -60,9 +62,10 @@ class RoutePart(Model):
     the part that is fitted now. ``concluded`` is what its evidence says, ``decided`` what
     a person accepted or overruled it to. ``spare_taken`` are the readings of the new part,
     before fitting; ``fitted`` says that a new part went in during this visit. ``changed`` names
-    what was renewed inside it since it was measured: the whole is then measured again. ``leaks``
-    says that the part that is in the machine now does, and nobody settled it. ``dead_members`` is how
-    many of a bank's members its own readings say are dead.
+    what was renewed inside it since it was measured: the whole is then measured again. ``danger``
+    is what stands against energising the part that is in the machine now, ``touch_ended`` says that
+    it touched its case and reads clear now. ``dead_members`` is how many of a bank's members its own
+    readings say are dead.
     """
 
     key: str
@@ -79,7 +82,8 @@ class RoutePart(Model):
     fitted: bool = False
     looked: bool = False
     changed: str = ""
-    leaks: bool = False
+    danger: CaseDanger | None = None
+    touch_ended: bool = False
     dead_members: int | None = None
 
     def reading(self, *measurands: str) -> Taken | None:
@@ -103,8 +107,21 @@ class RoutePart(Model):
 
     @property
     def must_stay_dead(self) -> bool:
-        """Whether it must not be energised as it is now, old part or new."""
-        return self.leaks or (self.concluded is Conclusion.DO_NOT_ENERGISE and self.bad)
+        """Whether it must not be energised as it is now, old part or new, whatever was decided."""
+        told = self.concluded is Conclusion.DO_NOT_ENERGISE and not self.fitted
+        return self.danger is not None or told
+
+    @property
+    def why_dead(self) -> str:
+        """Why it must not be energised, and what ends that, in a sentence without its full stop."""
+        if self.danger is None:
+            return f"{self.name} is not to be energised: an insulation test decides"
+        ends = (
+            f": not energised before {way_out(self.danger, due_volts(self.spec))}"
+            if self.danger.lacks
+            else ""
+        )
+        return f"{self.name} {DANGER_WORDS[self.danger.kind]}{ends}"
 
 
 def culprits(bank: RoutePart, parts: Iterable[RoutePart]) -> tuple[RoutePart, ...]:
@@ -130,6 +147,7 @@ class Done(Model):
     meter_checked: bool = False
     gate_passed: bool = False
     on_order: tuple[str, ...] = ()
+    followed: tuple[str, ...] = ()
     closed: bool = False
 
 

@@ -15,6 +15,7 @@ from hembit_core import (
     TerminalToCase,
     judge,
 )
+from hembit_core.findings.case_danger import CaseDanger, CaseDangerKind, Lacks
 
 BENCH_METER = Meter.model_validate(
     {
@@ -40,6 +41,9 @@ WITH_RATIO = HeatingElement.model_validate(
     {**DECK_OVEN.model_dump(mode="json"), "hot_cold_ratio": "1.0"}
 )
 """The same with its own Ct, so that no alloy is missing."""
+
+LEAKS = CaseDanger(kind=CaseDangerKind.LEAK, lacks=(Lacks.INSULATION_TEST,))
+"""One figure of damp to the case, and nothing since."""
 
 
 def element(**changes: Any) -> HeatingElement:

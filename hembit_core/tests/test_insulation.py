@@ -1,19 +1,17 @@
-"""The insulation test of any part with a case: its verdict, and what it settles."""
+"""The insulation test of any part with a case: its verdict, and the volts it is made at."""
 
 from __future__ import annotations
 
 import unittest
-from itertools import permutations
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hembit_core import DecisionRule, InputError, Judgement, Outcome, State, expectations, find, judge
+from hembit_core import DecisionRule, InputError, Judgement, Outcome, State, expectations, judge
 from hembit_core.families.insulation import InsulationTest
 from hembit_core.families.registry import FAMILIES, readings_of
 from hembit_core.families.to_case import TerminalToCase
-from hembit_core.findings.finding import Conclusion
-from hembit_core.tests.parts import BENCH, DECK_OVEN, ohms, to_case
+from hembit_core.tests.parts import BENCH, DECK_OVEN
 from hembit_core.tests.readers import here, part
 
 
@@ -68,34 +66,31 @@ class Verdicts(unittest.TestCase):
         with self.assertRaises(InputError):
             judge(part("contact"), InsulationTest(display="5 M"), here())
 
+    def test_the_volts_are_the_parts_own(self) -> None:
+        coil = {"resistance": "86", "drive": "dc", "rated_voltage": "24"}
+        low = part("winding", **coil)
+        for spec, due in ((DECK_OVEN, 500), (low, 250), (part("winding", resistance="86"), None)):
+            verdict = judge(spec, InsulationTest(display="40 M", connection="isolated"), here())
+            self.assertIsNotNone(verdict.case)
+            assert verdict.case
+            self.assertEqual((verdict.case.due_volts, verdict.case.volts), (due, due or 500))
+        told = {one.measurand: one.detail for one in expectations(low, here())}
+        self.assertIn("250 V DC", told["insulation_test"])
+        self.assertNotIn("500", told["insulation_test"])
+        leak = judge(low, TerminalToCase(display="1.8 M", connection="isolated"), here())
+        self.assertIn("250 V DC", leak.next_step)
+        self.assertNotIn("500", leak.next_step)
+        stressed = judge(low, InsulationTest(display="40 M", volts="500"), here())
+        self.assertIn("other_test_volts", [one.code for one in stressed.warnings])
+
+    def test_volts_that_are_known_of_the_supply_alone_count_too(self) -> None:
+        unknown = part("unknown_part", what="coil")
+        verdict = judge(unknown, InsulationTest(display="40 M"), here(supply="24"))
+        assert verdict.case
+        self.assertEqual(verdict.case.due_volts, 250)
+
     @given(st.floats(0.01, 500), st.floats(1.0, 50))
     def test_fewer_megohms_are_never_kinder(self, megohms: float, times: float) -> None:
         rank = [Outcome.ACCEPT, Outcome.UNDECIDED, Outcome.REJECT]
         less, more = (tested(f"{one:.2f} M").outcome for one in (megohms, megohms * times))
         self.assertGreaterEqual(rank.index(less), rank.index(more))
-
-
-class Settling(unittest.TestCase):
-    """P7: a leak is settled by an insulation test that passed, and by nothing else."""
-
-    def test_one_that_passed_settles_what_a_multimeter_showed(self) -> None:
-        readings = [ohms("24.4"), to_case("1.8 M"), tested("210 M")]
-        for order in permutations(readings):
-            found = find(DECK_OVEN, order)
-            self.assertEqual(found.conclusion, Conclusion.SOUND)
-            self.assertIn("a leak to the case", found.rules_out)
-
-    def test_a_multimeter_that_shows_nothing_settles_nothing(self) -> None:
-        for order in permutations([to_case("1.8 M"), to_case("OL"), ohms("24.4")]):
-            self.assertEqual(find(DECK_OVEN, order).conclusion, Conclusion.DO_NOT_ENERGISE)
-
-    def test_one_that_failed_stands_whatever_else_was_read(self) -> None:
-        for order in permutations([tested("0.2 M"), tested("300 M"), to_case("OL")]):
-            found = find(DECK_OVEN, order)
-            self.assertEqual(found.conclusion, Conclusion.DO_NOT_ENERGISE)
-            self.assertIn("insulation", found.headline)
-
-    def test_one_in_circuit_that_says_nothing_settles_nothing(self) -> None:
-        unsaid = tested("0.4 M", connection="in_circuit")
-        found = find(DECK_OVEN, [to_case("1.8 M"), unsaid])
-        self.assertEqual(found.conclusion, Conclusion.DO_NOT_ENERGISE)

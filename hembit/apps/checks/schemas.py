@@ -109,7 +109,7 @@ class CheckOut(CheckSummary):
 
 
 class FindingIn(Model):
-    """Kept checks of one part, in the order taken, and what was observed beside them."""
+    """Kept checks of one part, and what was observed beside them."""
 
     checks: tuple[UUID, ...] = Field(default=(), max_length=50)
     observed: tuple[Observation, ...] = Field(default=(), max_length=12)

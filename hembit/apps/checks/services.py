@@ -23,12 +23,14 @@ from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter, find_thermometer
 from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
 from hembit_core.errors import InputError
+from hembit_core.families.registry import about
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
+from hembit_core.measurand import Role
 from hembit_core.safety import Live, MachineState, ProvedDead, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
@@ -186,11 +188,12 @@ def kept_by_figures(specs: Iterable[PartSpec]) -> QuerySet[Check]:
 def judgement_of(check: Check) -> Judgement:
     """The judgement as rules can read it.
 
-    One that was kept before judgements had codes is judged again from its stored inputs; what
-    was stored that day stays what is shown.
+    One that was kept before judgements had codes, or said how it was read to the case, is judged
+    again from its stored inputs; what was stored that day stays what is shown.
     """
     kept = Judgement.model_validate(check.judgement)
-    if kept.code is not None:
+    is_case = about(kept.measurand).role in (Role.TO_CASE, Role.INSULATION)
+    if kept.code is not None and (kept.case is not None or not is_case):
         return kept
     given = Submission.model_validate(check.submission)
     return judge(given.spec, given.reading, given.conditions, given.rule)
@@ -224,8 +227,8 @@ def finding_of(given: FindingIn) -> Finding:
         If a check is not kept here, or they are not of one part.
     """
     found = Check.objects.select_related("body").in_bulk(given.checks)
-    kept = [found[number] for number in given.checks if number in found]
-    if len(kept) < len(given.checks) or not kept:
+    kept = sorted(found.values(), key=lambda one: one.sequence)
+    if len(kept) < len(set(given.checks)) or not kept:
         raise InputError("A finding rests on kept checks; one of these is not kept here.").at("checks")
     specs = [one.submission["spec"] for one in kept]
     if any(spec != specs[0] for spec in specs):

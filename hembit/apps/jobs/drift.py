@@ -13,7 +13,8 @@ from uuid import UUID
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from hembit.apps.jobs.findings import WORK, judged_by
+from hembit.apps.jobs.findings import WORK
+from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.workshop.clock import day_here

@@ -5,21 +5,22 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from hembit.apps.checks.models import Check
-from hembit.apps.checks.schemas import Submission
-from hembit.apps.checks.services import judgement_of
+from hembit.apps.jobs.case_danger import (
+    TO_CASE,
+    case_readings,
+    danger_before,
+    danger_of,
+    judged_in_order,
+)
 from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
-from hembit_core import CORE_VERSION, Conditions, Judgement, judge
+from hembit_core import CORE_VERSION, Conditions
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
-from hembit_core.families.registry import about, readings_of
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
 from hembit_core.findings.rules.general import nothing_measured
-from hembit_core.judging.states import Outcome, State
-from hembit_core.measurand import Role
 from hembit_core.planning.looking import observations_in
 
 WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
@@ -49,14 +50,19 @@ def refresh_finding(
         readings = [one for one in readings if one.sequence > renewed.sequence]
     readings = _of_this_period(readings)
     seen = _seen(job, position, part)
-    if not readings and not seen:
+    stands = position is not None and part is not None and danger_of(position, part) is not None
+    if not readings and not seen and not stands:
         return None
     spec: Any = part.part_spec if part else supply_of(job.machine.supply_system)
     last = readings[-1].check_kept.submission["conditions"] if readings else None
-    judged = [one for one in (judged_by(spec, row.check_kept) for row in readings) if one]
+    before = None
+    if position and part:
+        readings = [one for one in readings if one.measurand not in TO_CASE] + case_readings(part)
+        before = danger_before(position, part)
+    judged = judged_in_order(spec, readings)
     found = (
-        find(spec, judged, seen, Conditions.model_validate(last) if last else None)
-        if judged or seen
+        find(spec, judged, seen, Conditions.model_validate(last) if last else None, before)
+        if judged or seen or before
         else nothing_measured("readings for another kind of part, which its spec was mended from")
     )
     told = found.model_dump(mode="json")
@@ -77,23 +83,6 @@ def refresh_finding(
     return finding
 
 
-def judged_by(spec: Any, check: Check) -> Judgement | None:
-    """What a reading says by the figures that hold for the part now.
-
-    Where the part's spec was mended since, it is judged again under the conditions of its day; what
-    was said that day stays on record. None where such a part has no such test: but what leaked to
-    the case leaks, whatever it is.
-    """
-    if check.submission["spec"] == spec.model_dump(mode="json"):
-        return judgement_of(check)
-    kept = Submission.model_validate(check.submission)
-    if kept.spec == spec:  # stored when a spec had fewer fields
-        return judgement_of(check)
-    if type(kept.reading) not in readings_of(type(spec)):
-        return judgement_of(check) if check.state == State.LEAKING else None
-    return judge(spec, kept.reading, kept.conditions, kept.rule)
-
-
 def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) -> Entry | None:
     """The last fitting of something that the part is made of.
 
@@ -110,17 +99,9 @@ def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) 
 
 
 def _of_this_period(readings: list[Reading]) -> list[Reading]:
-    """What was read since the part was last worked on; a leak until its insulation was read good."""
+    """What was read since the part was last worked on."""
     worked = [place for place, one in enumerate(readings) if one.relation in WORK]
-    if not worked:
-        return readings
-    before, now = readings[: worked[-1]], readings[worked[-1] :]
-    settled = any(
-        about(one.measurand).role is Role.INSULATION and one.check_kept.outcome == Outcome.ACCEPT
-        for one in now
-    )
-    leaks = [one for one in before if one.check_kept.state == State.LEAKING]
-    return now if settled else [*leaks, *now]
+    return readings[worked[-1] :] if worked else readings
 
 
 def _seen(job: Job, position: Position | None, part: FittedPart | None) -> tuple[Any, ...]:

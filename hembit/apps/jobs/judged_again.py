@@ -12,7 +12,7 @@ from uuid import UUID
 from hembit.apps.catalog.models import Revision
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import judgement_of, kept_by_figures
-from hembit.apps.jobs.findings import judged_by
+from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import Reading
 from hembit_core import Judgement
 from hembit_core.judging.states import State

@@ -196,6 +196,7 @@ class PartFinding(AppendOnly):
 
     class Meta:
         ordering = ["id"]
+        indexes = [models.Index(fields=["position", "conclusion"], name="finding_by_conclusion")]
 
     def __str__(self) -> str:
         return f"{self.conclusion} in job {self.job_id}"

@@ -9,7 +9,7 @@ from typing import Any
 from hembit.apps.jobs.by_mended_spec import now_of
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
-from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.findings.finding import Conclusion, Finding, FindingCode
 from hembit_core.planning.closing import OpenEnd, left_open, what_blocks_closing
 from hembit_core.planning.lay import lay
 from hembit_core.planning.route import (
@@ -76,6 +76,8 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         behind_panel=bool(position and position.behind_panel),
         taken=taken_of(visit, key),
         concluded=finding.conclusion if finding else None,
+        danger=visit.dangers.get(key),
+        touch_ended=finding is not None and finding.code is FindingCode.TOUCH_ENDED,
         decided=Conclusion(decision.data["conclusion"]) if decision else None,
         asks_cause=visit.asks_cause(key),
         cause=cause.data["cause"] if cause else "",
@@ -83,27 +85,8 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
         fitted=visit.last("fitted", key) is not None,
         looked=visit.last("looked", key) is not None,
         changed=visit.name(renewed.data["part"]) if renewed and not found else "",
-        leaks=_leaks(visit, key),
         dead_members=finding.dead_members if finding else None,
     )
-
-
-_SETTLED = {Conclusion.SOUND, Conclusion.WATCH, Conclusion.NOT_THE_PART}
-
-
-def _leaks(visit: Visit, key: str) -> bool:
-    """Whether the part that is in the machine now leaks, and nobody settled that finding.
-
-    A leaking part that is to be replaced still leaks until it is out; a new one that leaks
-    does so as well.
-    """
-    found = visit.finding_now(key)
-    if found is None or found.conclusion != Conclusion.DO_NOT_ENERGISE:
-        return False
-    decision = visit.last("decided", key)
-    if decision is None or decision.data["finding"] != found.pk:
-        return True
-    return Conclusion(decision.data["conclusion"]) not in _SETTLED
 
 
 def taken_of(visit: Visit, key: str) -> tuple[Taken, ...]:
@@ -162,5 +145,6 @@ def done_of(visit: Visit) -> Done:
             for one in visit.follow_ups
             if one.kind == FollowUpKind.SPARE_ON_ORDER and one.done_at is None and one.position_id
         ),
+        followed=tuple(key_of(one.position_id) for one in visit.follow_ups if one.done_at is None),
         closed=visit.job.state == "closed",
     )

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from django.db.models import Max
+from django.db.models import Max, Q, QuerySet
 
 from hembit.apps.base.prepared import Prepared
 from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended, specs_at
+from hembit.apps.jobs.case_danger import danger_of
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.lists.services import supply_of
@@ -19,6 +20,8 @@ from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import FAMILIES
 from hembit_core.families.supply.spec import Supply
+from hembit_core.findings.case_danger import CaseDanger
+from hembit_core.findings.finding import Conclusion
 from hembit_core.planning.route import MACHINE, SUPPLY
 from hembit_core.rules import Rules
 
@@ -53,15 +56,17 @@ _PARTS = Prepared(
     ).select_related("revision__rule_set")
 )
 _READINGS = Prepared(lambda job: Reading.brief.filter(job=job).values_list(*BRIEF, named=True))
-_FINDINGS = Prepared(
-    lambda job: PartFinding.objects.filter(
-        id__in=PartFinding.objects.filter(job=job)
-        .order_by()
-        .values("position", "part")
-        .annotate(last=Max("id"))
-        .values("last")
-    ).select_related("by")
-)
+
+
+def _findings(job: int, machine: int) -> QuerySet[PartFinding]:
+    """The last of a job for each part, and whatever of the machine was ever not to be energised."""
+    last = PartFinding.objects.filter(job=job).order_by().values("position", "part")
+    here = Q(id__in=last.annotate(last=Max("id")).values("last"))
+    ever = Q(conclusion=Conclusion.DO_NOT_ENERGISE, position__machine=machine)
+    return PartFinding.objects.filter(here | ever).select_related("by", "position")
+
+
+_FINDINGS = Prepared(_findings, keys=2)
 _ENTRIES = Prepared(lambda job: Entry.objects.filter(job=job))
 _WAITS = Prepared(lambda job: Wait.objects.filter(job=job).select_related("started_by", "ended_by"))
 _FOLLOW_UPS = Prepared(
@@ -78,7 +83,8 @@ def key_of(position_id: int | None) -> str:
 class Visit:
     """Everything of one job, loaded with a fixed number of queries.
 
-    ``findings`` are the latest of each part that was in a position during the job.
+    ``findings`` are the latest of each part that was in a position during the job; ``suspects`` those
+    of any job that said “do not energise”, the last of each position.
     """
 
     job: Job
@@ -86,6 +92,7 @@ class Visit:
     parts: dict[int, FittedPart]
     readings: tuple[Any, ...]  # rows of BRIEF
     findings: tuple[PartFinding, ...]
+    suspects: tuple[PartFinding, ...]
     entries: tuple[Entry, ...]
     waits: tuple[Wait, ...]
     follow_ups: tuple[FollowUp, ...]
@@ -100,12 +107,19 @@ class Visit:
             if one.retired_at is None or one.retired_at > job.opened_at
         }
         parts = {one.position_id: one for one in _PARTS.of(job.machine_id)}
+        found = _FINDINGS.of(job.pk, job.machine_id)
+        latest = {(one.position_id, one.part_id): one for one in found if one.job_id == job.pk}
+        ever = [one for one in found if one.conclusion == Conclusion.DO_NOT_ENERGISE]
         return cls(
             job=job,
             positions=tuple(positions.values()),
             parts={number: one for number, one in parts.items() if number in positions},
             readings=tuple(_READINGS.of(job.pk)),
-            findings=tuple(_FINDINGS.of(job.pk)),
+            findings=tuple(latest.values()),
+            # Of a closed job its own findings say what stood.
+            suspects=tuple({one.position_id: one for one in ever}.values())
+            if job.state == JobState.OPEN
+            else (),
             entries=tuple(_ENTRIES.of(job.pk)),
             waits=tuple(_WAITS.of(job.pk)),
             follow_ups=tuple(_FOLLOW_UPS.of(job.pk)),
@@ -250,10 +264,12 @@ class Visit:
         return self.finding_now(key) or max(found, key=lambda one: one.pk, default=None)
 
     def finding_now(self, key: str) -> PartFinding | None:
-        """The finding on the part that is fitted now, and on no other."""
+        """The finding on the part that is fitted now, and on no other: in this job, or of one before
+        that still stands against energising it.
+        """
         position = self.position(key)
         part = self.parts.get(position.pk) if position else None
-        return next(
+        found = next(
             (
                 one
                 for one in self.findings
@@ -261,6 +277,34 @@ class Visit:
             ),
             None,
         )
+        return found or self._inherited(key)
+
+    @cached_property
+    def dangers(self) -> dict[str, CaseDanger]:
+        """What stands against energising the parts that are fitted now, over all jobs, by key."""
+        held = {one.position_id for one in self.suspects}
+        names = {
+            one.position.name.casefold()
+            for one in self.suspects
+            if one.position and one.position.retired_at
+        }
+        found = {}
+        for position in self.positions:
+            part = self.parts.get(position.pk)
+            if part and (position.pk in held or position.name.casefold() in names):
+                danger = danger_of(position, part)
+                if danger:
+                    found[str(position.pk)] = danger
+        return found
+
+    def _inherited(self, key: str) -> PartFinding | None:
+        """The finding of an earlier job that says what still stands against the part."""
+        if key not in self.dangers:
+            return None
+        position = self.position(key)
+        part = self.parts.get(position.pk) if position else None
+        mine = (one for one in self.suspects if part and one.part_id == part.pk)
+        return next(mine, None)
 
     def made_of(self, key: str) -> set[str]:
         """The parts that this one is made of: a bank of its members, an ignition sequence of all other

@@ -73,7 +73,7 @@ def judge(
 ) -> Judgement:
     """Judge one reading of the bank."""
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_CASE)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_CASE)
     member = element_resistance(spec.member, conditions)
     bank = in_parallel(member, spec.members)
     if isinstance(reading, Running):

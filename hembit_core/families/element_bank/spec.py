@@ -15,6 +15,12 @@ class ElementBank(Model):
 
     kind: Literal["element_bank"] = "element_bank"
     member: HeatingElement
+
+    @property
+    def rated_volts(self) -> float | None:
+        """Those of each member [V], where known."""
+        return self.member.rated_volts
+
     members: int = Field(ge=2, le=24)
 
     def describe(self) -> str:

@@ -100,7 +100,7 @@ def running_at(due: ElementResistance, volts: float, volts_text: str) -> Expecta
 
 def running(spec: HeatingElement, conditions: Conditions, due: ElementResistance) -> Expectation | None:
     """Amps and watts at the supply that is there; None where no volts are known at all."""
-    volts = conditions.supply.value if conditions.supply else spec.rated_voltage
+    volts = conditions.supply.value if conditions.supply else spec.rated_volts
     if volts is None:
         return None
     return running_at(due, volts, f"{plain(volts)} V")

@@ -53,7 +53,7 @@ def judge(
     if isinstance(reading, BetweenTerminals):
         return judge_between_terminals(spec, reading, conditions, rule)
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_CASE)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_CASE)
     if isinstance(reading, UntilCutOut):
         return judge_until_cut_out(spec, reading, conditions, rule)
     return judge_running(spec, reading, conditions, rule)

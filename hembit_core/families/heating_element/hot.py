@@ -136,7 +136,7 @@ def _hot_band(
 def _appliance_band(
     spec: HeatingElement, nominal: float, rules: Rules
 ) -> tuple[Band, WorkingLine, str]:
-    volts = spec.rated_voltage
+    volts = spec.rated_volts
     if volts is None:
         return _narrowest_band(nominal)
     rated = spec.rating.pair.power.value if isinstance(spec.rating, ByPlate) else volts**2 / nominal

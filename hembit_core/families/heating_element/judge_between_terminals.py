@@ -46,7 +46,7 @@ def judge_between_terminals(
 def ohms_due(spec: HeatingElement, reading: BetweenTerminals, conditions: Conditions) -> OhmsDue:
     """The cold ohms that are due from end to end, and how they are spoken of."""
     due = element_resistance(spec, conditions)
-    words = _WITH_VOLTS if spec.rated_voltage is not None else _WORDS
+    words = _WITH_VOLTS if spec.rated_volts is not None else _WORDS
     return OhmsDue(
         band=due.today,
         tell=lambda: between_terminals(due),
@@ -59,7 +59,7 @@ def ohms_due(spec: HeatingElement, reading: BetweenTerminals, conditions: Condit
 
 def _deviation(spec: HeatingElement, due: ElementResistance, net: float, expanded: float) -> str:
     """The deviation in ohms and, where the plate gives volts, in watts at rated volts."""
-    nominal, hot, volts = due.today.nominal, due.hot.nominal, spec.rated_voltage
+    nominal, hot, volts = due.today.nominal, due.hot.nominal, spec.rated_volts
     assert nominal is not None
     text = f"{deviation(net, nominal)} on ohms"
     if volts is None or hot is None or net <= expanded:

@@ -91,7 +91,7 @@ def judge_running(
     volts = figure(reading.voltage, Function.VOLTAGE, field="voltage")
     amps = figure(reading.current, Function.CURRENT, field="current")
     due = due or element_resistance(spec, conditions)
-    rated, rules = spec.rated_voltage, conditions.rules
+    rated, rules = spec.rated_volts, conditions.rules
     read_as = (volts.display.read_as, amps.display.read_as)
     policy = meter_policy(conditions.meter)
     if volts.value <= max(volts.expanded, rules.short_share_of_nominal * (rated or 0.0)):

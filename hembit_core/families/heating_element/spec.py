@@ -103,7 +103,7 @@ class HeatingElement(Model):
 
     @model_validator(mode="after")
     def _school_fits_rating(self) -> HeatingElement:
-        if isinstance(self.tolerance, ApplianceInput) and self.rated_voltage is None:
+        if isinstance(self.tolerance, ApplianceInput) and self.rated_volts is None:
             raise PydanticCustomError(
                 "school",
                 "The +5 %/−10 % school is about watts. Give the rated volts as well, "
@@ -137,7 +137,7 @@ class HeatingElement(Model):
         return f"Heating element, {self.rating.resistance.told} cold"
 
     @property
-    def rated_voltage(self) -> float | None:
+    def rated_volts(self) -> float | None:
         """Rated volts of the pair that counts [V], where known."""
         if isinstance(self.rating, ByPlate):
             return self.rating.pair.voltage.value

@@ -117,7 +117,7 @@ def judge_until_cut_out(
         for place, one in enumerate(reading.series)
     ]
     due = element_resistance(spec, conditions)
-    least = conditions.rules.short_share_of_nominal * (spec.rated_voltage or 0.0)
+    least = conditions.rules.short_share_of_nominal * (spec.rated_volts or 0.0)
     if volts.value <= max(volts.expanded, least):
         raise InputError("There are no volts at the element: nothing can be watched.").at(
             "reading.voltage"

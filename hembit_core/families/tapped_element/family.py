@@ -72,7 +72,7 @@ def judge(
 ) -> Judgement:
     """Judge each half by its own band, then whether they add up to the whole."""
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_CASE)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_CASE)
     found = {
         field: judge_field(
             reading,

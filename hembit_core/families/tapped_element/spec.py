@@ -15,6 +15,12 @@ class TappedElement(Model):
     first: HeatingElement
     second: HeatingElement
 
+    @property
+    def rated_volts(self) -> float | None:
+        """The larger of its halves' [V], where known."""
+        found = [one.rated_volts for one in (self.first, self.second) if one.rated_volts is not None]
+        return max(found, default=None)
+
     def describe(self) -> str:
         """The element in a few words."""
         halves = (self.first.describe(), self.second.describe())

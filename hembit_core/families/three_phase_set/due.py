@@ -27,7 +27,7 @@ LINE_FIELDS = ("l1", "l2", "l3")
 
 def line_volts(spec: ThreePhaseSet) -> float | None:
     """Rated volts from line to line [V]: the branch's own in delta, √3 times it in star."""
-    rated = spec.branch.rated_voltage
+    rated = spec.branch.rated_volts
     if rated is None:
         return None
     return rated * sqrt(3) if spec.connection is SetConnection.STAR else rated

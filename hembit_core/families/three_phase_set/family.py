@@ -73,7 +73,7 @@ def judge(
         If a display, the leads or the range cannot be used.
     """
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_CASE)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_CASE)
     due = element_resistance(spec.branch, conditions)
     if isinstance(reading, LineCurrents):
         return _judge_currents(spec, due, reading, conditions, rule)

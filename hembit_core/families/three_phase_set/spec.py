@@ -24,6 +24,11 @@ class ThreePhaseSet(Model):
     connection: SetConnection = SetConnection.DELTA
     branch: HeatingElement
 
+    @property
+    def rated_volts(self) -> float | None:
+        """Those of each branch [V], where known."""
+        return self.branch.rated_volts
+
     def describe(self) -> str:
         """The set in a few words."""
         connection = self.connection.replace("_", " ")

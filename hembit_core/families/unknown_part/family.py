@@ -60,7 +60,7 @@ def judge(
 ) -> Judgement:
     """Say what holds without figures: a break, a short, a leak; else that nothing is known."""
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, spec.entry["to_case"])
+        return judge_terminal_to_case(spec, reading, conditions, rule, spec.entry["to_case"])
     return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)
 
 

@@ -81,7 +81,7 @@ def judge(
 ) -> Judgement:
     """Judge one reading of the winding."""
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_FRAME)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_FRAME)
     if isinstance(reading, WindingRunning):
         return judge_running(spec, winding_due(spec, conditions), reading, conditions, rule)
     return judge_ohms(ohms_due(spec, reading, conditions), reading, conditions, rule)

@@ -58,6 +58,11 @@ class Winding(Model):
             return self
         return self.model_copy(update={"school": rules.winding_school})
 
+    @property
+    def rated_volts(self) -> float | None:
+        """The volts that it is driven by [V], where known."""
+        return self.rated_voltage.value if self.rated_voltage else None
+
     def unused(self) -> dict[str, str]:
         """Fields that say nothing beside the others, and why."""
         found = {}

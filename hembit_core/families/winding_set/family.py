@@ -73,7 +73,7 @@ def judge(
         If there is not one display for each winding, or one cannot be used.
     """
     if isinstance(reading, TerminalToCase):
-        return judge_terminal_to_case(reading, conditions, rule, _TO_FRAME)
+        return judge_terminal_to_case(spec, reading, conditions, rule, _TO_FRAME)
     if len(reading.displays) != len(spec.windings):
         raise InputError(
             f"The set has {len(spec.windings)} windings; {len(reading.displays)} displays are given."

@@ -19,39 +19,6 @@ _CAUSE = {
 _ALONG = (Role.ALONG, Role.COMPARES, Role.BUZZER)
 
 
-def leaking(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """A figure to the case: not energised until an insulation test decides, whatever else is open.
-
-    One that passed has decided: then no such figure is in the evidence any more.
-    """
-    tested = evidence.some((Role.INSULATION,), State.LEAKING)
-    to_case = tested or evidence.some((Role.TO_CASE,), State.LEAKING)
-    if to_case is None:
-        return None
-    stops = evidence.has(Observation.HEAT_NEVER_STOPS)
-    wet = evidence.has(Observation.WET)
-    return Finding(
-        code=FindingCode.LEAKING,
-        conclusion=Conclusion.DO_NOT_ENERGISE,
-        headline="Leaking: its insulation does not hold"
-        if tested
-        else "Leaking to the case: an insulation test decides",
-        rests_on=(cited(to_case), *(("wet",) if wet else ())),
-        cites=(to_case.measurand,),
-        rules_out=(
-            ("a stuck contact as the only cause",) if stops else ("ohms from end to end as a pass",)
-        ),
-        next_step=to_case.next_step
-        + (
-            " Where the control breaks one pole of two, or the neutral, this is the heat that never "
-            "stops."
-            if stops
-            else ""
-        ),
-        asks_cause=True,
-    )
-
-
 def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Right at rest, and gone when moved or hot: a joint or a crack."""
     wriggled = evidence.coded(Code.INTERMITTENT)

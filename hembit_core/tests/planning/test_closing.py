@@ -12,6 +12,7 @@ from hembit_core.planning.lay import lay
 from hembit_core.planning.part_tests import tests_of
 from hembit_core.planning.route import SUPPLY, Choices, Done, RoutePart, Skip, Taken
 from hembit_core.planning.symptoms import Symptom
+from hembit_core.tests.parts import LEAKS
 from hembit_core.tests.readers import part, plate
 
 ELEMENT = part("heating_element", **plate("2200", "230"))
@@ -49,12 +50,12 @@ class LeftOpen(unittest.TestCase):
             self.assertTrue(first.is_danger, decided)
             self.assertEqual(first.part, "7")
 
-    def test_one_that_was_settled_is_none(self) -> None:
-        settled = there("7", ELEMENT, concluded=Conclusion.DO_NOT_ENERGISE, decided=Conclusion.SOUND)
-        self.assertFalse([one for one in ends(settled) if one.is_danger])
+    def test_a_decision_does_not_settle_one(self) -> None:
+        overruled = there("7", ELEMENT, concluded=Conclusion.DO_NOT_ENERGISE, decided=Conclusion.SOUND)
+        self.assertTrue([one for one in ends(overruled) if one.is_danger])
 
     def test_a_new_part_that_leaks_is_a_danger_too(self) -> None:
-        new = there("7", ELEMENT, fitted=True, leaks=True, decided=Conclusion.REPLACE)
+        new = there("7", ELEMENT, fitted=True, danger=LEAKS, decided=Conclusion.REPLACE)
         self.assertTrue(ends(new, gate_passed=True)[0].is_danger)
 
     def test_untouched_contacts_and_dead_tests_say_why_they_matter(self) -> None:

@@ -16,6 +16,7 @@ from hembit_core.planning.closing import what_blocks_closing
 from hembit_core.planning.lay import lay
 from hembit_core.planning.route import SUPPLY, Choices, Done, RouteItem, RoutePart, School, Taken
 from hembit_core.planning.symptoms import Symptom
+from hembit_core.tests.parts import LEAKS
 from hembit_core.tests.planning.test_route_properties import ELEMENT, SPECS, items
 from hembit_core.tests.readers import part
 
@@ -34,7 +35,6 @@ AFTER = {
         Conclusion.NOT_THE_PART,
     ),
 }
-SETTLED = (Conclusion.SOUND, Conclusion.WATCH, Conclusion.NOT_THE_PART)
 
 
 class SimulatedVisit:
@@ -79,7 +79,7 @@ class SimulatedVisit:
             taken=(*kept, taken),
             concluded=said,
             decided=one.decided if said == one.concluded else None,
-            leaks=said is Conclusion.DO_NOT_ENERGISE,
+            danger=LEAKS if said is Conclusion.DO_NOT_ENERGISE else None,
             asks_cause=one.asks_cause or (outcome is Outcome.REJECT and self.chance.random() < 0.3),
             dead_members=self.chance.choice((None, 1, 2)) if outcome is Outcome.REJECT else None,
             changed="",
@@ -94,14 +94,14 @@ class SimulatedVisit:
     def decide(self, key: str, _: object) -> None:
         found = self.parts[key].concluded
         decided = self.chance.choice(list(Conclusion)) if self.chance.random() < 0.2 else found
-        self.change(key, decided=decided, leaks=self.parts[key].leaks and decided not in SETTLED)
+        self.change(key, decided=decided)
 
     def spare(self, key: str, measurand: str) -> None:
         outcome = self.chance.choice((Outcome.ACCEPT, Outcome.REJECT))
         self.change(key, spare_taken=(Taken(measurand=measurand, state=State.WITHIN, outcome=outcome),))
 
     def fit(self, key: str, _: object) -> None:
-        self.change(key, fitted=True, taken=(), leaks=False, changed="")
+        self.change(key, fitted=True, taken=(), danger=None, changed="")
         self.done = self.done.model_copy(update={"gate_passed": False})
         name = self.parts[key].name
         for whole in list(self.parts.values()):

@@ -28,6 +28,7 @@ from hembit_core.planning.route import (
     Taken,
 )
 from hembit_core.planning.symptoms import Symptom, suspicion
+from hembit_core.tests.parts import LEAKS
 from hembit_core.tests.readers import part, plate
 
 ELEMENT = part("heating_element", **plate("2200", "230"))
@@ -83,7 +84,7 @@ def parts(draw: st.DrawFn) -> list[RoutePart]:
                 asks_cause=asks_cause,
                 cause="fluff" if has_cause else "",
                 fitted=fitted,
-                leaks=leaks,
+                danger=LEAKS if leaks else None,
                 spare_taken=(spare,) if has_spare else (),
                 looked=looked,
                 changed="a member" if changed else "",

@@ -4228,6 +4228,38 @@ export interface components {
             conditions: components["schemas"]["ConditionsIn"];
         };
         /**
+         * CaseFigure
+         * @description One reading to the case.
+         *
+         *     Attributes
+         *     ----------
+         *     by : a multimeter's few volts, or an insulation tester's.
+         *     ohms : the figure [Ω]; None where it is more than the instrument shows.
+         *     clear : no path was seen: the figure holds the limit of its instrument.
+         *     isolated : both ends were lifted; None where that was not said.
+         *     taken_while : at rest, moved or tapped, or warm but dead.
+         *     volts : the tester's [V DC]; ``due_volts`` the part's own, None where they are not known.
+         */
+        CaseFigure: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "multimeter" | "insulation_tester";
+            /** Ohms */
+            ohms?: number | null;
+            /** Clear */
+            clear: boolean;
+            /** Isolated */
+            isolated?: boolean | null;
+            /** @default at_rest */
+            taken_while: components["schemas"]["TakenWhile"];
+            /** Volts */
+            volts?: number | null;
+            /** Due Volts */
+            due_volts?: number | null;
+        };
+        /**
          * Choice
          * @description One answer to a question.
          */
@@ -4242,7 +4274,7 @@ export interface components {
          * @description The meaning of a verdict, beside its state.
          * @enum {string}
          */
-        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
+        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "touches_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
         /**
          * Judgement
          * @description The verdict on one reading, with everything it rests on.
@@ -4259,6 +4291,7 @@ export interface components {
          *     rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
          *         of before.
          *     policy : every school and default that was used, in words.
+         *     case : of a reading to the case, what it says of the path there.
          */
         Judgement: {
             /** Core Version */
@@ -4319,6 +4352,7 @@ export interface components {
              */
             rows: components["schemas"]["Row"][];
             plot?: components["schemas"]["Plot"] | null;
+            case?: components["schemas"]["CaseFigure"] | null;
         };
         /**
          * Origin
@@ -4350,6 +4384,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * TakenWhile
+         * @description What was done to a part while it was read to its case.
+         * @enum {string}
+         */
+        TakenWhile: "at_rest" | "moved" | "warm";
         /**
          * BankResistance
          * @description Ohms across the whole bank.
@@ -4665,7 +4705,8 @@ export interface components {
          * InsulationTest
          * @description Megohms from the joined terminals to the case, at the tester's ``volts`` DC.
          *
-         *     ``display`` is the tester's; OL is more than it can show. 250 V is for extra-low-voltage parts.
+         *     ``display`` is the tester's; OL is more than it can show. ``volts`` are the part's own
+         *     (:func:`due_volts`) where none are given.
          */
         InsulationTest: {
             /**
@@ -4675,12 +4716,8 @@ export interface components {
             measurand: "insulation_test";
             /** Display */
             display: string;
-            /**
-             * Volts
-             * @default 500
-             * @enum {string}
-             */
-            volts: "250" | "500" | "1000";
+            /** Volts */
+            volts?: ("250" | "500" | "1000") | null;
             connection?: components["schemas"]["Connection"] | null;
             /**
              * Answers
@@ -5382,6 +5419,8 @@ export interface components {
              * @enum {string}
              */
             measurand: "terminal_to_case";
+            /** @default at_rest */
+            taken_while: components["schemas"]["TakenWhile"];
         };
         /**
          * ThermocoupleVoltage
@@ -6192,6 +6231,42 @@ export interface components {
             next: string | null;
         };
         /**
+         * CaseDanger
+         * @description What stands against energising a part: its kind, what is lacking for its end, in that order.
+         *
+         *     ``contradicted`` says that a reading before was clear, so that not both can be right.
+         *     ``by`` are the instruments that showed it: a new part passes the same tests. ``begun`` says that
+         *     something clear was read since.
+         */
+        CaseDanger: {
+            kind: components["schemas"]["CaseDangerKind"];
+            /** Lacks */
+            lacks: components["schemas"]["Lacks"][];
+            /**
+             * Contradicted
+             * @default false
+             */
+            contradicted: boolean;
+            /**
+             * By
+             * @default [
+             *       "multimeter"
+             *     ]
+             */
+            by: ("multimeter" | "insulation_tester")[];
+            /**
+             * Begun
+             * @default false
+             */
+            begun: boolean;
+        };
+        /**
+         * CaseDangerKind
+         * @description What the worst figure to the case is.
+         * @enum {string}
+         */
+        CaseDangerKind: "touch" | "leak" | "insulation" | "in_circuit" | "new_part_unread";
+        /**
          * Conclusion
          * @description What a finding says of the part.
          * @enum {string}
@@ -6210,6 +6285,7 @@ export interface components {
          *     not_tested : tests of the part that were not taken, in words; ``untested`` their measurands.
          *     asks_cause : it died of something; the cause is to be found before the job closes.
          *     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
+         *     danger : what stands against energising it, and what is lacking for its end.
          */
         Finding: {
             code?: components["schemas"]["FindingCode"] | null;
@@ -6247,16 +6323,23 @@ export interface components {
             asks_cause: boolean;
             /** Dead Members */
             dead_members?: number | null;
+            danger?: components["schemas"]["CaseDanger"] | null;
         };
         /**
          * FindingCode
          * @description Which rule of the trade a finding is.
          * @enum {string}
          */
-        FindingCode: "leaking" | "live_danger" | "to_be_confirmed" | "contradicting" | "intermittent" | "wrong_curve" | "perhaps_another_curve" | "open" | "opened_for_a_reason" | "shorted" | "stuck" | "opens_under_load" | "no_glow" | "board_output" | "drifted" | "rejected" | "no_supply" | "low_supply" | "driven_without_action" | "shown_wrong" | "not_where_the_heat_is" | "works_but_cold" | "beyond_reach" | "lossy_wire" | "valve" | "looks_bad" | "watched" | "undecided" | "nothing_measured" | "partly_read" | "sound";
+        FindingCode: "leaking" | "touches_case" | "new_part_unread" | "touch_ended" | "live_danger" | "to_be_confirmed" | "contradicting" | "intermittent" | "wrong_curve" | "perhaps_another_curve" | "open" | "opened_for_a_reason" | "shorted" | "stuck" | "opens_under_load" | "no_glow" | "board_output" | "drifted" | "rejected" | "no_supply" | "low_supply" | "driven_without_action" | "shown_wrong" | "not_where_the_heat_is" | "works_but_cold" | "beyond_reach" | "lossy_wire" | "valve" | "looks_bad" | "watched" | "undecided" | "nothing_measured" | "partly_read" | "sound";
+        /**
+         * Lacks
+         * @description What must still be read, after the last figure, before it is over.
+         * @enum {string}
+         */
+        Lacks: "isolated" | "clear_twice" | "clear_moved" | "clear_warm" | "clear_to_case" | "insulation_test";
         /**
          * FindingIn
-         * @description Kept checks of one part, in the order taken, and what was observed beside them.
+         * @description Kept checks of one part, and what was observed beside them.
          */
         FindingIn: {
             /**

@@ -69,11 +69,27 @@ const ACTED = items({ not_seen: "not seen", yes: "yes", no: "no" });
 
 const FORMS: Record<Measurand, Form> = {
   between_terminals: SINGLE,
-  terminal_to_case: SINGLE,
+  terminal_to_case: {
+    boxes: [DISPLAY],
+    extras: [
+      choice(
+        "taken_while",
+        "Read",
+        items({ at_rest: "at rest", moved: "moved", warm: "warm" }),
+        "at_rest",
+      ),
+    ],
+  },
   insulation_test: {
     boxes: [box("display", "What the tester shows", "Ω")],
     extras: [
-      choice("volts", "At", items({ "250": "250 V", "500": "500 V", "1000": "1000 V" }), "500"),
+      choice(
+        "volts",
+        "At",
+        items({ due: "as due", "250": "250 V", "500": "500 V", "1000": "1000 V" }),
+        "due",
+        { unsent: ["due"] },
+      ),
     ],
   },
   running: {

@@ -7,7 +7,14 @@ from typing import Any, Literal
 from hembit.apps.jobs.circuit import witness_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
 from hembit_core.errors import InputError
+from hembit_core.families.insulation import due_volts
+from hembit_core.findings.case_danger import DANGER_WORDS, way_out
 from hembit_core.findings.finding import Conclusion
+
+_SAFE = frozenset(
+    {Conclusion.SOUND, Conclusion.PASSED_SO_FAR, Conclusion.WATCH, Conclusion.NOT_THE_PART}
+)
+"""What says that a part may be energised."""
 
 
 class DecidedEntry(EntryIn):
@@ -36,6 +43,12 @@ class DecidedEntry(EntryIn):
         if witness is not None and witness.differs and not self.reason:
             raise InputError(f"{witness.asks}.").at("reason")
         overruled = self.conclusion != found.conclusion
+        danger = moment.visit.dangers.get(self.part)
+        if danger and self.conclusion in _SAFE:
+            raise InputError(
+                f"{name} {DANGER_WORDS[danger.kind]}: that is not decided away. It ends by a new part, "
+                f"or by {way_out(danger, due_volts(moment.visit.spec(self.part)))}, after the figure."
+            ).at("conclusion")
         if overruled and not self.reason:
             raise InputError(
                 f"The readings say “{found.conclusion}”. Overruling it to “{self.conclusion}” takes "

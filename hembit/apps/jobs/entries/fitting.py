@@ -7,11 +7,14 @@ from typing import Any, Literal
 
 from hembit.apps.catalog.finding import standing_of
 from hembit.apps.jobs.by_mended_spec import Now, judged_by_mended, now_of
+from hembit.apps.jobs.case_danger import danger_of
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
+from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.overtaken import overtaken_by, refuse_of_part_before
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.lists.services import SpecIn
+from hembit.apps.machines.models import FittedPart
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part, spec_given
 from hembit_core.errors import InputError
@@ -68,6 +71,13 @@ class FittedEntry(EntryIn):
             "fitted_part": part.pk,
             "spares": [str(one.pk) for one in readings],
         }
+
+    def afterwards(self, moment: Moment, data: dict[str, Any]) -> None:
+        """A new part that is a danger, fitted for whatever reason, is one in its place."""
+        position = moment.visit.position(self.part)
+        part = FittedPart.objects.get(pk=data["fitted_part"])
+        if position and danger_of(position, part):
+            refresh_finding(moment.visit.job, position, moment.person, moment.now)
 
     def _given(self, visit: Visit, position: int) -> PartIn:
         """The part as it is typed here, else as the one before it was."""

@@ -57,10 +57,7 @@ class WentLiveEntry(EntryIn):
         parts, done = route_parts(moment.visit), done_of(moment.visit)
         for part in parts:
             if part.must_stay_dead:
-                raise InputError(
-                    f"{part.name} leaks to the case: not energised until an insulation test decides. "
-                    "If it did and passed, decide so, with its figure as the reason."
-                ).at("dead_or_live")
+                raise InputError(f"{part.why_dead}.").at("dead_or_live")
         bypassed = bypassed_safety_device(moment.visit.job.machine_id)
         if bypassed:
             raise InputError(

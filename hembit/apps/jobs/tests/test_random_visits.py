@@ -209,7 +209,8 @@ class RandomVisits(EachOnItsOwn, VisitCase):
 
     def decided(self, part: str) -> Any:
         found = self.part(self.whole(), part)["finding"]["finding"]["conclusion"]
-        other = self.chance.choice([one.value for one in Conclusion])
+        allowed = _NOT_SAFE if found == Conclusion.DO_NOT_ENERGISE else list(Conclusion)
+        other = self.chance.choice(allowed).value
         conclusion = other if self.chance.random() < 0.2 else found
         return self.decide(part, conclusion, "" if conclusion == found else "seen before")
 
@@ -219,6 +220,13 @@ class RandomVisits(EachOnItsOwn, VisitCase):
         return self.entry("closed", reasons=dict.fromkeys(dangers, "locked off and tagged"))
 
 
+_NOT_SAFE = [
+    Conclusion.REPLACE,
+    Conclusion.REPAIR,
+    Conclusion.DO_NOT_ENERGISE,
+    Conclusion.WRONG_PART,
+    Conclusion.UNDECIDED,
+]
 METER = {"shorted": "0.2", "steady": True, "open_reads_ol": True, "battery_good": True}
 GATE = {
     "protective_conductor": "0.12",

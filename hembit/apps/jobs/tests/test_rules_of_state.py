@@ -88,30 +88,31 @@ class DeadAndLive(VisitCase):
     def test_a_leaking_part_keeps_it_from_going_live(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
+        self.assertIn("leaks to its case", self.refused(self.entry("went_live"))["dead_or_live"])
 
     def test_a_leaking_part_that_is_to_be_replaced_still_leaks_until_it_is_out(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
         self.good(self.decide(self.element, "replace", "0.06 MΩ at 500 V"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
+        self.assertIn("leaks to its case", self.refused(self.entry("went_live"))["dead_or_live"])
 
     def test_an_insulation_test_that_passed_settles_it(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
         due = self.item(self.whole(), f"{self.element}:insulation_test")
-        self.assertEqual(
-            (due["state"], due["why"]), ("due", "It leaks on the multimeter: this decides")
-        )
+        self.assertEqual(due["state"], "due")
+        self.assertIn("an insulation test that passes at 500 V DC", due["why"])
         self.good(self.reading(self.element, "210 M", measurand="insulation_test"))
         self.good(self.entry("went_live"))
 
-    def test_a_person_may_overrule_a_leak_with_a_reason(self) -> None:
+    def test_a_leak_is_not_decided_away(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "1.8 M", measurand="terminal_to_case"))
-        self.assertIn("reason", self.refused(self.decide(self.element, "sound")))
-        self.good(self.decide(self.element, "sound", "210 MΩ at 500 V by another firm"))
-        self.good(self.entry("went_live"))
+        for said in ("sound", "watch", "not the part", "passed so far"):
+            refused = self.refused(self.decide(self.element, said, "210 MΩ at 500 V by another firm"))
+            self.assertIn("not decided away", refused["conclusion"])
+        self.good(self.decide(self.element, "replace", "it was damp before"))
+        self.assertIn("leaks to its case", self.refused(self.entry("went_live"))["dead_or_live"])
 
     def test_a_new_part_that_leaks_keeps_it_dead_too(self) -> None:
         self.prove_dead()
@@ -128,7 +129,7 @@ class DeadAndLive(VisitCase):
         }
         self.good(self.entry("gate_passed", gate=gate))
         self.good(self.reading(self.element, "0.4 M", measurand="terminal_to_case"))
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
+        self.assertIn("leaks to its case", self.refused(self.entry("went_live"))["dead_or_live"])
 
 
 class Closing(VisitCase):
@@ -334,7 +335,9 @@ class Periods(VisitCase):
         self.open_job()
         self.prove_dead()
 
-    def again(self, display: str, relation: str, measurand: str = "between_terminals") -> Any:
+    def again(
+        self, display: str, relation: str, measurand: str = "between_terminals", **how: Any
+    ) -> Any:
         standing = [
             one["id"]
             for one in self.whole()["readings"]
@@ -347,6 +350,12 @@ class Periods(VisitCase):
                 measurand=measurand,
                 supersedes=standing[-1] if standing else None,
                 relation=relation,
+                reading={
+                    "measurand": measurand,
+                    "display": display,
+                    "connection": "isolated",
+                    **how,
+                },
             )
         )
 
@@ -372,10 +381,14 @@ class Periods(VisitCase):
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("OL", "dried", "terminal_to_case")
         self.assertEqual(self.conclusion(), "do not energise")
-        self.assertIn("leaks to the case", self.refused(self.entry("went_live"))["dead_or_live"])
+        self.assertIn("leaks to its case", self.refused(self.entry("went_live"))["dead_or_live"])
         self.again("0.3 M", "corrects", "insulation_test")
         self.assertEqual(self.conclusion(), "do not energise")
         self.again("210 M", "dried", "insulation_test")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.again("OL", "again", "terminal_to_case", taken_while="moved")
+        self.assertEqual(self.conclusion(), "do not energise")
+        self.again("OL", "again", "terminal_to_case")
         self.assertEqual(self.conclusion(), "passed so far")
         self.good(self.entry("went_live"))
 
