@@ -30,6 +30,11 @@ class Sent(Model):
         return age if timedelta(0) <= age <= _LONGEST else None
 
 
+def age_of(sent: Sent | None) -> timedelta:
+    """How long it lay; nothing where that is not known."""
+    return (sent and sent.age) or timedelta(0)
+
+
 def made_at(sent: Sent | None, now: datetime) -> datetime:
     """When it was made, by the server's clock; now where that is not known."""
-    return now - ((sent and sent.age) or timedelta(0))
+    return now - age_of(sent)

@@ -7,8 +7,10 @@ from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
-from django.db.models import F, Min, OuterRef, Q, QuerySet, Subquery, Value
+from django.db.models import CharField, F, FloatField, Min, OuterRef, Q, QuerySet, Subquery, Value
+from django.db.models.fields.json import KT
 
+from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import Sent, made_at
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
@@ -24,6 +26,7 @@ _KINDS = {
     "cover_back": Event.COVER_BACK,
     "took_over": Event.HANDED_OVER,
     "clock_set_back": Event.CLOCK_SET_BACK,
+    "proof_lapsed": Event.PROOF_LAPSED,
 }
 _TURNED = ("proved_dead", "went_live", "switched_off")
 
@@ -34,22 +37,41 @@ def events(job: Job) -> Iterator[MachineEvent]:
     Dead or live is the machine's: what was done in its other jobs counts, from the opening of the
     first of those that are open. What proves nothing is left out.
     """
-    for what, sequence, at, by in _EVENTS_OF.of(job.machine_id, job.pk):
-        yield MachineEvent(event=_KINDS.get(what) or Event(what), sequence=sequence, at=at, by=by)
+    for what, sequence, at, by, boot, ticks, lapsed_at, why in _EVENTS_OF.of(job.machine_id, job.pk):
+        yield MachineEvent(
+            event=_KINDS.get(what) or Event(what),
+            sequence=sequence,
+            at=at,
+            by=by,
+            ticks=ticks_of(boot, ticks),
+            lapsed_at=lapsed_at,
+            why=why or "",
+        )
 
 
 def _events(machine: int, job: int) -> QuerySet[Any, tuple[Any, ...]]:
     is_open = Q(machine=machine, state=JobState.OPEN) | Q(pk=job)
     opened = Job.objects.order_by().filter(is_open).values(one=Value(1)).annotate(of=Min("sequence"))
     here = {"job__machine": machine, "sequence__gt": Subquery(opened.values("of"))}
-    entries = Entry.objects.filter(**here, kind__in=_KINDS, void="").annotate(what=F("kind"))
+    entries = Entry.objects.filter(**here, kind__in=_KINDS, void="").annotate(
+        what=F("kind"), lapsed=KT("data__lapsed_at"), why=KT("data__why")
+    )
+    none = Value(None, output_field=CharField())
     waits = Wait.objects.filter(**here).annotate(
-        what=Value(Event.WAITED), at=F("started_at"), by_name=F("started_by__name")
+        what=Value(Event.WAITED),
+        at=F("started_at"),
+        by_name=F("started_by__name"),
+        lapsed=none,
+        why=none,
     )
     readings = Reading.brief.filter(**here, measurand__in=live_measurands()).annotate(
-        what=Value(Event.LIVE_READING)
+        what=Value(Event.LIVE_READING),
+        boot=Value(""),
+        ticks=Value(None, output_field=FloatField()),
+        lapsed=none,
+        why=none,
     )
-    columns = ("what", "sequence", "at", "by_name")
+    columns = ("what", "sequence", "at", "by_name", "boot", "ticks", "lapsed", "why")
     found = [one.order_by().values_list(*columns) for one in (entries, waits, readings)]
     return found[0].union(*found[1:], all=True)
 
@@ -59,7 +81,7 @@ _EVENTS_OF = Prepared(_events, keys=2)
 
 def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) -> MachineNow:
     """Dead or live now, for the person who asks; for what was sent, when it was made."""
-    return machine_now(events(job), now, person.name, made_at(sent, now), rules_of_job(job))
+    return machine_now(events(job), instant(now), person.name, made_at(sent, now), rules_of_job(job))
 
 
 def is_live_now(job: Job) -> bool:
@@ -98,14 +120,25 @@ _DONE = {
     Event.WAITED: "a wait that {by} started",
     Event.COVER_BACK: "{by} put the covers back",
     Event.CLOCK_SET_BACK: "the clock was set back",
+    Event.PROOF_LAPSED: "the proof of dead lapsed",
 }
 
 
-def note_clock_set_back(job: Job, person: Person, now: datetime) -> None:
-    """Write down that the clock was set back behind a proof of dead, for whoever saw it first: the
-    proof does not come back with the clock.
+def note_lapse(job: Job, person: Person, now: datetime, state: MachineNow | None = None) -> bool:
+    """Write down that a proof of dead has lapsed, by its age, a clock that was set back or a new start
+    of the server, for whoever sees it first: no clock brings it back. Whether there was one.
     """
-    Entry(id=uuid4(), job=job, kind="clock_set_back", at=now, by=person, data={}).save()
+    if job.state != JobState.OPEN:
+        return False
+    state = state or state_of(job, person, now)
+    if state.to_note is None:
+        return False
+    told = {"why": state.why, "lapsed_at": state.lapsed_at and state.lapsed_at.isoformat()}
+    data = told if state.to_note is Event.PROOF_LAPSED else {}
+    kind = next(kind for kind, event in _KINDS.items() if event is state.to_note)
+    at = instant(now)
+    Entry(id=uuid4(), job=job, kind=kind, at=now, by=person, data=data, **ticked(at)).save()
+    return True
 
 
 _LAST_TURNED = Entry.objects.filter(

@@ -8,6 +8,7 @@ from django.conf import settings
 from django.db import models
 
 from hembit.apps.base.append_only import AppendOnly
+from hembit.apps.base.clocks import Ticked
 from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.packing import PackedField
@@ -210,7 +211,7 @@ class Entries(models.Manager["Entry"]):
         return super().get_queryset().annotate(**_BY_NAME)
 
 
-class Entry(AppendOnly):
+class Entry(AppendOnly, Ticked):
     """Something done or decided in a job, beside its readings: one line of its log.
 
     ``void`` says why it changes nothing: it stands in the log, and proves nothing.
@@ -237,8 +238,11 @@ class Entry(AppendOnly):
         return f"{self.kind} in job {self.job_id}"
 
 
-class Wait(InSequence):
-    """A wait with its clock time. ``item`` is the item of the route that is due after it."""
+class Wait(InSequence, Ticked):
+    """A wait with its clock time. ``item`` is the item of the route that is due after it.
+
+    ``clock_set`` says that the clock was set back while it ran: it is due, and asked again.
+    """
 
     id = models.UUIDField(primary_key=True, editable=False)
     job = models.ForeignKey(Job, models.PROTECT, related_name="waits")
@@ -249,6 +253,7 @@ class Wait(InSequence):
     started_at = models.DateTimeField()
     started_by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")
     due_at = models.DateTimeField()
+    clock_set = models.BooleanField(default=False)
     ended_at = models.DateTimeField(null=True)
     ended_by = models.ForeignKey(PERSON, models.PROTECT, null=True, related_name="+")
 

@@ -14,7 +14,7 @@ from hembit.apps.backups.services import standing
 from hembit.apps.base.health import told_to_leads
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.jobs import services
-from hembit.apps.jobs.dead_or_live import live_jobs, note_clock_set_back
+from hembit.apps.jobs.dead_or_live import live_jobs, note_lapse
 from hembit.apps.jobs.deciding import MeterForJob, meters_for
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
@@ -80,11 +80,15 @@ def _whole(request: HttpRequest, job: Job, status: int = 200) -> HttpResponse:
     """The job whole. It was typed as it was built: it is written as it is, not validated again."""
     person, now = asking(request), timezone.now()
     shown = job_out(job, person, now)
-    if shown.machine_now.clock_is_behind and job.state == JobState.OPEN:
-        note_clock_set_back(job, person, now)
+    if shown.machine_now.to_note and note_lapse(job, person, now, shown.machine_now):
         shown = job_out(job, person, now)
     body, kind = shown.model_dump_json(), "application/json; charset=utf-8"
     return HttpResponse(body, content_type=kind, status=status)
+
+
+def _look_at_the_clock(request: HttpRequest, number: int) -> None:
+    """A lapse of a proof is written down before anything is written that may be refused for it."""
+    note_lapse(services.find_job(number), asking(request), timezone.now())
 
 
 @router.get("/home", response=HomeOut, operation_id="get_home")
@@ -142,6 +146,7 @@ def change_job(request: HttpRequest, number: int, given: JobChange) -> HttpRespo
 )
 def add_entry(request: HttpRequest, number: int, given: AnyEntry) -> HttpResponse:
     """Write down something done or decided."""
+    _look_at_the_clock(request, number)
     job = services.add_entry(number, given, asking(request))
     return _whole(request, job.row, job.status)
 
@@ -151,6 +156,7 @@ def add_entry(request: HttpRequest, number: int, given: AnyEntry) -> HttpRespons
 )
 def record_reading(request: HttpRequest, number: int, given: ReadingIn) -> HttpResponse:
     """Judge and keep a reading, if the machine's state admits it."""
+    _look_at_the_clock(request, number)
     job = record(number, given, asking(request))
     return _whole(request, job.row, job.status)
 
@@ -160,6 +166,7 @@ def record_reading(request: HttpRequest, number: int, given: ReadingIn) -> HttpR
 )
 def attach_check(request: HttpRequest, number: int, given: AttachIn) -> HttpResponse:
     """Put a kept check into a job."""
+    _look_at_the_clock(request, number)
     job = attach(number, given, asking(request))
     return _whole(request, job.row, job.status)
 

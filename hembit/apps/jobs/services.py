@@ -9,9 +9,10 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.clocks import instant, ticked
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import made_at
+from hembit.apps.base.sent import age_of
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
@@ -211,15 +212,17 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
         moment = Moment(Visit.load(job), person, now or timezone.now())
         data = given.accept(moment)
         part = data.get("part")
+        at = instant(moment.now, age_of(given.sent))
         Entry(
             id=given.id,
             job=job,
             kind=kind,
             position=moment.visit.position(part) if part else None,
-            at=made_at(given.sent, moment.now),
+            at=at.wall,
             by=person,
             data=data,
             void=given.voided_by(moment),
+            **ticked(at),
         ).save()
         given.afterwards(moment, data)
     return Stored(find_job(number))

@@ -127,6 +127,9 @@ def reading_out(one: Reading, past: bool = False, now: str = "") -> ReadingOut:
     )
 
 
+_CLOCK_SET = "The clock was set back meanwhile: look whether it is ready"
+
+
 def wait_out(wait: Wait) -> WaitOut:
     """A wait, with the machine it is at."""
     return WaitOut(
@@ -135,7 +138,7 @@ def wait_out(wait: Wait) -> WaitOut:
         machine=wait.job.machine.name,
         kind=WaitKind(wait.kind),
         text=wait.text,
-        reckoned=wait.reckoned,
+        reckoned=_CLOCK_SET if wait.clock_set else wait.reckoned,
         item=wait.item,
         started_at=wait.started_at,
         started_by=wait.started_by.name,

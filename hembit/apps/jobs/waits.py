@@ -8,15 +8,17 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import made_at
+from hembit.apps.base.sent import age_of, made_at
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.schemas import AtClock, InMinutes, WaitIn
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
+from hembit_core.planning.clocks import Instant, Unknown, elapsed
 
 LONGEST = timedelta(days=7)
 
@@ -42,6 +44,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         raise InputError("This time has passed already. Take the reading now.").at("until")
     if due_at - now > LONGEST:
         raise InputError("A wait is at most a week; what is later is a follow-up.").at("until")
+    at = instant(now, age_of(given.sent))
     wait = Wait.objects.create(
         id=given.id,
         job=job,
@@ -52,6 +55,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         started_at=made,
         started_by=person,
         due_at=due_at,
+        **ticked(at),
     )
     return Stored(wait)
 
@@ -96,6 +100,23 @@ _RUNNING = Prepared(
 )
 
 
-def running_waits() -> list[Wait]:
-    """Every wait that runs or is due, in open jobs, the next first."""
-    return _RUNNING.of()
+def running_waits(now: datetime | None = None) -> list[Wait]:
+    """Every wait that runs or is due, in open jobs, the next first.
+
+    One that ran while the clock was set back is due: how long it has run is not known, and that is
+    written down for whoever sees it first.
+    """
+    now = now or timezone.now()
+    here = instant(now)
+    found = _RUNNING.of()
+    lost = [one for one in found if not one.clock_set and _was_set_back(one, here)]
+    for one in lost:
+        one.clock_set, one.due_at = True, now
+        one.save(update_fields=["clock_set", "due_at"])
+    return sorted(found, key=lambda one: (one.due_at, one.sequence)) if lost else found
+
+
+def _was_set_back(wait: Wait, now: Instant) -> bool:
+    """Whether the clock was set back while it ran; a new start alone says nothing of that."""
+    began = Instant(wall=wait.started_at, ticks=ticks_of(wait.boot, wait.ticks))
+    return elapsed(began, now) is Unknown.SET_BACK

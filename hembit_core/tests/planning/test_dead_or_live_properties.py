@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from hembit_core.errors import InputError
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.planning.bypass import section_load
+from hembit_core.planning.clocks import Instant, Ticks
 from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.machine_state import Event, MachineEvent, machine_now
 from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
@@ -24,22 +25,32 @@ ENDS = {
     Event.WAITED,
     Event.COVER_BACK,
     Event.CLOCK_SET_BACK,
+    Event.PROOF_LAPSED,
 }
 
 RULES = default_rules()
 
 
+def instant(true: float, ahead: float, boot: str = "one") -> Instant:
+    """``true`` minutes after the start, the wall clock ``ahead`` of what it should say [min]."""
+    wall = START + timedelta(minutes=true + ahead)
+    return Instant(wall=wall, ticks=Ticks(boot=boot, seconds=60 * true))
+
+
 @st.composite
 def histories(draw: st.DrawFn) -> list[MachineEvent]:
-    """Events in the order they were written, some minutes apart, by a clock that jumps."""
-    at, found = START, []
+    """Events in the order they were written, some minutes apart, by a clock that people set."""
+    true, ahead, found = 0.0, 0.0, []
     for place in range(draw(st.integers(0, 9))):
-        at += timedelta(minutes=draw(st.integers(1, 40) | st.integers(-90, 90)))
+        true += draw(st.integers(1, 40))
+        ahead = draw(st.sampled_from((ahead, ahead, ahead, 0.0, 60.0, -45.0, 1.0, -1.0, 43200.0)))
+        at = instant(true, ahead)
         found.append(
             MachineEvent(
                 event=draw(st.sampled_from(Event)),
                 sequence=place,
-                at=at,
+                at=at.wall,
+                ticks=at.ticks,
                 by=draw(st.sampled_from(PEOPLE)),
             )
         )
@@ -48,11 +59,24 @@ def histories(draw: st.DrawFn) -> list[MachineEvent]:
 
 people = st.sampled_from(PEOPLE)
 laters = st.integers(0, 90)
+steps = st.sampled_from((0.0, 0.0, 0.0, 60.0, -45.0, 1.0, -1.0, -0.2, 43200.0, -43200.0))
 
 
-def now_after(history: list[MachineEvent], minutes: int) -> datetime:
-    last = max([one.at for one in history], default=START)
-    return last + timedelta(minutes=minutes)
+def now_after(history: list[MachineEvent], minutes: float, step: float = 0.0) -> Instant:
+    """So many minutes after the last event, the wall clock set by ``step`` meanwhile [min]."""
+    if not history:
+        return instant(minutes, step)
+    last = history[-1]
+    assert last.ticks
+    true = last.ticks.seconds / 60
+    ahead = (last.at - START) / timedelta(minutes=1) - true
+    return instant(true + minutes, ahead + step)
+
+
+def age_of(proof: MachineEvent, now: Instant) -> timedelta:
+    """How old a proof truly is."""
+    assert proof.ticks and now.ticks
+    return timedelta(seconds=now.ticks.seconds - proof.ticks.seconds)
 
 
 def last_of(history: list[MachineEvent], *kinds: Event) -> MachineEvent | None:
@@ -60,20 +84,53 @@ def last_of(history: list[MachineEvent], *kinds: Event) -> MachineEvent | None:
 
 
 class DeadOrLive(unittest.TestCase):
-    @given(histories(), people, laters)
+    @given(histories(), people, laters, steps)
     def test_a_proof_holds_only_for_its_maker_in_time_and_with_nothing_after_it(
-        self, history: list[MachineEvent], person: str, minutes: int
+        self, history: list[MachineEvent], person: str, minutes: int, step: float
     ) -> None:
-        now = now_after(history, minutes)
+        now = now_after(history, minutes, step)
         state = machine_now(history, now, person)
         turned = last_of(history, Event.PROVED_DEAD, Event.WENT_LIVE, Event.SWITCHED_OFF)
         if state.state == "proved_dead":
             assert turned and state.proof
             self.assertIs(turned.event, Event.PROVED_DEAD)
             self.assertEqual((state.proof.by, state.proof.at), (person, turned.at))
-            self.assertLessEqual(now - turned.at, timedelta(minutes=RULES.proof_of_dead_minutes))
-            after = [one.event for one in history if one.sequence > turned.sequence]
-            self.assertFalse(ENDS & set(after))
+            limit = timedelta(minutes=RULES.proof_of_dead_minutes)
+            self.assertLessEqual(age_of(turned, now), limit)
+            self.assertLessEqual(now.wall - turned.at, limit)
+            after = [one for one in history if one.sequence > turned.sequence]
+            self.assertFalse(ENDS & {one.event for one in after})
+            # No clock was set back since: neither now, nor at anything that was written.
+            for one in (*(one.at for one in after), turned.at):
+                self.assertLessEqual(one, now.wall)
+            behind = age_of(turned, now) - (now.wall - turned.at)
+            self.assertLessEqual(behind, timedelta(seconds=5))
+
+    @given(histories(), people, laters, steps, st.integers(0, 90), steps)
+    def test_what_was_seen_lapsed_never_comes_back(
+        self,
+        history: list[MachineEvent],
+        person: str,
+        minutes: int,
+        step: float,
+        later: int,
+        put_right: float,
+    ) -> None:
+        now = now_after(history, minutes, step)
+        seen = machine_now(history, now, person)
+        if seen.to_note is None:
+            return
+        noted = MachineEvent(
+            event=seen.to_note,
+            sequence=len(history),
+            at=now.wall,
+            ticks=now.ticks,
+            by=person,
+            lapsed_at=seen.lapsed_at if seen.to_note is Event.PROOF_LAPSED else None,
+        )
+        after = [*history, noted]
+        then = machine_now(after, now_after(after, later, put_right), person)
+        self.assertEqual(then.state, "not_proved")
 
     @given(histories(), people, laters)
     def test_live_until_somebody_switches_off_or_proves_it_dead(
@@ -116,7 +173,9 @@ class DeadOrLive(unittest.TestCase):
     ) -> None:
         proved = last_of(history, Event.PROVED_DEAD)
         since = [one.at for one in history if proved and one.sequence >= proved.sequence]
-        behind = max(since, default=START) - timedelta(seconds=1)
+        behind = now_after(history, 0).model_copy(
+            update={"wall": max(since, default=START) - timedelta(seconds=1)}
+        )
         self.assertNotEqual(machine_now(history, behind, person).state, "proved_dead")
 
     @given(histories(), people, laters, st.integers(-100, 200))
@@ -124,11 +183,11 @@ class DeadOrLive(unittest.TestCase):
         self, history: list[MachineEvent], person: str, minutes: int, age: int
     ) -> None:
         now = now_after(history, minutes)
-        then = machine_now(history, now, person, now - timedelta(minutes=age))
+        then = machine_now(history, now, person, now.wall - timedelta(minutes=age))
         proofs = [one for one in history if one.event is Event.PROVED_DEAD]
         if then.state == "proved_dead":
             self.assertFalse(ENDS & {one.event for one in history[history.index(proofs[-1]) :]})
-            self.assertLessEqual(proofs[-1].at, now - timedelta(minutes=age))
+            self.assertLessEqual(proofs[-1].at, now.wall - timedelta(minutes=age))
 
     @given(histories(), people)
     def test_time_alone_never_makes_a_proof_again(

@@ -15,6 +15,7 @@ from hembit_core.families.registry import FAMILIES, AnySpec, measurands
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.finding import Observation
 from hembit_core.planning.bypass import is_safety_device, section_load
+from hembit_core.planning.clocks import Instant, Ticks
 from hembit_core.planning.fitting import Feed, amps_drawn, check_feed, companion
 from hembit_core.planning.gate import EnergisingGate, pass_gate
 from hembit_core.planning.looking import check_seen, inspections, labels_of
@@ -32,8 +33,18 @@ def after(minutes: float) -> datetime:
     return NINE + timedelta(minutes=minutes)
 
 
+def ticks(minutes: float) -> Ticks:
+    return Ticks(boot="one", seconds=1e5 + 60 * minutes)
+
+
+def now(minutes: float, ticked: float | None = None) -> Instant:
+    """By both clocks; ``ticked`` is what the one that nobody sets says, where they differ."""
+    return Instant(wall=after(minutes), ticks=ticks(minutes if ticked is None else ticked))
+
+
 def event(kind: Event, minutes: float, by: str = "Ilse Fennick") -> MachineEvent:
-    return MachineEvent(event=kind, sequence=int(minutes * 60), at=after(minutes), by=by)
+    place = int(minutes * 60)
+    return MachineEvent(event=kind, sequence=place, at=after(minutes), by=by, ticks=ticks(minutes))
 
 
 PROOF = event(Event.PROVED_DEAD, 0)
@@ -58,16 +69,16 @@ class Looking(unittest.TestCase):
 
 class ProofOfDead(unittest.TestCase):
     def test_holds_for_whoever_made_it_until_the_limit(self) -> None:
-        now = machine_now([PROOF], after(59), "Ilse Fennick")
-        self.assertEqual((now.state, now.lapses_at), ("proved_dead", after(60)))
-        late = machine_now([PROOF], after(61), "Ilse Fennick")
+        found = machine_now([PROOF], now(59), "Ilse Fennick")
+        self.assertEqual((found.state, found.lapses_at), ("proved_dead", after(60)))
+        late = machine_now([PROOF], now(61), "Ilse Fennick")
         self.assertEqual((late.state, late.lapsed_at), ("not_proved", after(60)))
         self.assertIn("older than 60 min", late.lapsed)
 
     def test_lapses_for_another_person(self) -> None:
-        now = machine_now([PROOF], after(5), "Maud Fennick")
-        self.assertEqual(now.state, "not_proved")
-        self.assertIn("hand-over to Maud Fennick", now.lapsed)
+        found = machine_now([PROOF], now(5), "Maud Fennick")
+        self.assertEqual(found.state, "not_proved")
+        self.assertIn("hand-over to Maud Fennick", found.lapsed)
 
     def test_lapses_on_each_of_the_named_events(self) -> None:
         for kind in (
@@ -78,33 +89,33 @@ class ProofOfDead(unittest.TestCase):
             Event.COVER_BACK,
         ):
             with self.subTest(kind):
-                now = machine_now([PROOF, event(kind, 5)], after(6), "Ilse Fennick")
-                self.assertEqual((now.state, now.lapsed_at), ("not_proved", after(5)))
+                found = machine_now([PROOF, event(kind, 5)], now(6), "Ilse Fennick")
+                self.assertEqual((found.state, found.lapsed_at), ("not_proved", after(5)))
 
     def test_can_be_made_again(self) -> None:
         again = [PROOF, event(Event.WAITED, 5), event(Event.PROVED_DEAD, 9)]
-        self.assertEqual(machine_now(again, after(10), "Ilse Fennick").state, "proved_dead")
+        self.assertEqual(machine_now(again, now(10), "Ilse Fennick").state, "proved_dead")
 
     def test_live_stays_live_until_it_is_switched_off(self) -> None:
         live = [PROOF, event(Event.WENT_LIVE, 5), event(Event.HANDED_OVER, 6), event(Event.WAITED, 7)]
-        now = machine_now(live, after(200), "Maud Fennick")
-        self.assertEqual(now.state, "live")
-        off = machine_now([*live, event(Event.SWITCHED_OFF, 210)], after(211), "Maud Fennick")
+        found = machine_now(live, now(200), "Maud Fennick")
+        self.assertEqual(found.state, "live")
+        off = machine_now([*live, event(Event.SWITCHED_OFF, 210)], now(211), "Maud Fennick")
         self.assertEqual(off.state, "not_proved")
 
     def test_a_clock_that_was_set_back_lapses_the_proof(self) -> None:
-        now = machine_now([PROOF], after(-1), "Ilse Fennick")
-        self.assertEqual(now.state, "not_proved")
-        self.assertIn("clock was set back", now.lapsed)
+        found = machine_now([PROOF], now(-1, 5), "Ilse Fennick")
+        self.assertEqual(found.state, "not_proved")
+        self.assertIn("clock was set back", found.lapsed)
 
     def test_a_proof_does_not_come_back_when_the_clock_is_set_back(self) -> None:
         live = event(Event.WENT_LIVE, 1).model_copy(update={"at": after(-30)})
-        self.assertEqual(machine_now([PROOF, live], after(5), "Ilse Fennick").state, "live")
+        self.assertEqual(machine_now([PROOF, live], now(5), "Ilse Fennick").state, "live")
 
     def test_what_was_made_before_is_as_old_as_it_is(self) -> None:
-        made = machine_now([PROOF], after(90), "Ilse Fennick", after(40))
+        made = machine_now([PROOF], now(90), "Ilse Fennick", after(40))
         self.assertEqual(made.state, "proved_dead")
-        before = machine_now([PROOF], after(90), "Ilse Fennick", after(-1))
+        before = machine_now([PROOF], now(90), "Ilse Fennick", after(-1))
         self.assertIn("before the machine was proved dead", before.lapsed)
 
     @given(st.lists(st.tuples(st.sampled_from(list(Event)), st.integers(0, 300)), max_size=12))
@@ -116,12 +127,52 @@ class ProofOfDead(unittest.TestCase):
             event(kind, minute).model_copy(update={"sequence": place})
             for place, (kind, minute) in enumerate(sorted(rows, key=lambda one: one[1]))
         ]
-        now = machine_now(events, after(301), "Ilse Fennick")
-        if now.state == "proved_dead":
+        found = machine_now(events, now(301), "Ilse Fennick")
+        if found.state == "proved_dead":
             last = [one for one in events if one.event is Event.PROVED_DEAD][-1]
             self.assertGreaterEqual(last.at, after(241))
             later = events[events.index(last) + 1 :]
             self.assertNotIn(Event.WENT_LIVE, [one.event for one in later])
+
+    def seen(self, *events: MachineEvent, at: Instant) -> tuple[str, Event | None]:
+        found = machine_now([PROOF, *events], at, "Ilse Fennick")
+        return found.state, found.to_note
+
+    def test_its_age_is_the_longer_of_what_two_clocks_say(self) -> None:
+        for minutes, ticked, state, note in (
+            (30, 30, "proved_dead", None),
+            (60, 60, "proved_dead", None),
+            (60.02, 60, "not_proved", Event.PROOF_LAPSED),
+            # Set forward: the wall says more. Stood still by less than a step: the ticks do.
+            (61, 1, "not_proved", Event.PROOF_LAPSED),
+            (60, 60.05, "not_proved", Event.PROOF_LAPSED),
+            # Set back by more than five seconds, however little is left of the age, or much.
+            (10, 30, "not_proved", Event.CLOCK_SET_BACK),
+            (10, 90, "not_proved", Event.CLOCK_SET_BACK),
+            (10, 10.1, "not_proved", Event.CLOCK_SET_BACK),
+            (10, 10.05, "proved_dead", None),
+        ):
+            with self.subTest((minutes, ticked)):
+                self.assertEqual(self.seen(at=now(minutes, ticked)), (state, note))
+
+    def test_a_new_start_lapses_it(self) -> None:
+        anew = now(5).model_copy(update={"ticks": Ticks(boot="two", seconds=2e6)})
+        for at in (anew, now(5).model_copy(update={"ticks": None})):
+            self.assertEqual(self.seen(at=at), ("not_proved", Event.PROOF_LAPSED))
+
+    def test_one_of_before_ticks_were_kept_has_lapsed(self) -> None:
+        old = PROOF.model_copy(update={"ticks": None})
+        self.assertEqual(machine_now([old], now(5), "Ilse Fennick").state, "not_proved")
+
+    def test_a_lapse_that_was_seen_stays_though_the_clock_is_put_right(self) -> None:
+        """A month ahead, seen lapsed, and put right: it is ten minutes old, and proves nothing."""
+        month = 60 * 24 * 30
+        ahead = machine_now([PROOF], now(month + 9, 9), "Ilse Fennick")
+        self.assertEqual((ahead.state, ahead.lapsed_at), ("not_proved", after(60)))
+        noted = event(Event.PROOF_LAPSED, month + 9).model_copy(update={"lapsed_at": ahead.lapsed_at})
+        self.assertEqual(self.seen(noted, at=now(10)), ("not_proved", Event.CLOCK_SET_BACK))
+        made_before = machine_now([PROOF, noted], now(month + 10, 10), "Ilse Fennick", after(20))
+        self.assertEqual(made_before.state, "proved_dead")
 
 
 class Proving(unittest.TestCase):

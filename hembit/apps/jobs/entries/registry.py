@@ -64,6 +64,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "switched_off": lambda _: "Switched off; not proved dead",
     "cover_back": lambda _: "Covers back on",
     "clock_set_back": lambda _: "The clock was set back: the proof of dead lapsed",
+    "proof_lapsed": lambda data: str(data["why"]),
     "meter_checked": told_meter,
     "looked": told_looked,
     "points_read": told_points,

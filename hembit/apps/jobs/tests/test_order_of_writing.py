@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import time
+from contextlib import ExitStack
 from datetime import datetime, timedelta
 from typing import Any
 from unittest.mock import patch
@@ -9,12 +11,14 @@ from unittest.mock import patch
 from django.http import HttpResponse
 from django.utils import timezone
 
+from hembit.apps.base.clocks import ticks
 from hembit.apps.base.sequence import last_sequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
 from hembit.apps.jobs.models import Entry, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+from hembit_core.planning.clocks import Ticks
 
 NOW = timezone.now
 
@@ -22,11 +26,24 @@ NOW = timezone.now
 class OrderOfWriting(VisitCase):
     def setUp(self) -> None:
         super().setUp()
+        # On a machine that runs for long: what lay in an outbox was made after its start.
+        up = patch("hembit.apps.base.clocks._seconds", lambda: time.monotonic() + 1e6)
+        up.start()
+        self.addCleanup(up.stop)
         self.open_job()
 
     def clock(self, minutes: float) -> Any:
         """The server's clock, set forward or back [min]."""
         return patch("django.utils.timezone.now", lambda: NOW() + timedelta(minutes=minutes))
+
+    def passed(self, minutes: float, boot: str = "") -> Any:
+        """So much time has passed by both clocks; after a new start where one is named [min]."""
+        here = ticks()
+        later = Ticks(boot=boot or here.boot, seconds=here.seconds + 60 * minutes)
+        both = ExitStack()
+        both.enter_context(self.clock(minutes))
+        both.enter_context(patch("hembit.apps.base.clocks.ticks", lambda: later))
+        return both
 
     def state(self) -> str:
         return str(self.whole()["machine_now"]["state"])
@@ -78,7 +95,60 @@ class ClockSetBack(OrderOfWriting):
             self.assertEqual(there["finding"]["finding"]["conclusion"], "sound")
             self.assertTrue(there["fitted_here"])
         order = list(Entry.objects.values_list("kind", flat=True))
-        self.assertEqual(order, ["proved_dead", "decided", "fitted", "clock_set_back", "proved_dead"])
+        self.assertEqual(order, ["proved_dead", "decided", "clock_set_back", "fitted", "proved_dead"])
+
+    def test_a_lapse_that_was_seen_does_not_go_with_the_clock(self) -> None:
+        """Seen “older than 60 min”; the clock set back; ohms taken."""
+        self.prove_dead()
+        with self.passed(61):
+            self.assertIn("older than 60 min", self.whole()["machine_now"]["lapsed"])
+        self.assertIn("proof_lapsed", [one["kind"] for one in self.whole()["entries"]])
+        for minutes in (30, 50, 59.9):
+            with self.passed(minutes):
+                self.refused(self.reading(self.element, "24.6"))
+
+    def test_one_that_was_seen_by_a_refusal_alone_does_not_either(self) -> None:
+        self.prove_dead()
+        with self.passed(61):
+            self.refused(self.reading(self.element, "24.6"))
+        self.refused(self.reading(self.element, "24.6"))
+
+    def test_no_clock_that_is_set_keeps_a_proof_alive(self) -> None:
+        """The wall clock says little has passed; the other says how much, or that it was set."""
+        for minutes in (0, 1, 59, -60 * 10):
+            self.prove_dead()
+            with self.passed(61), self.clock(minutes):
+                self.refused(self.reading(self.element, "24.6"))
+        with self.clock(60 * 10):
+            self.prove_dead()
+            self.assertEqual(self.state(), "proved_dead")
+        self.assertIn("clock was set back", self.whole()["machine_now"]["lapsed"])
+        self.refused(self.reading(self.element, "24.6"))
+
+    def test_a_step_of_some_seconds_is_none(self) -> None:
+        self.prove_dead()
+        with self.passed(10), self.clock(10 - 4 / 60):
+            self.good(self.reading(self.element, "24.6"))
+        with self.passed(20), self.clock(20 - 6 / 60):
+            self.assertEqual(self.state(), "not_proved")
+        self.assertEqual(self.whole()["entries"][-1]["kind"], "clock_set_back")
+
+    def test_a_new_start_lapses_every_proof(self) -> None:
+        self.prove_dead()
+        with self.passed(2, boot="another"):
+            self.assertIn("started anew", self.whole()["machine_now"]["lapsed"])
+        self.assertEqual(self.state(), "not_proved")
+
+    def test_waits_are_asked_again(self) -> None:
+        body = {"kind": "other", "text": "cool", "until": {"how": "minutes", "minutes": 30}}
+        started = {"id": "7b1e8d5e-4f6b-4b1a-9d57-3a1f4b6f0002", **body}
+        self.good(self.send("post", f"jobs/{self.number}/waits", started))
+        with self.passed(5), self.clock(-20):
+            wait = self.good(self.get("waits"))[0]
+            self.assertIn("clock was set back", wait["reckoned"])
+            self.assertLessEqual(datetime.fromisoformat(wait["due_at"]), timezone.now())
+        wait = self.good(self.get("waits"))[0]
+        self.assertIn("clock was set back", wait["reckoned"])
 
 
 class MachineOverItsJobs(OrderOfWriting):
