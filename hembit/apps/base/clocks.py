@@ -38,10 +38,11 @@ def ticks() -> Ticks:
 class Ticked(models.Model):
     """A row that knows when it was made by a clock that nobody sets.
 
-    ``boot`` is empty of what was written before that was kept, or made before this start.
+    ``boot`` is missing of what was written before that was kept, or made before this start. (SQLite
+    adds a column in place, and keeps the triggers of a table, only where it may be null.)
     """
 
-    boot = models.CharField(max_length=64, blank=True, editable=False)
+    boot = models.CharField(max_length=64, null=True, editable=False)
     ticks = models.FloatField(null=True, editable=False)
 
     class Meta:
@@ -50,12 +51,10 @@ class Ticked(models.Model):
 
 def ticked(at: Instant) -> dict[str, Any]:
     """The fields of :class:`Ticked` for something made at ``at``."""
-    return (
-        {"boot": at.ticks.boot, "ticks": at.ticks.seconds} if at.ticks else {"boot": "", "ticks": None}
-    )
+    return {"boot": at.ticks and at.ticks.boot, "ticks": at.ticks and at.ticks.seconds}
 
 
-def ticks_of(boot: str, seconds: float | None) -> Ticks | None:
+def ticks_of(boot: str | None, seconds: float | None) -> Ticks | None:
     """The ticks of such a row; None where they were not kept."""
     return Ticks(boot=boot, seconds=seconds) if boot and seconds is not None else None
 

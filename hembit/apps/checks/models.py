@@ -9,6 +9,7 @@ from django.db import models
 from django.db.models import Q
 
 from hembit.apps.base.append_only import AppendOnly, WrittenOnce
+from hembit.apps.base.clocks import Ticked
 from hembit.apps.checks.packing import PackedField
 
 
@@ -96,6 +97,25 @@ class CheckLabel(models.Model):
 
     def __str__(self) -> str:
         return self.label
+
+
+class BenchProof(Ticked):
+    """A proof of dead that was stated in Check: by whom, when by the browser, and when it was heard of.
+
+    ``lapsed`` says why it does not hold any more, once that was seen.
+    """
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    stated_at = models.DateTimeField()
+    heard_at = models.DateTimeField()
+    lapsed = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["person", "stated_at"], name="bench_proof_once")]
+
+    def __str__(self) -> str:
+        return f"{self.person}: {self.stated_at}"
 
 
 def body_of(check: Check, submission: dict[str, Any], judgement: dict[str, Any]) -> CheckBody:

@@ -10,9 +10,10 @@ from ninja.responses import Status
 
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.checks import deciding, options, services
+from hembit.apps.checks import bench_proofs, deciding, options, services
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import (
+    BenchProofIn,
     CheckIn,
     CheckOut,
     CheckSummary,
@@ -57,8 +58,15 @@ def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
 @router.post("/checks", response={200: CheckOut, 201: CheckOut}, operation_id="keep_check")
 def keep_check(request: HttpRequest, check: CheckIn) -> Status[Check]:
     """Keep a check: 201 when stored, 200 when this submission was stored before."""
-    kept = services.keep(check, asking(request))
+    kept = services.keep_on_the_bench(check, asking(request))
     return Status(kept.status, kept.row)
+
+
+@router.post("/bench-proofs", response=BenchProofIn, operation_id="state_bench_proof")
+def state_bench_proof(request: HttpRequest, given: BenchProofIn) -> BenchProofIn:
+    """A proof of dead was stated in Check: from now on its age is the server's to know."""
+    bench_proofs.hear(given.at, asking(request))
+    return given
 
 
 @router.get("/checks", response=Page[CheckSummary], operation_id="list_checks")

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import ConfigDict, Field, StringConstraints
+from pydantic import AwareDatetime, ConfigDict, Field, StringConstraints
 
 from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
@@ -73,6 +73,12 @@ class CheckIn(JudgementIn):
     sent: Sent | None = None
     label: Label = ""
     part_checks: tuple[UUID, ...] = Field(default=(), max_length=50)
+
+
+class BenchProofIn(Model):
+    """When somebody says that a part was proved dead, by the browser's clock."""
+
+    at: AwareDatetime
 
 
 class Submission(Model):

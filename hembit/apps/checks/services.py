@@ -13,8 +13,9 @@ from django.utils import timezone
 from pydantic import TypeAdapter
 
 from hembit.apps.base.full_text import quoted
-from hembit.apps.base.sent import made_at
+from hembit.apps.base.sent import age_of, made_at
 from hembit.apps.base.stored import Stored
+from hembit.apps.checks.bench_proofs import hold
 from hembit.apps.checks.figures_digest import digest_of
 from hembit.apps.checks.models import Check, CheckLabel, body_of
 from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
@@ -136,6 +137,23 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     except IntegrityError:  # the same submission arrived twice at once
         return _same(Check.objects.get(pk=given.id), submission)
     return Stored(check)
+
+
+def keep_on_the_bench(given: CheckIn, by: Person) -> Stored[Check]:
+    """Keep a check that belongs to no job: a proof of dead is as old as the server knows it to be.
+
+    Raises
+    ------
+    InputError, NotSettled, DifferentCheck
+        As :func:`keep`; and if the proof of dead has lapsed.
+    """
+    stated = given.dead_or_live
+    if isinstance(stated, ProvedDead) and not Check.objects.filter(pk=given.id).exists():
+        _check_prover(stated, by)
+        needed = about(given.reading.measurand).dead_or_live
+        if needed == "dead":
+            hold(stated, by, conditions_of(given.conditions).rules, age_of(given.sent))
+    return keep(given, by)
 
 
 def _check_prover(stated: MachineState, by: Person | None) -> None:

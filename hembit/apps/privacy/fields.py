@@ -17,7 +17,7 @@ from django.db.models import Model, Q, QuerySet
 
 from hembit.apps.base.full_text import plain_runs, sieve
 from hembit.apps.base.letters import may_hold
-from hembit.apps.checks.models import Check, CheckBody, CheckLabel
+from hembit.apps.checks.models import BenchProof, Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import (
     Customer,
@@ -101,6 +101,7 @@ _FIGURES = frozenset(
     (
         *(
             "part",
+            "lapsed_at",
             "spec",
             "readings",
             "check",
@@ -191,9 +192,18 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     SpecMended: {"spec": "a spec"},
     MachineCircuit: {},
     Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
-    Entry: {"kind": "a choice", "void": "a sentence of Hembit, with names of staff"},
+    Entry: {
+        "kind": "a choice",
+        "void": "a sentence of Hembit, with names of staff",
+        "boot": "which start of the server's machine",
+    },
     Reading: {"measurand": "a choice", "relation": "a choice"},
-    Wait: {"kind": "a choice", "reckoned": "a result", "item": "a key"},
+    Wait: {
+        "kind": "a choice",
+        "reckoned": "a result",
+        "item": "a key",
+        "boot": "which start of the server's machine",
+    },
     FollowUp: {"kind": "a choice"},
     Photo: {"step": "a choice", "digest": "a digest"},
     Check: {
@@ -203,6 +213,10 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
         "title": "a test's title",
         "figure": "a figure",
         "figures_digest": "a digest",
+    },
+    BenchProof: {
+        "boot": "which start of the server's machine",
+        "lapsed": "a sentence of Hembit, with names of staff",
     },
     CheckLabel: {"label": "an index of the labels, which follows them"},
     CheckBody: {"content": "a reading and its verdict"},

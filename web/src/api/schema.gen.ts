@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench-proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * State Bench Proof
+         * @description A proof of dead was stated in Check: from now on its age is the server's to know.
+         */
+        post: operations["state_bench_proof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/checks/{number}": {
         parameters: {
             query?: never;
@@ -6231,6 +6251,17 @@ export interface components {
             next: string | null;
         };
         /**
+         * BenchProofIn
+         * @description When somebody says that a part was proved dead, by the browser's clock.
+         */
+        BenchProofIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * CaseDanger
          * @description What stands against energising a part: its kind, what is lacking for its end, in that order.
          *
@@ -9239,6 +9270,12 @@ export interface components {
             void: string;
         };
         /**
+         * Event
+         * @description What changes whether the machine is dead or live, or ends a proof.
+         * @enum {string}
+         */
+        Event: "proved_dead" | "went_live" | "switched_off" | "live_reading" | "handed_over" | "waited" | "cover_back" | "clock_set_back" | "proof_lapsed";
+        /**
          * FindingOut
          * @description What the evidence says, since when.
          */
@@ -9370,8 +9407,8 @@ export interface components {
          * MachineNow
          * @description Dead or live now. ``lapsed`` says why, and since when, a proof does not hold any more.
          *
-         *     ``clock_is_behind`` the proof: whoever keeps the events writes down that it was set back, so
-         *     that the proof does not come back with the clock.
+         *     ``to_note`` is what was seen here and is not among the events yet: whoever keeps them writes it
+         *     down, with ``lapsed_at``, so that no clock brings the proof back.
          */
         MachineNow: {
             /**
@@ -9390,11 +9427,7 @@ export interface components {
             lapsed: string;
             /** Lapsed At */
             lapsed_at?: string | null;
-            /**
-             * Clock Is Behind
-             * @default false
-             */
-            clock_is_behind: boolean;
+            to_note?: components["schemas"]["Event"] | null;
         };
         /**
          * MeterOfJob
@@ -13552,6 +13585,102 @@ export interface operations {
             };
             /** @description The id names something else, or somebody was faster */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Of a media type that is not taken here */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    state_bench_proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchProofIn"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

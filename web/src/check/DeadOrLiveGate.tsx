@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { client } from "@/api/client";
 import { useDeadOrLive } from "@/app/deadOrLive";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
@@ -127,9 +128,11 @@ export function useStating(): Stating {
   return {
     loose: () => state({ state: "loose_part" }),
     proved: () => {
-      if (person) {
-        state({ state: "proved_dead", by: person.name, at: new Date().toISOString() });
-      }
+      if (!person) return;
+      const at = new Date().toISOString();
+      state({ state: "proved_dead", by: person.name, at });
+      // From here on its age is the server's to know; one that is away hears of it with a reading.
+      void client.POST("/api/v1/bench-proofs", { body: { at } }).catch(() => undefined);
     },
     live: (despite = "") => state({ state: "live", since: new Date().toISOString(), despite }),
     dead: () => state(null),
