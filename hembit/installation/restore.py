@@ -77,6 +77,7 @@ def _restore(file: Path, folder: Path, passphrase: Callable[[], str]) -> str:
             _take_along(folder, fresh)
         lines = _erased_since(file, folder, fresh, manifest)
         bring_up_to_date(fresh, datetime.now())
+        _begin_epoch(fresh)
         again = _erase_again(fresh, lines)
         before = _swap(fresh, folder)
     finally:
@@ -119,6 +120,14 @@ def _erased_since(file: Path, folder: Path, fresh: Path, manifest: Manifest) -> 
 
 def _lines(path: Path) -> list[str]:
     return [one for one in path.read_text("utf-8").splitlines() if one] if path.exists() else []
+
+
+def _begin_epoch(fresh: Path) -> None:
+    """What browsers saw of the time that is lost proves nothing from here on."""
+    done = manage(fresh, "begin_epoch")
+    if done.returncode:
+        said = (done.stderr.strip().splitlines() or ["it was interrupted"])[-1]
+        raise Damaged(f"Its order of writing cannot go on: {said}.")
 
 
 def _erase_again(fresh: Path, lines: list[str]) -> int:

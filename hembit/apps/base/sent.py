@@ -6,6 +6,8 @@ from datetime import datetime, timedelta
 
 from pydantic import AwareDatetime, Field
 
+from hembit.apps.base.sequence import epoch_of, last_sequence
+from hembit_core.errors import InputError
 from hembit_core.model import Model
 
 _LONGEST = timedelta(days=60)
@@ -28,6 +30,26 @@ class Sent(Model):
         """
         age = self.sent_at - self.made_at
         return age if timedelta(0) <= age <= _LONGEST else None
+
+
+def refuse_forged(sent: Sent | None) -> None:
+    """What says that it has seen what was never written is taken for nothing.
+
+    Raises
+    ------
+    InputError
+        If ``seen`` is above the last number that was given out.
+    """
+    if sent is not None and sent.seen > last_sequence():
+        raise InputError(
+            "This says that it has seen what was not written yet. Open the page anew, and enter it "
+            "again."
+        ).at("sent.seen")
+
+
+def is_of_this_epoch(sent: Sent) -> bool:
+    """Whether the sender saw these records, and not those of a time that a restore took back."""
+    return epoch_of(sent.seen) == epoch_of(last_sequence())
 
 
 def age_of(sent: Sent | None) -> timedelta:

@@ -12,7 +12,8 @@ from django.db.models.fields.json import KT
 
 from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import Sent, made_at
+from hembit.apps.base.sent import Sent, is_of_this_epoch, made_at
+from hembit.apps.base.sequence import epoch_of, last_sequence
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.people.models import Person
@@ -31,19 +32,21 @@ _KINDS = {
 _TURNED = ("proved_dead", "went_live", "switched_off")
 
 
-def events(job: Job) -> Iterator[MachineEvent]:
+def events(job: Job, last: int | None = None) -> Iterator[MachineEvent]:
     """Everything that changed whether the machine is dead or live, or ended a proof.
 
     Dead or live is the machine's: what was done in its other jobs counts, from the opening of the
-    first of those that are open. What proves nothing is left out.
+    first of those that are open. What proves nothing is left out. A proof of before a restore has no
+    ticks any more: what happened since may be lost. ``last`` is the last number of the order of writing.
     """
+    epoch = epoch_of(last_sequence() if last is None else last)
     for what, sequence, at, by, boot, ticks, lapsed_at, why in _EVENTS_OF.of(job.machine_id, job.pk):
         yield MachineEvent(
             event=_KINDS.get(what) or Event(what),
             sequence=sequence,
             at=at,
             by=by,
-            ticks=ticks_of(boot, ticks),
+            ticks=ticks_of(boot, ticks) if epoch_of(sequence) == epoch else None,
             lapsed_at=lapsed_at,
             why=why or "",
         )
@@ -79,9 +82,13 @@ def _events(machine: int, job: int) -> QuerySet[Any, tuple[Any, ...]]:
 _EVENTS_OF = Prepared(_events, keys=2)
 
 
-def state_of(job: Job, person: Person, now: datetime, sent: Sent | None = None) -> MachineNow:
+def state_of(
+    job: Job, person: Person, now: datetime, sent: Sent | None = None, last: int | None = None
+) -> MachineNow:
     """Dead or live now, for the person who asks; for what was sent, when it was made."""
-    return machine_now(events(job), instant(now), person.name, made_at(sent, now), rules_of_job(job))
+    return machine_now(
+        events(job, last), instant(now), person.name, made_at(sent, now), rules_of_job(job)
+    )
 
 
 def is_live_now(job: Job) -> bool:
@@ -103,6 +110,8 @@ def came_too_late(
         return ""
     if sent.age is None:
         return "the sender's clock was set meanwhile"
+    if not is_of_this_epoch(sent):
+        return "the records were brought back from a backup meanwhile"
     made = made_at(sent, now)
     for one in events(job):
         known = one.sequence <= sent.seen or (one.by == person.name and one.at <= made)

@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.sent import made_at
+from hembit.apps.base.sent import made_at, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
@@ -40,6 +40,7 @@ def add_follow_up(
         if earlier.job_id != visit.job.pk or earlier.kind != given.kind:
             raise AlreadyNamed
         return Stored(earlier, new=False)
+    refuse_forged(given.sent)
     if given.due_on < day_here(now):
         raise InputError("This day has passed. Give one to come.").at("due_on")
     if given.due_on > day_here(now) + timedelta(days=10 * 366):

@@ -250,7 +250,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
         rule_set=rule_set_of(job),
         own_rule_set=job.rule_set_id,
         meter=_meter(visit),
-        machine_now=state_of(job, person, now),
+        machine_now=state_of(job, person, now, last=seen),
         pairs_to_prove=pairs_to_prove(visit.supply),
         burns_gas=visit.burns_gas,
         last_isolation=_last_isolation(visit),

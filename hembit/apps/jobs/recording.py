@@ -7,7 +7,7 @@ from datetime import datetime
 from django.db import transaction
 from django.utils import timezone
 
-from hembit.apps.base.sent import made_at
+from hembit.apps.base.sent import made_at, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
@@ -58,6 +58,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             ):
                 raise AlreadyNamed
             return Stored(find_job(number), new=False)
+        refuse_forged(given.sent)
         job = find_open_job(number)
         visit = Visit.load(job)
         position = visit.position(given.part)

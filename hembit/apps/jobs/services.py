@@ -12,7 +12,7 @@ from django.utils import timezone
 from hembit.apps.base.clocks import instant, ticked
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import age_of
+from hembit.apps.base.sent import age_of, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn, Moment
@@ -209,6 +209,7 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
         job = find_job(number) if given.also_when_closed else find_open_job(number)
         if given.is_so_already(job):
             return Stored(job, new=False)
+        refuse_forged(given.sent)
         moment = Moment(Visit.load(job), person, now or timezone.now())
         data = given.accept(moment)
         part = data.get("part")

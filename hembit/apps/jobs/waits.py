@@ -11,7 +11,7 @@ from django.utils import timezone
 from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import age_of, made_at
+from hembit.apps.base.sent import age_of, made_at, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
@@ -38,6 +38,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         if earlier.job_id != job.pk or earlier.text != given.text:
             raise AlreadyNamed
         return Stored(earlier, new=False)
+    refuse_forged(given.sent)
     made = made_at(given.sent, now)
     due_at, reckoned = _due(given, made)
     if due_at <= made:

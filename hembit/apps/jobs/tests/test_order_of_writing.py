@@ -12,7 +12,7 @@ from django.http import HttpResponse
 from django.utils import timezone
 
 from hembit.apps.base.clocks import ticks
-from hembit.apps.base.sequence import last_sequence
+from hembit.apps.base.sequence import Counter, begin_epoch, epoch_of, last_sequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
@@ -276,3 +276,38 @@ class Parcels(OrderOfWriting):
         )
         due = datetime.fromisoformat(job["waits"][0]["due_at"])
         self.assertAlmostEqual((due - NOW()) / timedelta(minutes=1), -10, delta=1)
+
+    def test_one_that_has_seen_what_was_never_written_is_refused(self) -> None:
+        """A forged number must not let an old proof stand above what came after it."""
+        self.good(self.entry("went_live", self.as_lead()))
+        forged = self.sent(3, last_sequence() + 1)
+        for answer in (
+            self.proof(forged),
+            self.entry("noted", text="hello", sent=forged),
+            self.reading(self.element, "24.6", sent=forged),
+        ):
+            self.assertIn("not written yet", self.refused(answer)["sent.seen"])
+        self.assertEqual(self.state(), "live")
+
+    def test_after_a_restore_nothing_of_the_time_that_was_lost_proves_anything(self) -> None:
+        self.prove_dead()
+        seen = last_sequence() + 40  # of the time that is lost
+        begin_epoch(NOW())
+        self.assertIn("started anew", self.whole()["machine_now"]["lapsed"])
+        job = self.good(self.proof(self.sent(2, seen)))
+        self.assertIn("brought back from a backup", job["entries"][-1]["void"])
+        self.assertEqual(job["machine_now"]["state"], "not_proved")
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.6", sent=self.sent(0)))
+
+    def test_two_restores_are_two_epochs(self) -> None:
+        first = last_sequence()
+        begin_epoch(NOW())
+        second = last_sequence()
+        Counter.objects.update(last=first)
+        begin_epoch(NOW() + timedelta(minutes=2))
+        third = last_sequence()
+        self.assertEqual(len({epoch_of(one) for one in (first, second, third)}), 3)
+        begin_epoch(NOW() - timedelta(days=4000))
+        self.assertEqual(epoch_of(last_sequence()), epoch_of(third) + 1)
+        self.assertLess(last_sequence(), 2**53)
