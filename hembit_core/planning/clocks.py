@@ -20,7 +20,7 @@ within the hours that matter.
 
 
 class Ticks(Model):
-    """A clock that nobody sets: which start of the machine it counts from, and the seconds since [s]."""
+    """A clock that nobody sets: which start of the machine it counts from, the seconds since [s]."""
 
     boot: str = Field(min_length=1, max_length=64)
     seconds: float

@@ -66,6 +66,10 @@ def what_blocks_closing(parts: Iterable[RoutePart], done: Done) -> list[str]:
             blocks.append(
                 f"{part.name} touched its case, and reads clear now: set a day to read it again"
             )
+    blocks += [
+        f"{name} is a safety device, and its bypass is still open: take it out"
+        for name in done.bypassed
+    ]
     if any(part.fitted for part in listed) and not done.gate_passed:
         blocks.append("A part was fitted: the gate before energising is still open")
     return blocks

@@ -156,6 +156,8 @@ def _items(kind: StepKind, visit: Visit, weighed: list[Weighed], done: Done) -> 
 def _look(visit: Visit, part: RoutePart) -> RouteItem:
     """A part is looked at where the symptom speaks for it, before it is measured."""
     item = _plain(f"look:{part.key}", part.name, part.looked, part=part.key)
+    if part.behind_panel:
+        item = item.model_copy(update={"dead_or_live": "dead"})
     if item.state == "done":
         return item
     if part.taken:
@@ -256,6 +258,7 @@ def _fitting(visit: Visit, done: Done) -> Iterable[RouteItem]:
     coming = any(part.is_to_go and part.key not in done.on_order for part in visit.parts)
     if coming or fitted:
         gate = _plain("gate", "Before energising: earth, insulation, covers", done.gate_passed)
+        gate = gate.model_copy(update={"dead_or_live": "dead"})
         whole = next((one for one in visit.parts if one.changed and has_dead_test(one.spec)), None)
         if whole and not done.gate_passed:
             why = f"{whole.changed} was renewed: {whole.name} is measured whole first"
@@ -299,6 +302,7 @@ def _replacing(part: RoutePart, done: Done) -> Iterable[RouteItem]:
         why="The spare is on order" if waits else _did_not_pass(bad) if bad and not part.fitted else "",
         part=part.key,
         handling=_handling(part),
+        dead_or_live="dead",
     )
 
 

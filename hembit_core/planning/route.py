@@ -148,6 +148,8 @@ class Done(Model):
     gate_passed: bool = False
     on_order: tuple[str, ...] = ()
     followed: tuple[str, ...] = ()
+    bypassed: tuple[str, ...] = ()
+    """Safety devices, by their names, of which a bypass is still open."""
     closed: bool = False
 
 

@@ -17,6 +17,7 @@ from hembit.apps.base.sequence import epoch_of, last_sequence
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
 from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.people.models import Person
+from hembit_core.errors import InputError
 from hembit_core.families.registry import live_measurands
 from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
 
@@ -30,6 +31,7 @@ _KINDS = {
     "proof_lapsed": Event.PROOF_LAPSED,
 }
 _TURNED = ("proved_dead", "went_live", "switched_off")
+_TURNS = (Event.PROVED_DEAD, Event.WENT_LIVE, Event.SWITCHED_OFF)
 
 
 def events(job: Job, last: int | None = None) -> Iterator[MachineEvent]:
@@ -37,7 +39,7 @@ def events(job: Job, last: int | None = None) -> Iterator[MachineEvent]:
 
     Dead or live is the machine's: what was done in its other jobs counts, from the opening of the
     first of those that are open. What proves nothing is left out. A proof of before a restore has no
-    ticks any more: what happened since may be lost. ``last`` is the last number of the order of writing.
+    ticks any more: what happened since may be lost. ``last`` is the last number of that order.
     """
     epoch = epoch_of(last_sequence() if last is None else last)
     for what, sequence, at, by, boot, ticks, lapsed_at, why in _EVENTS_OF.of(job.machine_id, job.pk):
@@ -89,6 +91,34 @@ def state_of(
     return machine_now(
         events(job, last), instant(now), person.name, made_at(sent, now), rules_of_job(job)
     )
+
+
+def require_dead(
+    job: Job, person: Person, now: datetime, sent: Sent | None, what: str, *, proved: bool = True
+) -> None:
+    """Refuse ``what`` needs hands in the machine while nobody holds a proof of dead; where that is not
+    ``proved``, while it is live at least.
+
+    Raises
+    ------
+    InputError
+        If the machine is live, or there is no proof that holds.
+    """
+    state = state_of(job, person, now, sent)
+    if state.state == "live":
+        raise InputError(f"The machine is live. Make it dead, prove it; then {what}.").at(
+            "dead_or_live"
+        )
+    if proved and state.state != "proved_dead":
+        why = state.lapsed or "Nobody has proved this machine dead yet."
+        raise InputError(f"{why} Then {what}.").at("dead_or_live")
+
+
+def was_live(job: Job, sequence: int) -> bool:
+    """Whether the machine was live, as stated, at a place in the order of writing."""
+    turned = [one for one in events(job) if one.sequence < sequence and one.event in _TURNS]
+    last = max(turned, key=lambda one: one.sequence, default=None)
+    return last is not None and last.event is Event.WENT_LIVE
 
 
 def is_live_now(job: Job) -> bool:

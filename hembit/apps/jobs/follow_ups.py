@@ -13,6 +13,7 @@ from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
+from hembit.apps.jobs.dead_or_live import require_dead
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
 from hembit.apps.jobs.schemas import FollowUpIn
 from hembit.apps.jobs.visit import Visit
@@ -51,6 +52,7 @@ def add_follow_up(
     text = given.text
     if given.kind == FollowUpKind.BYPASS:
         text = _bypass(visit, given, text)
+        require_dead(visit.job, person, now, given.sent, "bypass it")
     if not text:
         raise InputError("Say in a few words what is to be done.").at("text")
     added = FollowUp.objects.create(

@@ -133,7 +133,8 @@ class Reading(AppendOnly):
     """A reading in a job: a kept check, with the part it is of and who took it.
 
     ``position`` is missing for the machine's supply; ``part`` for it and for a ``spare``, a
-    new part before it is fitted. ``supersedes`` is the reading that this one corrects; after any
+    new part before it is fitted; ``loose`` says that it lay on the bench, out of the machine.
+    ``supersedes`` is the reading that this one corrects; after any
     other ``relation`` both stand. Its place in the order of writing is that of its check.
     """
 
@@ -142,6 +143,7 @@ class Reading(AppendOnly):
     position = models.ForeignKey(Position, models.PROTECT, null=True, related_name="readings")
     part = models.ForeignKey(FittedPart, models.PROTECT, null=True, related_name="readings")
     spare = models.BooleanField(default=False)
+    loose = models.BooleanField(null=True)
     measurand = models.CharField(max_length=40)
     at = models.DateTimeField()
     by = models.ForeignKey(PERSON, models.PROTECT, related_name="+")

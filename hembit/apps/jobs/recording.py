@@ -13,7 +13,7 @@ from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
-from hembit.apps.jobs.dead_or_live import state_of
+from hembit.apps.jobs.dead_or_live import events, state_of, was_live
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
 from hembit.apps.jobs.overtaken import refuse_of_part_before
@@ -29,7 +29,7 @@ from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
 from hembit_core.families.registry import about
 from hembit_core.planning.category import check_rated
-from hembit_core.planning.machine_state import stated_of
+from hembit_core.planning.machine_state import Event, stated_of
 from hembit_core.planning.route import SUPPLY
 
 
@@ -86,6 +86,8 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             person,
             made,
         ).row
+        if given.loose and not given.spare:
+            _check_loose(job, given, person, now)
         part = visit.parts.get(position.pk) if position and not given.spare else None
         corrects = given.relation == Relation.CORRECTS and standing is not None
         Reading(
@@ -95,6 +97,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             part=part,
             spare=given.spare,
             measurand=given.reading.measurand,
+            loose=given.loose,
             sequence=check.sequence,
             at=made,
             by=person,
@@ -175,6 +178,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
                 return Stored(job, new=False)
             raise InputError(f"This check is in job {earlier.job_id} already.").at("check_id")
         _check_proof_is_theirs(check)
+        _check_it_was_not_live(job, check)
         visit = Visit.load(job)
         kind = check.submission["spec"]["kind"]
         if kind == SUPPLY:
@@ -194,6 +198,7 @@ def attach(number: int, given: AttachIn, person: Person, now: datetime | None = 
             position=position,
             part=visit.parts.get(position.pk) if position else None,
             measurand=measurand,
+            loose=check.submission["dead_or_live"]["state"] == "loose_part",
             sequence=check.sequence,
             at=check.kept_at,
             by=check.kept_by or person,
@@ -212,6 +217,29 @@ def _check_proof_is_theirs(check: Check) -> None:
         raise InputError(
             f"This check was kept by {name} under a proof of dead by {stated['by']}. A proof is one "
             "person's: read it again in the job."
+        ).at("check_id")
+
+
+def _check_loose(job: Job, given: ReadingIn, person: Person, now: datetime) -> None:
+    """A part of a live machine is only out of it if somebody had proved that dead before."""
+    state = state_of(job, person, now, given.sent)
+    if state.state == "live" and not any(one.event is Event.PROVED_DEAD for one in events(job)):
+        raise InputError(
+            "The machine is live, and nobody had proved it dead: the part cannot have been taken out. "
+            "Make it dead, prove it; then read."
+        ).at("dead_or_live")
+
+
+def _check_it_was_not_live(job: Job, check: Check) -> None:
+    """What the job says of dead or live stands above the word in Check; what was loose stays loose."""
+    submission = check.submission
+    needed = about(submission["reading"]["measurand"]).dead_or_live
+    if needed != "dead" or submission["dead_or_live"]["state"] == "loose_part":
+        return
+    if was_live(job, check.sequence):
+        raise InputError(
+            "By this job the machine was live when this was read, and ohms are never taken on a live "
+            "part. Make it dead, prove it, and read it again in the job."
         ).at("check_id")
 
 

@@ -145,6 +145,14 @@ def done_of(visit: Visit) -> Done:
             for one in visit.follow_ups
             if one.kind == FollowUpKind.SPARE_ON_ORDER and one.done_at is None and one.position_id
         ),
+        bypassed=tuple(
+            one.position.name
+            for one in visit.follow_ups
+            if one.kind == FollowUpKind.BYPASS
+            and one.done_at is None
+            and one.position is not None
+            and one.position.is_safety_device
+        ),
         followed=tuple(key_of(one.position_id) for one in visit.follow_ups if one.done_at is None),
         closed=visit.job.state == "closed",
     )

@@ -15,6 +15,7 @@ from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import age_of, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
+from hembit.apps.jobs.dead_or_live import require_dead
 from hembit.apps.jobs.entries.base import EntryIn, Moment
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading
 from hembit.apps.jobs.schemas import JobChange, JobIn
@@ -211,6 +212,9 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             return Stored(job, new=False)
         refuse_forged(given.sent)
         moment = Moment(Visit.load(job), person, now or timezone.now())
+        hands = given.hands(moment)
+        if hands:
+            require_dead(job, person, moment.now, given.sent, hands)
         data = given.accept(moment)
         part = data.get("part")
         at = instant(moment.now, age_of(given.sent))

@@ -38,6 +38,7 @@ class ReadingOut(Model):
     job: int
     part: str
     spare: bool
+    loose: bool
     past: bool
     measurand: str
     title: str
@@ -112,6 +113,7 @@ def reading_out(one: Reading, past: bool = False, now: str = "") -> ReadingOut:
         job=one.job_id,
         part=key_of(one.position_id),
         spare=one.spare,
+        loose=bool(one.loose) and not one.spare,
         past=past,
         measurand=one.measurand,
         title=one.title,

@@ -31,6 +31,7 @@ BRIEF = (
     "position_id",
     "part_id",
     "spare",
+    "loose",
     "measurand",
     "at",
     "sequence",

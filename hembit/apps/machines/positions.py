@@ -9,12 +9,12 @@ from django.db.models import ProtectedError
 from django.utils import timezone
 
 from hembit.apps.machines.models import FittedPart, Machine, Position, SpecMended
+from hembit.apps.machines.safety import check_may_go, check_stays_what_it_is, note_safety
 from hembit.apps.machines.schemas import MachineCopyIn, MendIn, PositionIn, PositionRow, PositionsIn
 from hembit.apps.machines.services import (
     add_position,
     find_customer,
     named,
-    note_safety,
     spec_given,
 )
 from hembit.apps.people.models import Person
@@ -112,10 +112,12 @@ def mend_spec(position: Position, given: MendIn, by: Person, now: datetime | Non
     Raises
     ------
     InputError
-        If nothing is fitted there, nothing is changed, or no reason is given.
+        If nothing is fitted there, nothing is changed, no reason is given, or a safety device would
+        become something else by the word of somebody who is no lead.
     """
     spec, revision = spec_given(given)
     told = spec.model_dump(mode="json")
+    check_stays_what_it_is(position, spec, by)
     with transaction.atomic():
         part = position.parts.filter(removed_at__isnull=True).first()
         if part is None:
@@ -140,18 +142,23 @@ def mend_spec(position: Position, given: MendIn, by: Person, now: datetime | Non
     return part
 
 
-def take_away(position: Position, now: datetime | None = None) -> None:
+def take_away(position: Position, by: Person, now: datetime | None = None) -> None:
     """Remove a position that was never used; one that was is retired, and its history stays.
+
+    One that is a safety device is retired in any case: another of its name inherits that.
 
     Raises
     ------
     InputError
-        If others are its members, or a job is open on the machine and it was used.
+        If others are its members, a job is open on the machine and it was used, or only a lead may.
     """
+    check_may_go(position, by)
     if position.members.filter(retired_at__isnull=True).exists():
         raise InputError("Others are members of it. Take them away first, or let them stand alone.")
     try:
         with transaction.atomic():
+            if position.is_safety_device:
+                raise ProtectedError("A safety device is retired.", {position})
             position.delete()
     except ProtectedError:
         if position.machine.jobs.filter(state="open").exists():

@@ -8,7 +8,7 @@ from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.catalog.schemas import FoundSpec
-from hembit.apps.machines import finding_specs, position_table, positions, services
+from hembit.apps.machines import finding_specs, position_table, positions, safety, services
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.position_table import TableRead
 from hembit.apps.machines.schemas import (
@@ -149,7 +149,7 @@ def copy_machine(request: HttpRequest, number: int, given: MachineCopyIn) -> Sta
 def take_position_away(request: HttpRequest, number: int) -> MachineOut:
     """Remove a position that was never used; one that was is retired."""
     position = services.find_position(number)
-    positions.take_away(position)
+    positions.take_away(position, asking(request))
     return machine_out(services.find_machine(position.machine_id))
 
 
@@ -168,7 +168,7 @@ def change_position(request: HttpRequest, number: int, given: PositionChange) ->
 )
 def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOut:
     """A lead says whether the part is a safety device."""
-    position = services.mark_safety(services.find_position(number), given.safety_device, given.reason)
+    position = safety.mark_safety(services.find_position(number), given.safety_device, given.reason)
     return machine_out(services.find_machine(position.machine_id))
 
 
@@ -176,6 +176,6 @@ def mark_safety(request: HttpRequest, number: int, given: SafetyIn) -> MachineOu
 def fit_part(request: HttpRequest, number: int, given: PartIn) -> Status[MachineOut]:
     """Note a part that was fitted outside a job."""
     position = services.find_position(number)
-    services.fit_part(position, given)
+    services.fit_outside_a_job(position, given, asking(request))
     machine = services.find_machine(position.machine_id)
     return Status(201, machine_out(machine))

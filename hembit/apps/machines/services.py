@@ -11,11 +11,11 @@ from django.db.models import Count, F, Max, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
 from django.utils import timezone
 
-from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.catalog.finding import find_revision
 from hembit.apps.catalog.models import Revision
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
+from hembit.apps.machines.safety import check_stays_what_it_is, inherit_safety, note_safety
 from hembit.apps.machines.schemas import (
     CustomerIn,
     MachineIn,
@@ -25,11 +25,11 @@ from hembit.apps.machines.schemas import (
     SpecGiven,
     not_here,
 )
+from hembit.apps.people.models import Person
 from hembit.apps.rules.services import find_set
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
-from hembit_core.planning.bypass import is_safety_device
 
 Found = TypeVar("Found")
 
@@ -166,6 +166,7 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
     spec, revision = spec_given(given)
     with transaction.atomic():
         _saved(position)
+        inherit_safety(position)
         note_safety(position, spec)
         FittedPart.objects.create(
             position=position,
@@ -226,43 +227,40 @@ def change_position(position: Position, given: PositionChange) -> Position:
     return position
 
 
-def mark_safety(position: Position, safety: bool, reason: str) -> Position:
-    """A lead's word on whether what sits here may ever be bypassed, with the reason on record.
+def fit_outside_a_job(position: Position, given: PartIn, by: Person) -> FittedPart:
+    """Note a part that was fitted without a job.
 
     Raises
     ------
     InputError
-        If it is unmarked without a reason.
+        If a job is open on the machine, which then says whether it is dead; or as :func:`fit_part`.
     """
-    if not safety and not reason:
-        raise InputError("Say why it is no safety device. The reason stays on record.").at("reason")
-    with transaction.atomic():
-        before = {"is_safety_device": position.is_safety_device}
-        position.safety_device = safety
-        position.save(update_fields=["safety_device"])
-        after = {"is_safety_device": position.is_safety_device}
-        record("safety_marked", position, before=before, after=after, reason=reason)
-    return position
-
-
-def note_safety(position: Position, spec: AnySpec) -> None:
-    """A position that once held a safety device is one, whatever is fitted there later.
-
-    One that is fitted anew ends a lead's word that it is none.
-    """
-    if is_safety_device(spec) and not position.is_safety_device:
-        position.held_safety_device, position.safety_device = True, None
-        position.save(update_fields=["held_safety_device", "safety_device"])
+    if position.machine.jobs.filter(state="open").exists():
+        raise InputError(
+            "A job is open on this machine: fit it there, where the machine is proved dead for it."
+        )
+    return fit_part(position, given, by)
 
 
 def fit_part(
-    position: Position, given: PartIn, now: datetime | None = None, job_number: int | None = None
+    position: Position,
+    given: PartIn,
+    by: Person,
+    now: datetime | None = None,
+    job_number: int | None = None,
 ) -> FittedPart:
-    """Fit a part: the one before is taken out, the position's history goes on."""
+    """Fit a part: the one before is taken out, the position's history goes on.
+
+    Raises
+    ------
+    InputError
+        If the day lies ahead, or it is another kind of part where a safety device sits.
+    """
     now = now or timezone.now()
     day = given.fitted_on or day_here(now)
     _not_ahead(given.fitted_on, day_here(now))
     spec, revision = spec_given(given)
+    check_stays_what_it_is(position, spec, by)
     with transaction.atomic():
         note_safety(position, spec)
         for part in position.parts.filter(removed_at__isnull=True):

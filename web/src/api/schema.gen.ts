@@ -9516,6 +9516,8 @@ export interface components {
             part: string;
             /** Spare */
             spare: boolean;
+            /** Loose */
+            loose: boolean;
             /** Past */
             past: boolean;
             /** Measurand */

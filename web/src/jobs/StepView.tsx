@@ -4,6 +4,7 @@ import { Notice } from "@/ui/Notice";
 import { OnDemand } from "@/ui/OnDemand";
 import { Cautions } from "./Cautions";
 import { StepActions } from "./StepActions";
+import { JobGate, useJobGate } from "./steps/JobGate";
 import { MeasureStep } from "./steps/MeasureStep";
 import { type Place, partOf, type Visit } from "./useVisit";
 import { titleOf } from "./words";
@@ -45,9 +46,28 @@ export function StepView({ visit }: { visit: Visit }) {
       </div>
       {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
       <OnDemand key={item.key} meanwhile={<Notice>Loading …</Notice>}>
-        <Body visit={visit} place={place} />
+        {item.measurand ? <Body visit={visit} place={place} /> : <Hands visit={visit} place={place} />}
       </OnDemand>
     </>
+  );
+}
+
+/** What needs hands in the machine stands behind the proof of dead; what is done stays to be seen. */
+function Hands({ visit, place }: { visit: Visit; place: Place }) {
+  const { item } = place;
+  const gate = useJobGate(visit, item.dead_or_live, false);
+  const open = visit.job.state === "open" && item.state !== "done";
+  if (item.dead_or_live !== "dead" || !gate.needs || !open) {
+    return <Body visit={visit} place={place} />;
+  }
+  return (
+    <JobGate
+      gate={gate}
+      cautions={[]}
+      hands
+      onIsolate={() => visit.goTo("isolate")}
+      onDead={visit.makeDead}
+    />
   );
 }
 

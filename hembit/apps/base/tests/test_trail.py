@@ -112,6 +112,11 @@ class Trail(VisitCase):
         self.assertNotEqual(self.client.cookies["sessionid"].value, before)
 
 
+RELAY = {"kind": "contact", "device": "relay"}
+LIMIT = {"kind": "contact", "device": "limit"}
+MARKED = {"safety_device": True, "reason": "it feeds the burner"}
+
+
 class SafetyDevice(VisitCase):
     """A position is a safety device by all it ever held."""
 
@@ -125,26 +130,66 @@ class SafetyDevice(VisitCase):
         }
         return self.send("post", f"jobs/{self.number}/follow-ups", body)
 
-    def fit(self, spec: dict[str, Any], position: str | None = None) -> Any:
-        path = f"positions/{position or self.limit}/parts"
-        return self.good(self.send("post", path, {"spec": spec}))
+    def fit(self, spec: dict[str, Any], who: Any = None) -> Any:
+        return self.send("post", f"positions/{self.limit}/parts", {"spec": spec}, who)
 
-    def test_a_relay_in_its_place_makes_it_none(self) -> None:
+    def test_only_a_lead_puts_another_kind_in_its_place_and_it_stays_one(self) -> None:
+        said = self.refused(self.fit(RELAY))["spec"]
+        self.assertIn("Only a lead", said)
+        self.assertIn("Only a lead", self.refused(self.mend(RELAY))["spec"])
+        self.good(self.fit(LIMIT))
+        self.good(self.fit(RELAY, self.as_lead()))
         self.open_job()
-        self.fit({"kind": "contact", "device": "relay"})
+        self.prove_dead()
         self.assertIn("never bypassed", self.refused(self.bypass())["part"])
 
-    def test_a_bypass_from_before_it_was_one_keeps_it_dead(self) -> None:
-        self.limit = self.place("Relay", {"kind": "contact", "device": "relay"})
+    def mend(self, spec: dict[str, Any]) -> Any:
+        return self.send("put", f"positions/{self.limit}/spec", {"spec": spec, "why": "typed wrong"})
+
+    def test_one_that_is_taken_away_and_added_anew_inherits_the_question(self) -> None:
+        gone = self.send("delete", f"positions/{self.limit}", {})
+        self.assertIn("Only a lead takes it away", self.refused(gone)[""])
+        self.good(self.send("delete", f"positions/{self.limit}", {}, self.as_lead()))
+        for name in ("limit", "LIMIT"):
+            machine = self.good(
+                self.send(
+                    "post", f"machines/{self.machine.pk}/positions", {"name": name, "spec": RELAY}
+                )
+            )
+            new = next(one for one in machine["positions"] if one["name"] == name)
+            self.assertTrue(new["safety_device"])
+            self.good(self.send("delete", f"positions/{new['id']}", {}, self.as_lead()))
+        self.limit = self.place("Limit", RELAY)
         self.open_job()
+        self.prove_dead()
+        self.assertIn("never bypassed", self.refused(self.bypass())["part"])
+
+    def test_a_part_goes_in_by_the_job_that_is_open(self) -> None:
+        """Whoever fits it there needs a proof of dead for it."""
+        self.open_job()
+        self.assertIn("A job is open", self.refused(self.fit(LIMIT))[""])
+
+    def test_a_bypass_from_before_it_was_one_keeps_it_dead_and_the_job_open(self) -> None:
+        self.limit = self.place("Relay", RELAY)
+        self.open_job()
+        self.prove_dead()
         self.good(self.bypass())
-        self.fit({"kind": "contact", "device": "limit"})
+        self.good(self.send("put", f"positions/{self.limit}/safety", MARKED, self.as_lead()))
         said = self.refused(self.entry("went_live"))
         self.assertIn("a bypass of it is still open", said["dead_or_live"])
+        self.assertIn("its bypass is still open", self.refused(self.entry("closed"))["kind"])
+        first = self.number
+        self.open_job()
+        self.assertIn("a bypass of it is still open", self.refused(self.entry("closed"))["kind"])
+        self.number = first
+        follow_up = self.whole()["follow_ups"][0]["id"]
+        self.good(self.send("post", f"follow-ups/{follow_up}/done", {}))
+        self.good(self.entry("closed"))
 
     def test_a_safety_device_fitted_anew_ends_a_leads_word(self) -> None:
-        self.open_job()
         path = f"positions/{self.limit}/safety"
         self.good(self.send("put", path, {"safety_device": False, "reason": "a lamp"}, self.as_lead()))
-        self.fit({"kind": "contact", "device": "limit"})
+        self.good(self.fit(LIMIT))
+        self.open_job()
+        self.prove_dead()
         self.assertIn("never bypassed", self.refused(self.bypass())["part"])

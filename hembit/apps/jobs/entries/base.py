@@ -46,6 +46,10 @@ class EntryIn(Model):
     also_when_closed: ClassVar[bool] = False
     """Whether it may be written into a job that is closed."""
 
+    def hands(self, moment: Moment) -> str:
+        """What is done with hands in the machine, which takes a proof of dead; empty for nothing."""
+        return ""
+
     def is_so_already(self, job: Job) -> bool:
         """Whether it would say what is so by now: nothing is written then."""
         return False

@@ -41,6 +41,10 @@ class FittedEntry(EntryIn):
     fitted_on: date | None = None
     unmeasured_because: Reason = ""
 
+    def hands(self, moment: Moment) -> str:
+        """The old part comes out, the new one in."""
+        return "fit the part"
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Measured before it goes in; the old part is taken out, its history stays.
 
@@ -59,7 +63,7 @@ class FittedEntry(EntryIn):
             by_its_spec = judged_by_mended((one, spec) for one in readings)
             now = [one for each in readings if (one := now_of(each, by_its_spec))]
             _check_spare(position.name, spec, now)
-        part = fit_part(position, given, moment.now, visit.job.number)
+        part = fit_part(position, given, moment.person, moment.now, visit.job.number)
         FollowUp.objects.filter(
             job=visit.job,
             position=position,
@@ -144,6 +148,10 @@ class GatePassedEntry(EntryIn):
 
     kind: Literal["gate_passed"] = "gate_passed"
     gate: EnergisingGate
+
+    def hands(self, moment: Moment) -> str:
+        """Protective conductor and insulation are read dead, and what was left inside is looked for."""
+        return "pass the gate"
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Refuse at the first thing that forbids energising."""

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
+from hembit.apps.jobs.dead_or_live import require_dead
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
@@ -69,8 +70,16 @@ class LookedEntry(EntryIn):
     seen: tuple[Seen, ...] = Field(min_length=1, max_length=20)
     note: Reason = ""
 
+    def hands(self, moment: Moment) -> str:
+        """What sits behind a panel is looked at with the cover off."""
+        position = None if self.part == SUPPLY else moment.visit.position(self.part)
+        return "open the panel and look" if position and position.behind_panel else ""
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Check the words against the kind of part; what was seen counts in its finding."""
+        if self.part not in (SUPPLY, MACHINE):
+            job, sent = moment.visit.job, self.sent
+            require_dead(job, moment.person, moment.now, sent, "look at the part", proved=False)
         if self.part == SUPPLY:
             raise InputError("A supply is measured, not looked at. Choose a part.").at("part")
         spec = None if self.part == MACHINE else moment.visit.spec(self.part)

@@ -9,6 +9,7 @@ from pydantic import Field
 from hembit.apps.base.audit import record
 from hembit.apps.jobs.change import change
 from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, Sentence
+from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.route import plan_of
 from hembit.apps.jobs.visit import key_of
@@ -66,6 +67,12 @@ class ClosedEntry(EntryIn):
         plan = plan_of(moment.visit)
         if plan.blocks:
             raise InputError(f"Not closed yet. {'. '.join(plan.blocks)}.").at("kind")
+        bypassed = bypassed_safety_device(moment.visit.job.machine_id)
+        if bypassed:
+            raise InputError(
+                f"Not closed yet. {bypassed} is a safety device, and a bypass of it is still open: "
+                "take it out, and end that follow-up."
+            ).at("kind")
         followed = {key_of(one.position_id) for one in moment.visit.follow_ups if one.done_at is None}
         for one in plan.left_open:
             if one.is_danger and one.part not in followed and not self.reasons.get(one.part or ""):

@@ -42,6 +42,11 @@ class SwappedEntry(EntryIn):
         here = circuit_of(visit)
         if here is None:
             raise InputError("This machine has no circuit yet. Give it one first.").at("row")
+        if visit.last("proved_dead") is None:
+            raise InputError(
+                "A part goes into a machine, or out of it, once that is proved dead. Nobody has proved "
+                "this one dead in this job."
+            ).at("dead_or_live")
         standing = standing_swaps(visit)
         check_corrects(self.corrects, self.reason, standing)
         place = next((place_of_entry(visit, one) for one in standing if one.pk == self.corrects), inf)

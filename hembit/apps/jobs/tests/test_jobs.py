@@ -231,6 +231,7 @@ class WaitsAndFollowUps(VisitCase):
 
     def test_a_bypass_is_refused_on_a_safety_device_unless_a_lead_unmarked_it(self) -> None:
         bypass = {"kind": "bypass", "part": self.limit, "text": "bridged until the boat comes"}
+        self.prove_dead()
         self.assertIn("never bypassed", self.refused(self.follow(**bypass))["part"])
         path = f"positions/{self.limit}/safety"
         self.assertEqual(self.send("put", path, {"safety_device": False}).status_code, 403)
@@ -243,6 +244,7 @@ class WaitsAndFollowUps(VisitCase):
 
     def test_a_section_left_out_says_what_the_rest_then_take(self) -> None:
         bypass = {"kind": "bypass", "part": self.element, "sections": 4, "left_out": 1}
+        self.prove_dead()
         job = self.good(self.follow(**bypass))
         self.assertIn("× 1.78", job["follow_ups"][0]["text"])
         for sections, left_out in ((2, 2), (4, None), (None, 1)):
@@ -253,6 +255,7 @@ class WaitsAndFollowUps(VisitCase):
 
     def test_more_than_the_rest_may_take_is_refused(self) -> None:
         bypass = {"kind": "bypass", "part": self.element, "sections": 4, "left_out": 1, "watts": "30"}
+        self.prove_dead()
         job = self.good(self.follow(**bypass))
         self.assertIn("53.3 W/m instead of 30 W/m", job["follow_ups"][0]["text"])
         job = self.good(self.follow(**bypass, most="54 W/m"))

@@ -88,14 +88,14 @@ class ClockSetBack(OrderOfWriting):
         self.good(self.decide(self.element, "replace"))
         self.good(self.reading(self.element, "24.6", spare=True))
         with self.clock(-45):
-            self.good(self.entry("fitted", part=self.element, serial="N-2"))
             self.prove_dead()
+            self.good(self.entry("fitted", part=self.element, serial="N-2"))
             self.good(self.reading(self.element, "24.5"))
             there = self.part(self.whole(), self.element)
             self.assertEqual(there["finding"]["finding"]["conclusion"], "sound")
             self.assertTrue(there["fitted_here"])
         order = list(Entry.objects.values_list("kind", flat=True))
-        self.assertEqual(order, ["proved_dead", "decided", "clock_set_back", "fitted", "proved_dead"])
+        self.assertEqual(order, ["proved_dead", "decided", "clock_set_back", "proved_dead", "fitted"])
 
     def test_a_lapse_that_was_seen_does_not_go_with_the_clock(self) -> None:
         """Seen “older than 60 min”; the clock set back; ohms taken."""
@@ -237,8 +237,11 @@ class Parcels(OrderOfWriting):
         self.good(self.decide(self.element, "replace"))
         self.good(self.reading(self.element, "24.6", spare=True))
         seen = last_sequence()
+        self.prove_dead(self.as_lead())
         fitted = self.entry("fitted", self.as_lead(), part=self.element, serial="N-2")
         self.good(fitted)
+        with self.clock(-10):
+            self.prove_dead()
         gate = {
             "protective_conductor": "0.1",
             "insulation": "200M",

@@ -27,15 +27,22 @@ class OvertakenTest(CircuitCase):
         super().setUp()
         self.good(self.send_rows(self.bank_of_three()))
         self.open_job()
+        self.prove_dead_earlier()
+        self.before = last_sequence()
+
+    def prove_dead_earlier(self) -> None:
         earlier = timezone.now() - timedelta(minutes=30)
         with patch("django.utils.timezone.now", lambda: earlier):
             self.prove_dead()
-        self.before = last_sequence()
 
     def fit(self, who: Any = None, part: str = "", **more: Any) -> None:
         part = part or self.element
         self.good(self.reading(part, "24.2", who, spare=True, loose=True))
+        if who:
+            self.prove_dead(who)
         self.good(self.entry("fitted", who, part=part, **more))
+        if who:
+            self.prove_dead_earlier()
 
     def found(self) -> dict[str, Any]:
         return dict(self.good(self.get(f"jobs/{self.number}/circuit")))

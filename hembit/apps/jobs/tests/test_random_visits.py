@@ -144,6 +144,10 @@ class RandomVisits(EachOnItsOwn, VisitCase):
         head, part = item["key"].partition(":")[0], item["part"]
         if item["measurand"]:
             return self.measure(job, item, spare=head == "spare")
+        if item["dead_or_live"] == "dead" and job["machine_now"]["state"] != "proved_dead":
+            self.good(self.dead(job))
+        if head == "look" and part != "machine" and self.whole()["machine_now"]["state"] == "live":
+            self.good(self.entry("switched_off"))
         forms: dict[str, Any] = {
             "isolate": lambda: self.dead(job),
             "meter": lambda: self.entry("meter_checked", meter=self.meter, check=METER),

@@ -81,7 +81,6 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
           gate={gate}
           cautions={cautions}
           onIsolate={isolate}
-          onLoose={isolate}
           onDead={visit.makeDead}
         />
       )}

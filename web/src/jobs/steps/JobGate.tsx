@@ -44,30 +44,39 @@ type Props = {
   gate: Gate;
   cautions: string[];
   onIsolate: () => void;
-  onLoose: () => void;
+  /** Where what is read may be out of the machine. */
+  onLoose?: () => void;
   onDead: () => void;
+  /** What is done with hands in the machine, instead of a reading. */
+  hands?: boolean;
 };
 
-/** In the place of the entry while the machine's state forbids the reading. */
-export function JobGate({ gate, cautions, onIsolate, onLoose, onDead }: Props) {
+/** In the place of the entry while the machine's state forbids it. */
+export function JobGate({ gate, cautions, onIsolate, onLoose, onDead, hands }: Props) {
   const line = gate.needs === "dead" ? "var(--action)" : "var(--hazard)";
   return (
     <section
-      aria-label="Before this reading"
+      aria-label={hands ? "Before hands go in" : "Before this reading"}
       className="plate"
       style={{ "--line": line } as React.CSSProperties}
     >
       {gate.needs === "dead" && (
         <>
-          <h3 className="text-lg font-semibold">Ohms on a fitted part come after the proof</h3>
+          <h3 className="text-lg font-semibold">
+            {hands
+              ? "Hands go into the machine after the proof"
+              : "Ohms on a fitted part come after the proof"}
+          </h3>
           <p className="my-2">{gate.why}</p>
           <div className="flex flex-wrap gap-3">
             <Button look="action" onClick={onIsolate}>
               Isolate and prove dead
             </Button>
-            <Button shortcut="B" onClick={onLoose}>
-              The part is out, loose on the bench
-            </Button>
+            {onLoose && (
+              <Button shortcut="B" onClick={onLoose}>
+                The part is out, loose on the bench
+              </Button>
+            )}
           </div>
         </>
       )}
@@ -91,8 +100,12 @@ export function JobGate({ gate, cautions, onIsolate, onLoose, onDead }: Props) {
       )}
       {gate.needs === "stop" && (
         <>
-          <h3 className="text-lg font-semibold">Ohms are never taken on a live part</h3>
-          <p className="my-2">Switch off, lock off, prove it dead; then read.</p>
+          <h3 className="text-lg font-semibold">
+            {hands ? "No hands in a live machine" : "Ohms are never taken on a live part"}
+          </h3>
+          <p className="my-2">
+            Switch off, lock off, prove it dead; then {hands ? "go on" : "read"}.
+          </p>
           <Button look="hazard" shortcut="D" onClick={onDead}>
             Make it dead
           </Button>
