@@ -8,6 +8,7 @@ from typing import TypeVar
 from pydantic import BaseModel, ValidationError
 
 from hembit_core.errors import InputError
+from hembit_core.records.forms import Kind, brought_along
 
 Document = TypeVar("Document", bound=BaseModel)
 
@@ -30,8 +31,17 @@ def format_of(text: str) -> str:
     return said if isinstance(said, str) else ""
 
 
-def read_document(text: str, kind: type[Document], name: str, version: int, noun: str) -> Document:
+def read_document(
+    text: str,
+    kind: type[Document],
+    name: str,
+    version: int,
+    noun: str,
+    shape: Kind | None = None,
+) -> Document:
     """Read a document from JSON text; ``name`` is what its ``format`` must say.
+
+    One of an earlier form is brought along by the steps for its ``shape``.
 
     Raises
     ------
@@ -50,6 +60,8 @@ def read_document(text: str, kind: type[Document], name: str, version: int, noun
             f"This {noun} is of version {document.get('version')!r}; version {version} is "
             "read here. A newer Hembit may read it."
         )
+    if shape is not None:
+        document = brought_along(shape, document, form=1)
     try:
         return kind.model_validate(document)
     except ValidationError as error:

@@ -89,7 +89,7 @@ class DeckOven(BrowserCase):
         page = self.page
         ilse.at("Before energising: earth, insulation, covers")
         page.get_by_label("Protective conductor").fill("0.12")
-        page.get_by_label("Insulation at 500 V DC").fill("210 M")
+        page.get_by_label("Insulation, conductors joined").fill("210 M")
         ilse.press("All three are so: nothing left inside, bypasses out, covers on")
         ilse.said("may be energised").at("Upper deck, rear element: volts and amps, as a proof run")
         page.keyboard.press("v")

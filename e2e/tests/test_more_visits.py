@@ -30,11 +30,11 @@ class Retort(DemoVisits):
 
         maud.take_up("Fit and prove", "Before energising")
         page.get_by_label("Protective conductor").fill("1.4")
-        page.get_by_label("Insulation at 500 V DC").fill("0.4 M")
+        page.get_by_label("Insulation, conductors joined").fill("0.4 M")
         maud.press("It may be energised").see("The protective conductor reads 1.4 Ω, above 0.3 Ω")
         page.get_by_label("Protective conductor").fill("0.15")
         maud.press("It may be energised").see("The insulation reads 400 kΩ, below 1 MΩ")
-        page.get_by_label("Insulation at 500 V DC").fill("180 M")
+        page.get_by_label("Insulation, conductors joined").fill("180 M")
         maud.press("It may be energised").see("Count the tools")
         for tick in ("No tool", "Every bypass", "Covers on"):
             page.get_by_label(re.compile(tick)).check()

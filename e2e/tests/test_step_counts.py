@@ -134,7 +134,7 @@ class AtTheMachine(BrowserCase):
             ilse.at("Before energising: earth, insulation, covers")
             self.assert_accessible(page, "gate of a gas machine")
             page.get_by_label("Protective conductor").fill("0.12")
-            page.get_by_label("Insulation at 500 V DC").fill("210 M")
+            page.get_by_label("Insulation, conductors joined").fill("210 M")
             page.get_by_role("radio", name="gas line not opened").click()
             ilse.press("All three are so: nothing left inside, bypasses out, covers on")
             ilse.at("Hot-surface igniter: called for, as a proof run")

@@ -78,8 +78,11 @@ def due_volts(spec: Any, conditions: Conditions | None = None) -> int | None:
     rated: float | None = getattr(spec, "rated_volts", None)
     if rated is None:
         rated = conditions.supply.value if conditions and conditions.supply else None
-    if rated is None:
-        return None
+    return None if rated is None else due_volts_of(rated)
+
+
+def due_volts_of(rated: float) -> int:
+    """The volts DC of an insulation test for what is rated at ``rated`` [V]: see :func:`due_volts`."""
     return 250 if rated < _EXTRA_LOW else 500
 
 

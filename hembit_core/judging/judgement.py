@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from pydantic import AliasChoices, Field, model_validator
+from pydantic import Field, model_validator
 
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Origin
@@ -241,10 +241,7 @@ class Expectation(Model):
     policy: tuple[str, ...]
     warnings: tuple[Notice, ...]
     working: tuple[WorkingLine, ...]
-    dead_or_live: Literal["dead", "live", "either"] = Field(
-        "dead", validation_alias=AliasChoices("dead_or_live", "room")
-    )
-    """Kept until 2026-11 under the name ``room``."""
+    dead_or_live: Literal["dead", "live", "either"] = "dead"
     rows: tuple[Row, ...] = ()
     plot: Plot | None = None
 

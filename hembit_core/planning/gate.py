@@ -9,6 +9,8 @@ from pydantic import StringConstraints
 
 from hembit_core.display import Display, Function, parse_display
 from hembit_core.errors import InputError
+from hembit_core.families.insulation import due_volts_of, volts_told
+from hembit_core.families.supply.spec import Supply
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.planning.proving import DisplayText
@@ -28,8 +30,8 @@ class Gas(StrEnum):
 class EnergisingGate(Model):
     """What was checked before it is energised.
 
-    ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
-    may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
+    ``protective_conductor`` [Ω] and ``insulation`` [Ω, at the machine's own test volts] are displays;
+    either may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
     machine that burns gas: whether a gas line was opened, and every joint that was is tight.
     """
 
@@ -50,11 +52,16 @@ class GatePassed(Model):
 
 
 def pass_gate(
-    given: EnergisingGate, rules: Rules | None = None, *, burns_gas: bool = False
+    given: EnergisingGate,
+    rules: Rules | None = None,
+    *,
+    burns_gas: bool = False,
+    supply: Supply | None = None,
 ) -> GatePassed:
     """Check ``given`` against the limits; say each line with the limit used.
 
-    ``burns_gas`` says that the machine does: its gas line is then asked for.
+    ``burns_gas`` says that the machine does: its gas line is then asked for. ``supply`` is the
+    machine's, which says at how many volts its insulation is tested.
 
     Raises
     ------
@@ -69,7 +76,7 @@ def pass_gate(
     rules = rules or default_rules()
     lines = (
         _protective_conductor(given, rules),
-        _insulation(given, rules),
+        _insulation(given, rules, volts_told(_test_volts(supply))),
     )
     for field, sentence in (
         ("nothing_left_inside", "Count the tools, clips and leads: nothing may be left inside."),
@@ -115,7 +122,13 @@ def _protective_conductor(given: EnergisingGate, rules: Rules) -> str:
     return f"protective conductor {shown.shown}, at most {said} ({whose}; local code decides)"
 
 
-def _insulation(given: EnergisingGate, rules: Rules) -> str:
+def _test_volts(supply: Supply | None) -> int | None:
+    if supply is None:
+        return None
+    return due_volts_of(max((abs(volts) for volts in supply.pairs.values()), default=0.0))
+
+
+def _insulation(given: EnergisingGate, rules: Rules, at: str) -> str:
     text, limit = given.insulation, rules.insulation_at_least_ohm
     said = quantity(limit, "Ω", 1)
     if text is None:
@@ -127,7 +140,7 @@ def _insulation(given: EnergisingGate, rules: Rules) -> str:
         ).at("insulation")
     figure = "beyond the tester's range" if shown.value is None else shown.shown
     whose = rules.said("insulation_at_least_ohm")
-    return f"insulation {figure}, at least {said} at 500 V DC ({whose}; local code decides)"
+    return f"insulation {figure}, at least {said} at {at} ({whose}; local code decides)"
 
 
 def _left_out(reason: str, what: str, field: str) -> str:
@@ -138,6 +151,12 @@ def _left_out(reason: str, what: str, field: str) -> str:
 
 def _read(text: str, field: str) -> Display:
     try:
-        return parse_display(text, Function.RESISTANCE)
+        shown = parse_display(text, Function.RESISTANCE)
     except InputError as error:
         raise error.at(field) from None
+    if shown.value is not None and shown.value < 0:
+        raise InputError(
+            f"{shown.shown} is below zero: volts from elsewhere stand on it, so it is no figure of it. "
+            "Prove it dead again, then read it."
+        ).at(field)
+    return shown

@@ -15,6 +15,7 @@ from hembit_core.judge import PartReading, PartSpec
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.states import DecisionRule
 from hembit_core.model import Model
+from hembit_core.records.forms import Kind
 
 FORMAT = "hembit-check-sheet"
 VERSION = 1
@@ -85,7 +86,7 @@ def read_sheet(text: str) -> CheckSheet:
         If it is not JSON, not a check sheet, of a version not known here, or if
         fields are wrong; ``problems`` names each.
     """
-    return read_document(text, CheckSheet, FORMAT, VERSION, "check sheet")
+    return read_document(text, CheckSheet, FORMAT, VERSION, "check sheet", Kind.SHEET)
 
 
 def write_sheet(sheet: CheckSheet) -> str:

@@ -30,7 +30,17 @@ class Driven(unittest.TestCase):
         self.assertEqual(verdict.outcome, Outcome.ACCEPT)
 
     def test_volts_and_no_current_no_volts_and_no_action(self) -> None:
-        self.assertEqual(read(DC, "winding_running", voltage="24.1", current="0.000").state, State.OPEN)
+        asked = read(DC, "winding_running", voltage="24.1", current="0.000")
+        self.assertEqual(asked.state, State.PLEASE_CONFIRM)
+        self.assertIn("sees DC", asked.questions[0].sentence)
+        for answer, state in (("yes", State.OPEN), ("no", State.NOT_COMPARABLE)):
+            given = {"voltage": "24.1", "current": "0.000", "answers": {"dc_clamp": answer}}
+            self.assertEqual(read(DC, "winding_running", **given).state, state)
+        acted = read(DC, "winding_running", voltage="24.1", current="0.00", acted="yes")
+        self.assertEqual((acted.state, acted.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
+        self.assertIn("sees DC", acted.next_step)
+        mains = read(AC, "winding_running", voltage="231.0", current="0.000", acted="yes")
+        self.assertNotIn("DC", mains.next_step)
         nothing = read(DC, "winding_running", voltage="0.0", current="0.000")
         self.assertEqual((nothing.state, nothing.outcome), (State.NOT_COMPARABLE, Outcome.UNDECIDED))
         stuck = read(DC, "winding_running", voltage="24.1", current="0.200", acted="no")

@@ -106,6 +106,14 @@ class Controls(unittest.TestCase):
         self.assertEqual((verdict.code, verdict.outcome), (Code.OUTPUT_LIVE_UNCALLED, Outcome.REJECT))
         self.assertEqual(self.output("no", "0.3").code, Code.OUTPUT_OFF)
 
+    def test_more_volts_than_its_feed_has_are_no_output_of_it(self) -> None:
+        verdict = self.output("yes", "400", feed="231")
+        self.assertEqual((verdict.code, verdict.outcome), (Code.OUTPUT_ABOVE_ITS_FEED, Outcome.REJECT))
+        fed = self.output("yes", "231", feed="400")
+        self.assertEqual((fed.code, fed.outcome), (Code.WRONG_SUPPLY, Outcome.UNDECIDED))
+        self.assertEqual(self.output("yes", "252", feed="252").outcome, Outcome.ACCEPT)
+        self.assertEqual(self.output("no", "400", feed="231").outcome, Outcome.REJECT)
+
     def test_it_is_sound_once_it_came_and_went(self) -> None:
         on, off = self.output("yes", "229.0", acted="yes"), self.output("no", "0.3")
         self.assertEqual(find(self.spec, [on]).conclusion, Conclusion.PASSED_SO_FAR)

@@ -6,6 +6,7 @@ import unittest
 from typing import Any
 
 from hembit_core import InputError, Judgement, Outcome, State, expectations
+from hembit_core.judging.codes import Code
 from hembit_core.tests.readers import here, part, read
 
 
@@ -245,6 +246,9 @@ class Sequences(unittest.TestCase):
 
         self.assertEqual(called("118", glows="no").state, State.OPEN)
         self.assertEqual(called("118", glows="yes").outcome, Outcome.ACCEPT)
+        draws = called("118", glows="no", current="3.6")
+        self.assertEqual((draws.code, draws.outcome), (Code.CONTRADICTION, Outcome.UNDECIDED))
+        self.assertEqual(called("118", glows="no", current="0.00").state, State.OPEN)
         self.assertEqual(called("118").outcome, Outcome.UNDECIDED)
         self.assertEqual(called("0.4").state, State.NOT_COMPARABLE)
         self.assertIn("reset it first", called("0.4").next_step)

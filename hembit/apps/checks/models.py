@@ -11,6 +11,7 @@ from django.db.models import Q
 from hembit.apps.base.append_only import AppendOnly, WrittenOnce
 from hembit.apps.base.clocks import Ticked
 from hembit.apps.checks.packing import PackedField
+from hembit_core.records.forms import FORM, Kind, brought_along
 
 
 class Check(AppendOnly):
@@ -42,8 +43,9 @@ class Check(AppendOnly):
 
     @property
     def submission(self) -> dict[str, Any]:
-        """What was submitted, whole."""
-        kept = self.body.content["submission"]
+        """What was submitted, whole, in today's form."""
+        content = self.body.content
+        kept = brought_along(Kind.SUBMISSION, content["submission"], content.get("form", 1))
         stated = kept["dead_or_live"]
         if stated["state"] == "live":
             stated = {**stated, "despite": self.body.despite}
@@ -51,9 +53,9 @@ class Check(AppendOnly):
 
     @property
     def judgement(self) -> dict[str, Any]:
-        """The verdict of that day, word for word."""
-        judgement: dict[str, Any] = self.body.content["judgement"]
-        return judgement
+        """The verdict of that day, word for word, in today's form."""
+        content = self.body.content
+        return brought_along(Kind.JUDGEMENT, content["judgement"], content.get("form", 1))
 
 
 class CheckBody(WrittenOnce):
@@ -126,5 +128,9 @@ def body_of(check: Check, submission: dict[str, Any], judgement: dict[str, Any])
     return CheckBody(
         check_kept=check,
         despite=despite,
-        content={"submission": {**kept, "dead_or_live": stated}, "judgement": judgement},
+        content={
+            "form": FORM,
+            "submission": {**kept, "dead_or_live": stated},
+            "judgement": judgement,
+        },
     )

@@ -21,7 +21,7 @@ from hembit_core.findings.case_danger import (
     course_of_judgements,
     figure_of_case,
 )
-from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.findings.finding import Conclusion
 from hembit_core.measurand import Role
 
 TO_CASE = with_role(Role.TO_CASE, Role.INSULATION)
@@ -81,8 +81,7 @@ def danger_before(position: Position, part: FittedPart) -> CaseDanger | None:
 
 def danger_told(found: PartFinding) -> CaseDanger:
     """The danger of a finding; of one of before these were data, that it leaked."""
-    told = Finding.model_validate(found.finding).danger
-    return told or CaseDanger(kind=CaseDangerKind.LEAK, lacks=())
+    return found.told.danger or CaseDanger(kind=CaseDangerKind.LEAK, lacks=())
 
 
 def danger_of(position: Position, part: FittedPart) -> CaseDanger | None:

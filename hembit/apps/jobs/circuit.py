@@ -27,7 +27,6 @@ from hembit_core.circuits.witnesses import Witness, witness_on
 from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.families.registry import about, reading_class, with_role
 from hembit_core.families.registry import readings_of as readings_of_family
-from hembit_core.findings.finding import Finding
 from hembit_core.measurand import Role
 from hembit_core.model import Model
 from hembit_core.planning.route import StepKind
@@ -163,7 +162,7 @@ def _witnesses(visit: Visit, here: JobCircuit, said: DiagnosisOut) -> Iterator[t
     for position, keys in rows.items():
         found = visit.finding_now(str(position)) if position in visit.parts else None
         if found is not None:
-            yield str(position), witness_on(keys, said, Finding.model_validate(found.finding))
+            yield str(position), witness_on(keys, said, found.told)
 
 
 def witness_of(visit: Visit, part: str) -> Witness | None:

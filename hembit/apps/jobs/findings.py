@@ -22,6 +22,7 @@ from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
 from hembit_core.findings.rules.general import nothing_measured
 from hembit_core.planning.looking import observations_in
+from hembit_core.records.forms import FORM
 
 WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
 
@@ -65,9 +66,8 @@ def refresh_finding(
         if judged or seen or before
         else nothing_measured("readings for another kind of part, which its spec was mended from")
     )
-    told = found.model_dump(mode="json")
     latest = PartFinding.objects.filter(job=job, position=position, part=part).last()
-    if latest and latest.finding == told and not (renewed and latest.sequence < renewed.sequence):
+    if latest and latest.told == found and not (renewed and latest.sequence < renewed.sequence):
         return latest
     finding = PartFinding(
         job=job,
@@ -77,7 +77,7 @@ def refresh_finding(
         by=person,
         core_version=CORE_VERSION,
         conclusion=found.conclusion,
-        finding=told,
+        finding={"form": FORM, **found.model_dump(mode="json")},
     )
     finding.save()
     return finding

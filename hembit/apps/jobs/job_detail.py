@@ -174,7 +174,7 @@ def _parts(visit: Visit) -> Iterable[PartOfJob]:
                 number=found.pk,
                 at=found.at,
                 core_version=found.core_version,
-                finding=Finding.model_validate(found.finding),
+                finding=found.told,
             )
             if found
             else None,
@@ -270,7 +270,7 @@ def job_out(job: Job, person: Person, now: datetime) -> JobOut:
                 sequence=one.sequence,
                 at=one.at,
                 by=one.by_name,
-                text=told(one.kind, one.data),
+                text=told(one.kind, one.told),
                 void=one.void,
             )
             for one in visit.entries

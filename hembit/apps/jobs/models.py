@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+from typing import Any
 from uuid import UUID
 
 from django.conf import settings
@@ -15,8 +17,10 @@ from hembit.apps.checks.packing import PackedField
 from hembit.apps.lists.models import OwnEntry
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit.apps.rules.models import RuleSet
+from hembit_core.findings.finding import Finding
 from hembit_core.planning.route import School
 from hembit_core.planning.symptoms import Symptom
+from hembit_core.records.forms import Kind, brought_along
 
 PERSON = settings.AUTH_USER_MODEL
 
@@ -204,6 +208,11 @@ class PartFinding(AppendOnly):
     def __str__(self) -> str:
         return f"{self.conclusion} in job {self.job_id}"
 
+    @cached_property
+    def told(self) -> Finding:
+        """What was found, in today's form."""
+        return Finding.model_validate(brought_along(Kind.FINDING, self.finding))
+
 
 class Entries(models.Manager["Entry"]):
     """Entries with the name of whoever wrote them."""
@@ -238,6 +247,11 @@ class Entry(AppendOnly, Ticked):
 
     def __str__(self) -> str:
         return f"{self.kind} in job {self.job_id}"
+
+    @cached_property
+    def told(self) -> dict[str, Any]:
+        """What was written down, in today's form."""
+        return brought_along(Kind.ENTRY, self.data)
 
 
 class Wait(InSequence, Ticked):

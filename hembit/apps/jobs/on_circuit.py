@@ -121,7 +121,7 @@ def _swaps_of(visit: Visit, here: JobCircuit) -> tuple[Swap, ...]:
     fitted = fitted_keys(visit, here)
     found = []
     for entry in standing_swaps(visit):
-        one = Swap.model_validate({**entry.data["swap"], "key": str(entry.pk)})
+        one = Swap.model_validate({**entry.told["swap"], "key": str(entry.pk)})
         place = place_of_entry(visit, entry)
         since = {key for at, key in fitted.items() if at > place}
         if one.way is SwapWay.ELSEWHERE:
@@ -171,7 +171,7 @@ def _on(circuit: Circuit, keys: tuple[str, ...], kept: JobReading) -> tuple[Read
 
 def point_of(entry: Entry) -> Reading:
     """A reading between two points, as it was taken."""
-    return Reading.model_validate({**entry.data["reading"], "key": str(entry.pk)})
+    return Reading.model_validate({**entry.told["reading"], "key": str(entry.pk)})
 
 
 def banks_of(visit: Visit, here: JobCircuit) -> dict[int, tuple[str, ...]]:

@@ -9,7 +9,7 @@ from typing import Any
 from hembit.apps.jobs.by_mended_spec import now_of
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
-from hembit_core.findings.finding import Conclusion, Finding, FindingCode
+from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.planning.closing import OpenEnd, left_open, what_blocks_closing
 from hembit_core.planning.lay import lay
 from hembit_core.planning.route import (
@@ -65,7 +65,7 @@ def _route_part(visit: Visit, key: str, name: str) -> RoutePart:
     renewed = visit.renewed_in(key)
     if found and renewed and found.sequence < renewed.sequence:
         found = None
-    finding = Finding.model_validate(found.finding) if found else None
+    finding = found.told if found else None
     decision = standing_decision(visit, key)
     cause = visit.last("cause_named", key)
     return RoutePart(

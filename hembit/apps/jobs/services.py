@@ -29,6 +29,7 @@ from hembit.apps.rules.services import WITH_DEFAULT_SET, find_set
 from hembit_core.errors import InputError
 from hembit_core.planning.route import Choices
 from hembit_core.planning.symptoms import Symptom
+from hembit_core.records.forms import FORM
 
 
 def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Stored[Job]:
@@ -225,7 +226,7 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
             position=moment.visit.position(part) if part else None,
             at=at.wall,
             by=person,
-            data=data,
+            data={"form": FORM, **data},
             void=given.voided_by(moment),
             **ticked(at),
         ).save()

@@ -23,7 +23,7 @@ from hembit.apps.reports.in_short import in_short
 from hembit.apps.reports.schemas import FittedPart, Found, MeasuredInJob, Report, WorkDone
 from hembit.apps.workshop.services import workshop
 from hembit_core.data_files import table
-from hembit_core.findings.finding import Conclusion, Finding
+from hembit_core.findings.finding import Conclusion
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.unsaid import ABOUT_INSTRUMENTS
@@ -112,7 +112,7 @@ def _found(visit: Visit) -> Iterable[Found]:
         before = visit.finding_now(key) is not there
         if before and key not in visit.fitted_here:
             continue
-        finding = Finding.model_validate(there.finding)
+        finding = there.told
         decision = _decision_on(visit, key, there, before=before)
         cause = visit.last("cause_named", key) if finding.asks_cause else None
         decided = decision.data["conclusion"] if decision else finding.conclusion

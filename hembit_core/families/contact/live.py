@@ -140,6 +140,16 @@ def _verdict(
     if load:
         place = "across the load" if reading.load_is == "load" else "from supply to its far side"
         seen += f", {load.shown} {place}"
+    if across.value - across.expanded > (1 + rules.supply_tolerance) * supply:
+        too_many = Verdict(
+            Code.WRONG_SUPPLY,
+            State.NOT_COMPARABLE,
+            f"Not comparable: more volts across it than its {plain(supply)} V supply has",
+            "Make it dead and look at its wires: another leg or another supply reaches one side of it.",
+            side=Side.HIGH,
+            explanation=[f"{seen}."],
+        )
+        return too_many, (), ()
     if across.value >= full:
         at_once = load is not None and load.value >= full
         return open_verdict(should_be, seen, at_once=at_once), (), ()

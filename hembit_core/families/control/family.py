@@ -52,11 +52,16 @@ class ControlOutput(Model):
 
 
 def _due(spec: Control, rules: Rules, *, called: bool) -> tuple[RowDue, RowDue]:
-    """The feed, which is a premise, and the output: full when called, none when not."""
+    """The feed, which is a premise, and the output: full when called, none when not; more than the
+    feed's own limits has neither.
+    """
     full, none = (share * spec.feed.value for share in (rules.volts_full_share, rules.volts_none_share))
-    output = Band(lower=full, nominal=spec.feed.value) if called else Band(upper=none)
+    there = Band(
+        lower=full, upper=(1 + rules.supply_tolerance) * spec.feed.value, nominal=spec.feed.value
+    )
+    output = there if called else Band(upper=none)
     return (
-        RowDue("feed", "its feed", Band(lower=full, nominal=spec.feed.value), "V", 3, premise=True),
+        RowDue("feed", "its feed", there, "V", 3, premise=True),
         RowDue("output", "its output", output, "V", 3),
     )
 
@@ -142,6 +147,17 @@ def _said(
     seen = [f"{read['feed'].shown} on its feed, {read['output'].shown} at its output."]
     none = rules.volts_none_share * spec.feed.value
     dead = read["output"].value <= max(none, read["output"].expanded)
+    if feed.state is State.OUTSIDE and feed.side is Side.HIGH:
+        return Verdict(
+            Code.WRONG_SUPPLY,
+            State.NOT_COMPARABLE,
+            "Not comparable: more volts on its feed than are its own",
+            "Make it dead and look at the feed: another leg, another supply, a lost neutral. The "
+            "control is not proven bad.",
+            side=Side.HIGH,
+            explanation=seen,
+            unsettled="its feed is not its own",
+        )
     if feed.state is State.OUTSIDE:
         return Verdict(
             Code.NO_SUPPLY,
@@ -166,6 +182,16 @@ def _said(
     full = rules.volts_full_share * spec.feed.value
     if reading.called == "no":
         return _uncalled(output, seen, is_full=read["output"].value >= full)
+    if output.state is State.OUTSIDE and output.side is Side.HIGH:
+        return Verdict(
+            Code.OUTPUT_ABOVE_ITS_FEED,
+            State.OUTSIDE,
+            "Outside, high: more volts at its output than its feed brings",
+            "Make it dead. Another leg or another supply reaches its output, or the two were not read "
+            f"against one conductor: look at its wires, and read again. {_SAFETY}",
+            side=Side.HIGH,
+            explanation=seen,
+        )
     if output.state is State.OUTSIDE and dead:
         return Verdict(
             Code.OUTPUT_DEAD,

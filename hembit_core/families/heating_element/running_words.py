@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from hembit_core.display import Display
 from hembit_core.families.heating_element.readings import Running
+from hembit_core.judging.clamp_questions import ONE_CONDUCTOR, YES_NO
 from hembit_core.judging.codes import Code
-from hembit_core.judging.judgement import Choice, Question, Settle
+from hembit_core.judging.judgement import Question, Settle
 from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
 from hembit_core.judging.placing import Placed
 from hembit_core.judging.settling import settles_of, to_settle, too_close
@@ -14,10 +15,11 @@ from hembit_core.judging.verdict import Verdict
 from hembit_core.meters import Meter
 from hembit_core.notation import expanded_text, limit_text
 
-_YES_NO = (Choice(value="yes", label="Yes"), Choice(value="no", label="No"))
-_NO_CURRENT_QUESTIONS = (
-    ("one_conductor", "Is the clamp round one conductor only? Round two it reads near 0."),
-    ("calling", "Is the thermostat calling for heat just now?"),
+_CALLING = Question(
+    code="calling",
+    field="reading.current",
+    sentence="Is the thermostat calling for heat just now?",
+    choices=YES_NO,
 )
 _SETTLES = (
     Settle(code="several_turns", text="lay several turns through the clamp and divide"),
@@ -29,9 +31,7 @@ def no_current(seen: str, reading: Running) -> Verdict:
     """No current with volts present: the clamp and the thermostat first, then the element."""
     answers = reading.answers
     open_questions = [
-        Question(code=code, field="reading.current", sentence=sentence, choices=_YES_NO)
-        for code, sentence in _NO_CURRENT_QUESTIONS
-        if answers.get(code) not in ("yes", "no")
+        one for one in (ONE_CONDUCTOR, _CALLING) if answers.get(one.code) not in ("yes", "no")
     ]
     if open_questions:
         return Verdict(

@@ -11,15 +11,14 @@ from hembit_core.errors import InputError
 from hembit_core.families.igniter.spec import Igniter
 from hembit_core.judging.bands import Band
 from hembit_core.judging.budget import Budget
+from hembit_core.judging.clamp_questions import ONE_CONDUCTOR
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import (
-    Choice,
     Expectation,
     Judgement,
     Probes,
-    Question,
     Row,
 )
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
@@ -37,12 +36,6 @@ _SEQUENCE = (
     "tries the control locks out: reset it first."
 )
 _REPLACE = "Replace it: the same type only; never touch the hot part, mind its place in the gas."
-_ONE_CONDUCTOR = Question(
-    code="one_conductor",
-    field="reading.current",
-    sentence="Is the clamp round one conductor only? Round two it reads near 0.",
-    choices=(Choice(value="yes", label="Yes"), Choice(value="no", label="No")),
-)
 
 
 class IgniterCalled(Model):
@@ -168,6 +161,8 @@ def _verdict(
         )
     if rows["voltage"].state not in _PASSED:
         return _wrong_supply(rows["voltage"], reading)
+    if reading.glows == "no" and amps is not None and not dark:
+        return _draws_and_stays_dark(rows.get("current"), volts, amps)
     if reading.glows == "no":
         return _no_glow(volts)
     if dark and reading.glows == "not_seen":
@@ -224,6 +219,28 @@ def _no_glow(volts: MeterFigure) -> Verdict:
     )
 
 
+def _draws_and_stays_dark(current: Row | None, volts: MeterFigure, amps: MeterFigure) -> Verdict:
+    """Amps flow: it is not open. What it draws becomes heat, unless it was not seen or is shorted."""
+    seen = f"{volts.shown} at the plug and {amps.shown} through it, and it stays dark."
+    if current is not None and current.state is State.OUTSIDE:
+        return Verdict(
+            Code.DRAWS_AND_STAYS_DARK,
+            State.OUTSIDE,
+            "Outside, low: it has its volts, draws too little, and stays dark",
+            f"The plug's joint first. {_REPLACE}",
+            side=current.side,
+            explanation=[seen],
+        )
+    return Verdict(
+        Code.CONTRADICTION,
+        State.NOT_COMPARABLE,
+        "Not comparable: it draws current, and no glow was seen",
+        "Look again, shaded, during its seconds; is the clamp round this wire alone? A burner that "
+        "does not light though it draws: a part of it is shorted, compare its ohms, dead.",
+        explanation=[f"{seen} What it draws becomes heat: these two do not go together."],
+    )
+
+
 def _no_current(reading: IgniterCalled, volts: MeterFigure, amps: MeterFigure) -> Verdict:
     seen = f"{volts.shown} at the plug and {amps.shown} through it."
     answer = reading.answers.get("one_conductor")
@@ -235,7 +252,7 @@ def _no_current(reading: IgniterCalled, volts: MeterFigure, amps: MeterFigure) -
             "Settle the clamp first; a cracked igniter shows the same.",
             side=Side.LOW,
             explanation=[seen],
-            questions=[_ONE_CONDUCTOR],
+            questions=[ONE_CONDUCTOR],
         )
     if answer == "no":
         return Verdict(

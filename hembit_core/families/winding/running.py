@@ -10,6 +10,7 @@ from hembit_core.conditions import Conditions
 from hembit_core.curves.conductors import winding_resistance
 from hembit_core.display import Function
 from hembit_core.errors import InputError
+from hembit_core.families.winding.no_current import no_current
 from hembit_core.families.winding.resistance import WindingDue
 from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.bands import Band
@@ -39,7 +40,10 @@ _STUCK = (
 
 
 class WindingRunning(Model):
-    """Volts at the driven coil, amps through it, and whether it acted."""
+    """Volts at the driven coil, amps through it, and whether it acted.
+
+    ``answers`` may hold ``dc_clamp`` or ``one_conductor`` (yes, no).
+    """
 
     about: ClassVar = Measurand(
         "Driven",
@@ -242,15 +246,8 @@ def _verdict(
 ) -> Verdict:
     nominal = row.rail.band.nominal or 0.0
     if amps.value <= short_below(nominal, amps.expanded, rules.short_share_of_nominal):
-        clamp = "A DC current needs a DC clamp. " if spec.drive == "dc" else ""
-        return Verdict(
-            Code.OPEN_UNDER_LOAD,
-            State.OPEN,
-            "Open: rated volts, no current",
-            f"{clamp}Make it dead and read the winding's ohms; look at its terminations.",
-            side=Side.LOW,
-            explanation=[f"{volts.shown} at the coil and {amps.shown} through it."],
-        )
+        seen = f"{volts.shown} at the coil and {amps.shown} through it."
+        return no_current(spec.drive, reading.acted, reading.answers, seen)
     high = "shorted turns, or a plunger that does not pull home: compare with a sibling"
     low = "a bad joint or a warm winding: make it dead and read its ohms, settled"
     verdict = verdict_of_rows(

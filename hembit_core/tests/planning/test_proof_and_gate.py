@@ -264,6 +264,23 @@ class BeforeEnergising(unittest.TestCase):
         self.assertIn("protective conductor 0.12 Ω, at most 0.3 Ω", lines[0])
         self.assertIn("insulation 40 MΩ, at least 1 MΩ at 500 V DC", lines[1])
 
+    def test_at_their_limits_both_pass_and_below_zero_neither_does(self) -> None:
+        pass_gate(EnergisingGate.model_validate(self.good | {"protective_conductor": "0.30"}))
+        pass_gate(EnergisingGate.model_validate(self.good | {"insulation": "1.0 M"}))
+        self.assertEqual(self.refused(protective_conductor="0.31").field, "protective_conductor")
+        self.assertEqual(self.refused(protective_conductor="-0.12").field, "protective_conductor")
+        self.assertEqual(self.refused(insulation="0.99 M").field, "insulation")
+        self.assertEqual(self.refused(insulation="-40 M").field, "insulation")
+
+    def test_the_insulation_is_tested_at_the_machines_volts(self) -> None:
+        for system, volts in (
+            (SupplySystem.THREE_PHASE_230_400, "500 V DC"),
+            (SupplySystem.DC_24, "250 V DC"),
+        ):
+            given = EnergisingGate.model_validate(self.good)
+            lines = pass_gate(given, supply=Supply(system=system)).lines
+            self.assertIn(f"at {volts} (", lines[1])
+
     def test_a_machine_that_burns_gas_is_asked_for_its_gas_line(self) -> None:
         self.assertNotIn("gas", " ".join(pass_gate(EnergisingGate.model_validate(self.good)).lines))
         for gas, said in ((None, "Say whether"), ("leaks", "Shut the gas off")):

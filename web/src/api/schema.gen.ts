@@ -4294,7 +4294,7 @@ export interface components {
          * @description The meaning of a verdict, beside its state.
          * @enum {string}
          */
-        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "touches_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
+        Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "touches_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "draws_and_stays_dark" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_above_its_feed" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
         /**
          * Judgement
          * @description The verdict on one reading, with everything it rests on.
@@ -5590,6 +5590,8 @@ export interface components {
         /**
          * WindingRunning
          * @description Volts at the driven coil, amps through it, and whether it acted.
+         *
+         *     ``answers`` may hold ``dc_clamp`` or ``one_conductor`` (yes, no).
          */
         WindingRunning: {
             /**
@@ -9815,8 +9817,8 @@ export interface components {
          * EnergisingGate
          * @description What was checked before it is energised.
          *
-         *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at 500 V DC] are displays; either
-         *     may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
+         *     ``protective_conductor`` [Ω] and ``insulation`` [Ω, at the machine's own test volts] are displays;
+         *     either may be left out with a reason (protection class II, extra-low voltage). ``gas`` is asked of a
          *     machine that burns gas: whether a gas line was opened, and every joint that was is tight.
          */
         EnergisingGate: {

@@ -78,6 +78,7 @@ function linesOf(job: Job): Line[] {
         >
           {named(one.part)}
           {one.spare && "new part, "}
+          {one.loose && "loose on the bench, "}
           {inside(one.title)}{" "}
           <b className={`font-semibold ${one.superseded_by ? "line-through" : ""}`}>{one.figure}</b>
           , {one.state}

@@ -46,7 +46,11 @@ export function StepView({ visit }: { visit: Visit }) {
       </div>
       {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
       <OnDemand key={item.key} meanwhile={<Notice>Loading …</Notice>}>
-        {item.measurand ? <Body visit={visit} place={place} /> : <Hands visit={visit} place={place} />}
+        {item.measurand ? (
+          <Body visit={visit} place={place} />
+        ) : (
+          <Hands visit={visit} place={place} />
+        )}
       </OnDemand>
     </>
   );

@@ -156,7 +156,12 @@ class GatePassedEntry(EntryIn):
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Refuse at the first thing that forbids energising."""
         try:
-            passed = pass_gate(self.gate, moment.visit.rules, burns_gas=moment.visit.burns_gas)
+            passed = pass_gate(
+                self.gate,
+                moment.visit.rules,
+                burns_gas=moment.visit.burns_gas,
+                supply=moment.visit.supply,
+            )
         except InputError as error:
             raise error.at(f"gate.{error.field}") from None
         return self.data() | {"lines": list(passed.lines)}

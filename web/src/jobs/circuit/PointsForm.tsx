@@ -77,12 +77,7 @@ export function PointsForm({ visit, found, asked, onAsked, correcting, onDone }:
       />
       <HealthyHere machine={job.machine_id} asked={asked} />
       {isWhole(asked) && gate.needs && (
-        <JobGate
-          gate={gate}
-          cautions={cautions}
-          onIsolate={isolate}
-          onDead={visit.makeDead}
-        />
+        <JobGate gate={gate} cautions={cautions} onIsolate={isolate} onDead={visit.makeDead} />
       )}
       {isWhole(asked) && !gate.needs && (
         <>

@@ -83,7 +83,7 @@ export function GateStep({ visit }: { visit: Visit }) {
         />
         <TextField
           id="insulation"
-          label="Insulation at 500 V DC, conductors to case"
+          label="Insulation, conductors joined, to case"
           error={entry.at("gate.insulation")}
           unit="Ω"
           className="font-mono text-[1.2rem]"
