@@ -31,6 +31,10 @@ class InputError(ValueError):
         return self
 
 
+class FigureForbids(InputError):
+    """A figure that was measured forbids what was to be recorded: it is kept, and what was answered."""
+
+
 class AmbiguousInput(InputError):
     """The text has two meanings; ``options`` names them. Never resolved by guessing.
 

@@ -1,5 +1,9 @@
-"""The core's version: stored with every judgement, so that an old one can be reproduced."""
+"""The core's version: stored with every judgement. It moves when any example is judged otherwise.
+
+A test compares the examples with what this version said of them (``tests/judged_examples``); a kept
+record shows whether today's version would say the same.
+"""
 
 from typing import Final
 
-CORE_VERSION: Final = "0.1.0"
+CORE_VERSION: Final = "0.1.1"

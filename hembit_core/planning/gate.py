@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import StringConstraints
 
 from hembit_core.display import Display, Function, parse_display
-from hembit_core.errors import InputError
+from hembit_core.errors import FigureForbids, InputError
 from hembit_core.families.insulation import due_volts_of, volts_told
 from hembit_core.families.supply.spec import Supply
 from hembit_core.model import Model
@@ -114,7 +114,7 @@ def _protective_conductor(given: EnergisingGate, rules: Rules) -> str:
         )
     shown = _read(text, "protective_conductor")
     if shown.value is None or shown.value > limit:
-        raise InputError(
+        raise FigureForbids(
             f"The protective conductor reads {shown.shown}, above {said}. Mend it before anything is "
             "energised."
         ).at("protective_conductor")
@@ -135,7 +135,7 @@ def _insulation(given: EnergisingGate, rules: Rules, at: str) -> str:
         return _left_out(given.no_insulation_because, "insulation", "no_insulation_because")
     shown = _read(text, "insulation")
     if shown.value is not None and shown.value < limit:
-        raise InputError(
+        raise FigureForbids(
             f"The insulation reads {shown.shown}, below {said}. Do not energise: dry it, find the leak."
         ).at("insulation")
     figure = "beyond the tester's range" if shown.value is None else shown.shown
@@ -155,7 +155,7 @@ def _read(text: str, field: str) -> Display:
     except InputError as error:
         raise error.at(field) from None
     if shown.value is not None and shown.value < 0:
-        raise InputError(
+        raise FigureForbids(
             f"{shown.shown} is below zero: volts from elsewhere stand on it, so it is no figure of it. "
             "Prove it dead again, then read it."
         ).at(field)

@@ -27,6 +27,8 @@ class Event(StrEnum):
     HANDED_OVER = "handed_over"
     WAITED = "waited"
     COVER_BACK = "cover_back"
+    VOLTS_SEEN = "volts_seen"
+    """Where it should have been dead, the tester showed volts."""
     CLOCK_SET_BACK = "clock_set_back"
     PROOF_LAPSED = "proof_lapsed"
     """Somebody saw that a proof had lapsed, by its age or by a new start."""
@@ -54,6 +56,7 @@ _LAPSED = {
     Event.HANDED_OVER: "{by} took the job over",
     Event.WAITED: "There was a wait: something may have come on meanwhile",
     Event.COVER_BACK: "The covers went back on",
+    Event.VOLTS_SEEN: "{by} read volts where it should be dead",
     Event.CLOCK_SET_BACK: "The clock was set back, so the age of the proof is not known",
     Event.PROOF_LAPSED: "The proof of dead lapsed",
 }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from hembit_core.display import Function, parse_display
-from hembit_core.errors import InputError
+from hembit_core.errors import FigureForbids, InputError
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.planning.proving import DisplayText
@@ -36,7 +36,7 @@ def check_meter(given: MeterCheck, rules: Rules | None = None) -> None:
     most = (rules or default_rules()).leads_bad_above_ohm
     limit = quantity(most, "Ω", 1)
     if shorted.value is None or shorted.value > most:
-        raise InputError(
+        raise FigureForbids(
             f"Shorted leads show {shorted.shown}, above {limit}: the leads are bad. Change them first."
         ).at("shorted")
     if not given.steady:

@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from hembit_core.display import Function, parse_display
-from hembit_core.errors import InputError
+from hembit_core.errors import FigureForbids, InputError
 from hembit_core.families.supply.spec import Supply
 from hembit_core.model import Model
 from hembit_core.rules import Rules, default_rules
@@ -88,7 +88,7 @@ def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str], dead_below: 
         except InputError as error:
             raise error.at(f"readings.{pair}") from None
         if shown.value is None or abs(shown.value) > dead_below:
-            raise InputError(
+            raise FigureForbids(
                 f"{pair} shows {shown.shown}: it is not dead. Find what feeds it, a second supply, a "
                 "neutral that is not isolated, a charge. A high-impedance input may show a ghost: "
                 "use the two-pole tester."

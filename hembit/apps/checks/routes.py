@@ -27,6 +27,7 @@ from hembit.apps.checks.schemas import (
 from hembit.apps.people.access import asking
 from hembit_core import Expectation, Judgement
 from hembit_core.findings.finding import Finding
+from hembit_core.records.said_again import SaidAgain
 
 router = Router(tags=["checks"])
 
@@ -86,6 +87,12 @@ def get_check(request: HttpRequest, number: UUID) -> Check:
     if check is None:
         raise NotFound("There is no kept check with this number.")
     return check
+
+
+@router.get("/checks/{uuid:number}/again", response=SaidAgain, operation_id="judge_check_again")
+def judge_check_again(request: HttpRequest, number: UUID) -> SaidAgain:
+    """Whether today's core says of a kept check what was said that day."""
+    return services.said_again_of(get_check(request, number))
 
 
 @router.post("/findings", response=Finding, operation_id="find")

@@ -22,7 +22,16 @@ from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, Judgeme
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter, find_thermometer
-from hembit_core import Conditions, Expectation, Judgement, PartSpec, State, expectations, judge
+from hembit_core import (
+    CORE_VERSION,
+    Conditions,
+    Expectation,
+    Judgement,
+    PartSpec,
+    State,
+    expectations,
+    judge,
+)
 from hembit_core.errors import InputError
 from hembit_core.families.registry import about
 from hembit_core.findings.find import find
@@ -32,6 +41,7 @@ from hembit_core.judging.judgement import Question
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
 from hembit_core.measurand import Role
+from hembit_core.records.said_again import SaidAgain, said_again
 from hembit_core.safety import Live, MachineState, ProvedDead, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
@@ -215,6 +225,16 @@ def judgement_of(check: Check) -> Judgement:
         return kept
     given = Submission.model_validate(check.submission)
     return judge(given.spec, given.reading, given.conditions, given.rule)
+
+
+def said_again_of(check: Check) -> SaidAgain:
+    """What today's core says of a kept check, by the inputs and the rules that are stored with it."""
+    try:
+        given = Submission.model_validate(check.submission)
+        kept = Judgement.model_validate(check.judgement)
+        return said_again(kept, judge(given.spec, given.reading, given.conditions, given.rule))
+    except InputError as error:
+        return SaidAgain(core_version=CORE_VERSION, cannot=error.message)
 
 
 def list_checks() -> QuerySet[Check]:

@@ -27,6 +27,7 @@ _KINDS = {
     "switched_off": Event.SWITCHED_OFF,
     "cover_back": Event.COVER_BACK,
     "took_over": Event.HANDED_OVER,
+    "proof_refused": Event.VOLTS_SEEN,
     "clock_set_back": Event.CLOCK_SET_BACK,
     "proof_lapsed": Event.PROOF_LAPSED,
 }
@@ -158,6 +159,7 @@ _DONE = {
     Event.HANDED_OVER: "{by} took a job on it over",
     Event.WAITED: "a wait that {by} started",
     Event.COVER_BACK: "{by} put the covers back",
+    Event.VOLTS_SEEN: "{by} read volts where it should be dead",
     Event.CLOCK_SET_BACK: "the clock was set back",
     Event.PROOF_LAPSED: "the proof of dead lapsed",
 }

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.sent import made_at, refuse_forged
 from hembit.apps.base.stored import Stored
@@ -38,7 +39,8 @@ def add_follow_up(
     now = now or timezone.now()
     earlier = FollowUp.objects.filter(pk=given.id).first()
     if earlier:
-        if earlier.job_id != visit.job.pk or earlier.kind != given.kind:
+        same = (earlier.job_id, earlier.kind) == (visit.job.pk, given.kind)
+        if not same or not earlier.was_sent_as(given, person.pk):
             raise AlreadyNamed
         return Stored(earlier, new=False)
     refuse_forged(given.sent)
@@ -64,6 +66,7 @@ def add_follow_up(
         due_on=given.due_on,
         opened_at=made_at(given.sent, now),
         opened_by=person,
+        sent_as=sent_as(given, person.pk),
     )
     return Stored(added)
 

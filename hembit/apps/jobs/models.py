@@ -11,6 +11,7 @@ from django.db import models
 
 from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.clocks import Ticked
+from hembit.apps.base.named import NamedBySender
 from hembit.apps.base.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.packing import PackedField
@@ -52,7 +53,7 @@ class FollowUpKind(models.TextChoices):
     OTHER = "other"
 
 
-class Job(InSequence):
+class Job(InSequence, NamedBySender):
     """A visit to a machine, from the complaint to the closed record.
 
     ``choices`` is what people changed about the route; ``conditions`` what the last reading
@@ -133,7 +134,7 @@ class BriefReadings(models.Manager["Reading"]):
         return super().get_queryset().annotate(**_BY_NAME, **_BRIEF)
 
 
-class Reading(AppendOnly):
+class Reading(AppendOnly, NamedBySender):
     """A reading in a job: a kept check, with the part it is of and who took it.
 
     ``position`` is missing for the machine's supply; ``part`` for it and for a ``spare``, a
@@ -254,7 +255,7 @@ class Entry(AppendOnly, Ticked):
         return brought_along(Kind.ENTRY, self.data)
 
 
-class Wait(InSequence, Ticked):
+class Wait(InSequence, Ticked, NamedBySender):
     """A wait with its clock time. ``item`` is the item of the route that is due after it.
 
     ``clock_set`` says that the clock was set back while it ran: it is due, and asked again.
@@ -285,7 +286,7 @@ class Wait(InSequence, Ticked):
         return self.text
 
 
-class FollowUp(models.Model):
+class FollowUp(NamedBySender):
     """Something to come back to on a day: a bypass, a spare, a part to watch, a yearly check."""
 
     id = models.UUIDField(primary_key=True, editable=False)

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
+from hembit.apps.base.named import sent_as
 from hembit.apps.base.sent import made_at, refuse_forged
 from hembit.apps.base.stored import Stored
 from hembit.apps.checks.models import Check
@@ -50,12 +52,8 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         earlier = Reading.objects.select_related("check_kept__body").filter(pk=given.id).first()
         if earlier:
             key = SUPPLY if earlier.position_id is None else str(earlier.position_id)
-            display = earlier.check_kept.submission["reading"]
-            if (earlier.job_id, key, display) != (
-                number,
-                given.part,
-                given.reading.model_dump(mode="json"),
-            ):
+            same = (earlier.job_id, key) == (number, given.part)
+            if not same or not _is_the_same(earlier, given, person):
                 raise AlreadyNamed
             return Stored(find_job(number), new=False)
         refuse_forged(given.sent)
@@ -98,6 +96,7 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
             spare=given.spare,
             measurand=given.reading.measurand,
             loose=given.loose,
+            sent_as=sent_as(given, person.pk),
             sequence=check.sequence,
             at=made,
             by=person,
@@ -120,6 +119,14 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         if not given.spare:
             refresh_finding(job, position, person, now)
     return Stored(job)
+
+
+def _is_the_same(earlier: Reading, given: ReadingIn, person: Person) -> bool:
+    """Whether a reading is what is sent; of one from before that was kept, by its displays."""
+    if earlier.sent_as is not None:
+        return earlier.was_sent_as(given, person.pk)
+    kept: dict[str, Any] = earlier.check_kept.submission["reading"]
+    return kept == given.reading.model_dump(mode="json")
 
 
 def _check_category(given: ReadingIn, visit: Visit) -> None:

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import json
 from datetime import datetime
 from typing import Any
+from uuid import uuid5
 
 from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.clocks import instant, ticked
+from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import age_of, refuse_forged
@@ -26,7 +29,7 @@ from hembit.apps.machines.models import Machine
 from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import WITH_DEFAULT_SET, find_set
-from hembit_core.errors import InputError
+from hembit_core.errors import FigureForbids, InputError
 from hembit_core.planning.route import Choices
 from hembit_core.planning.symptoms import Symptom
 from hembit_core.records.forms import FORM
@@ -37,12 +40,14 @@ def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Store
     with transaction.atomic():
         earlier = Job.objects.filter(client_id=given.id).first()
         if earlier:
-            if (earlier.machine_id, earlier.complaint) != (given.machine, given.complaint):
+            same = (earlier.machine_id, earlier.complaint) == (given.machine, given.complaint)
+            if not (same or earlier.sent_as) or not earlier.was_sent_as(given, person.pk):
                 raise AlreadyNamed
             return Stored(earlier, new=False)
         symptom, own_symptom = symptom_of(given.symptom)
         job = Job.objects.create(
             client_id=given.id,
+            sent_as=sent_as(given, person.pk),
             machine=named(find_machine, given.machine, "machine"),
             complaint=given.complaint,
             symptom=symptom,
@@ -199,20 +204,45 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
     AlreadyNamed
         If the id names another entry.
     """
+    now = now or timezone.now()
+    try:
+        return _added(number, given, person, now)
+    except FigureForbids as error:
+        _keep_refused(number, given, person, now, error)
+        raise
+
+
+def _keep_refused(
+    number: int, given: EntryIn, person: Person, now: datetime, error: FigureForbids
+) -> None:
+    """What was measured is kept with what was answered; sent again it is kept once."""
+    kind, measured = given.measured()
+    data = {"measured": measured, "answered": error.message}
+    named = uuid5(given.id, json.dumps(data, sort_keys=True))
+    if not measured or Entry.objects.filter(pk=named).exists():
+        return
+    at = instant(now, age_of(given.sent))
+    stored = {"form": FORM, **data}
+    job = find_job(number)
+    Entry(id=named, job=job, kind=kind, at=at.wall, by=person, data=stored, **ticked(at)).save()
+
+
+def _added(number: int, given: EntryIn, person: Person, now: datetime) -> Stored[Job]:
     kind = given.model_dump(include={"kind"})["kind"]
     with transaction.atomic():
         earlier = Entry.objects.filter(pk=given.id).first()
         if earlier:
             sent = given.data()
             kept = {name: value for name, value in earlier.data.items() if name in sent}
-            if (earlier.job_id, earlier.kind, kept) != (number, kind, sent):
+            theirs = (earlier.job_id, earlier.kind, kept, earlier.by_id)
+            if theirs != (number, kind, sent, person.pk):
                 raise AlreadyNamed
             return Stored(find_job(number), new=False)
         job = find_job(number) if given.also_when_closed else find_open_job(number)
         if given.is_so_already(job):
             return Stored(job, new=False)
         refuse_forged(given.sent)
-        moment = Moment(Visit.load(job), person, now or timezone.now())
+        moment = Moment(Visit.load(job), person, now)
         hands = given.hands(moment)
         if hands:
             require_dead(job, person, moment.now, given.sent, hands)

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from hembit.apps.base.clocks import instant, ticked, ticks_of
+from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
 from hembit.apps.base.sent import age_of, made_at, refuse_forged
@@ -35,7 +36,8 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
     now = now or timezone.now()
     earlier = Wait.objects.filter(pk=given.id).first()
     if earlier:
-        if earlier.job_id != job.pk or earlier.text != given.text:
+        same = (earlier.job_id, earlier.text) == (job.pk, given.text)
+        if not same or not earlier.was_sent_as(given, person.pk):
             raise AlreadyNamed
         return Stored(earlier, new=False)
     refuse_forged(given.sent)
@@ -56,6 +58,7 @@ def start_wait(job: Job, given: WaitIn, person: Person, now: datetime | None = N
         started_at=made,
         started_by=person,
         due_at=due_at,
+        sent_as=sent_as(given, person.pk),
         **ticked(at),
     )
     return Stored(wait)

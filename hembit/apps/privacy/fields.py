@@ -102,6 +102,8 @@ _FIGURES = frozenset(
         *(
             "part",
             "lapsed_at",
+            "measured",
+            "answered",
             "spec",
             "readings",
             "check",
@@ -191,20 +193,21 @@ NO_WORDS: dict[type[Model], dict[str, str]] = {
     FittedPart: {"spec": "a spec"},
     SpecMended: {"spec": "a spec"},
     MachineCircuit: {},
-    Job: {"symptom": "a choice", "state": "a choice", "conditions": "figures"},
+    Job: {"sent_as": "a digest", "symptom": "a choice", "state": "a choice", "conditions": "figures"},
     Entry: {
         "kind": "a choice",
         "void": "a sentence of Hembit, with names of staff",
         "boot": "which start of the server's machine",
     },
-    Reading: {"measurand": "a choice", "relation": "a choice"},
+    Reading: {"sent_as": "a digest", "measurand": "a choice", "relation": "a choice"},
     Wait: {
+        "sent_as": "a digest",
         "kind": "a choice",
         "reckoned": "a result",
         "item": "a key",
         "boot": "which start of the server's machine",
     },
-    FollowUp: {"kind": "a choice"},
+    FollowUp: {"sent_as": "a digest", "kind": "a choice"},
     Photo: {"step": "a choice", "digest": "a digest"},
     Check: {
         "core_version": "a version",

@@ -24,6 +24,7 @@ ENDS = {
     Event.HANDED_OVER,
     Event.WAITED,
     Event.COVER_BACK,
+    Event.VOLTS_SEEN,
     Event.CLOCK_SET_BACK,
     Event.PROOF_LAPSED,
 }

@@ -59,6 +59,16 @@ export function useKeptCheck(number: string) {
   });
 }
 
+/** Whether today's core says of a kept check what was said that day. */
+export function useSaidAgain(number: string) {
+  return useQuery({
+    queryKey: [...keys.keptCheck(number), "again"],
+    queryFn: () =>
+      ask(client.GET("/api/v1/checks/{number}/again", { params: { path: { number } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
 /** What the kept checks of one part say together, with what was observed. */
 export function useFinding(checks: string[], observed: string[]) {
   return useQuery({

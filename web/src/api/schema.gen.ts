@@ -476,6 +476,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/checks/{number}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Judge Check Again
+         * @description Whether today's core says of a kept check what was said that day.
+         */
+        get: operations["judge_check_again"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/findings": {
         parameters: {
             query?: never;
@@ -6264,6 +6284,38 @@ export interface components {
             at: string;
         };
         /**
+         * Difference
+         * @description Something that is said otherwise now: what it is, what was said then, what is said now.
+         */
+        Difference: {
+            /** What */
+            what: string;
+            /** Then */
+            then: string;
+            /** Now */
+            now: string;
+        };
+        /**
+         * SaidAgain
+         * @description What today's core says of a kept reading, by its stored inputs and rules.
+         *
+         *     ``cannot`` says why it cannot be judged by it any more; empty where it can.
+         */
+        SaidAgain: {
+            /** Core Version */
+            core_version: string;
+            /**
+             * Differences
+             * @default []
+             */
+            differences: components["schemas"]["Difference"][];
+            /**
+             * Cannot
+             * @default
+             */
+            cannot: string;
+        };
+        /**
          * CaseDanger
          * @description What stands against energising a part: its kind, what is lacking for its end, in that order.
          *
@@ -9276,7 +9328,7 @@ export interface components {
          * @description What changes whether the machine is dead or live, or ends a proof.
          * @enum {string}
          */
-        Event: "proved_dead" | "went_live" | "switched_off" | "live_reading" | "handed_over" | "waited" | "cover_back" | "clock_set_back" | "proof_lapsed";
+        Event: "proved_dead" | "went_live" | "switched_off" | "live_reading" | "handed_over" | "waited" | "cover_back" | "volts_seen" | "clock_set_back" | "proof_lapsed";
         /**
          * FindingOut
          * @description What the evidence says, since when.
@@ -13757,6 +13809,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description The request cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not from Hembit's own page, a lead's work, or a password that is for once */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is none with this number */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What is wrong with it, field by field; nothing was stored */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description This screen is locked: its password opens it */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A fault of disk or database, in a sentence */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judge_check_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidAgain"];
                 };
             };
             /** @description The request cannot be read */

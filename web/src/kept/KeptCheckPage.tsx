@@ -1,12 +1,13 @@
 import { Link, useParams } from "react-router";
 import { Refused } from "@/api/client";
-import { useKeptCheck } from "@/api/queries";
+import { useKeptCheck, useSaidAgain } from "@/api/queries";
 import type { KeptCheck } from "@/api/types";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
 import { Expect } from "@/check/Tests";
 import { dateAndClock } from "@/clock/dates";
 import { Curve, Scales } from "@/rail/Scales";
 import { Notice } from "@/ui/Notice";
+import { inside } from "@/verdict/prose";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
 import { IntoJob } from "./IntoJob";
@@ -39,6 +40,39 @@ function Page({ children }: { children: React.ReactNode }) {
   );
 }
 
+/** Whether today's core says of the same inputs what was said that day. */
+function Today({ number }: { number: string }) {
+  const said = useSaidAgain(number).data;
+  if (!said) return null;
+  const core = `Core ${said.core_version}`;
+  if (said.cannot) {
+    return (
+      <p className="text-watch">
+        {core} cannot judge it any more: {said.cannot}
+      </p>
+    );
+  }
+  const differences = said.differences ?? [];
+  if (!differences.length) return <p className="text-muted">{core} says the same.</p>;
+  return (
+    <details>
+      <summary className="min-h-7 cursor-pointer text-watch">
+        {core} says otherwise: {differences.map((one) => inside(one.what)).join(", ")}
+      </summary>
+      <dl className="mt-1 flex flex-col gap-1">
+        {differences.map((one) => (
+          <div key={one.what} className="grid grid-cols-[8rem_1fr] gap-2">
+            <dt className="text-muted">{one.what}</dt>
+            <dd>
+              <s className="text-muted">{one.then || "nothing"}</s> {one.now || "nothing"}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </details>
+  );
+}
+
 function Whole({ check }: { check: KeptCheck }) {
   const { judgement } = check;
   return (
@@ -61,6 +95,7 @@ function Whole({ check }: { check: KeptCheck }) {
             {judgement.expectation.title} · kept {dateAndClock(check.kept_at)} · judged by core{" "}
             {check.core_version}
           </p>
+          <Today number={check.id} />
         </div>
         <div className="flex gap-6 max-sm:flex-col">
           <ProbeSketch probes={judgement.expectation.probes} />

@@ -48,9 +48,7 @@ class EveryForm(TestCase):
                 given = Submission.model_validate(
                     brought_along(Kind.SUBMISSION, one["submission"], form)
                 )
-                kept = Judgement.model_validate(
-                    brought_along(Kind.JUDGEMENT, one["judgement"], form)
-                )
+                kept = Judgement.model_validate(brought_along(Kind.JUDGEMENT, one["judgement"], form))
                 for name in ("headline", "next_step", "state", "outcome", "outcome_text"):
                     self.assertEqual(getattr(kept, name), one["judgement"][name])
                 again = judge(given.spec, given.reading, given.conditions, given.rule)

@@ -12,6 +12,7 @@ from django.core.management import call_command
 from django.test import SimpleTestCase
 
 from hembit.apps.checks.tests.requests import ELEMENT
+from hembit_core import CORE_VERSION
 
 EXAMPLES = settings.ROOT / "examples"
 
@@ -44,7 +45,7 @@ class JudgeCommand(SimpleTestCase):
         _, out, _ = self.run_it(EXAMPLES / "kiln-aged-wire.json", "--json")
         judgement = json.loads(out)["parts"][0]["readings"][0]["judgement"]
         self.assertEqual(judgement["state"], "outside")
-        self.assertEqual(judgement["core_version"], "0.1.0")
+        self.assertEqual(judgement["core_version"], CORE_VERSION)
 
     def test_a_csv_goes_on_after_bad_rows_and_says_which(self) -> None:
         status, out, err = self.run_it(EXAMPLES / "bench-batch.csv", "--spec", json.dumps(ELEMENT))

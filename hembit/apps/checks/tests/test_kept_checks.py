@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from datetime import timedelta
 from threading import Barrier, Thread
 from typing import Any
@@ -12,7 +13,7 @@ from django.test import TransactionTestCase
 from django.utils import timezone
 
 from hembit.apps.base.append_only import AppendOnlyError
-from hembit.apps.checks.models import Check
+from hembit.apps.checks.models import Check, CheckBody
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
 from hembit.apps.checks.tests.requests import ELEMENT, ApiTestCase
@@ -32,6 +33,20 @@ class Keeping(ApiTestCase):
         self.assertEqual(kept["submission"]["spec"]["rating"]["pairs"][0]["power"], "2200")
         self.assertEqual(kept["submission"]["conditions"]["meter"]["name"], "Bench meter")
         self.assertEqual(kept["judgement"]["value"]["text"], "24.40 ± 0.67 Ω")
+
+    def test_whether_todays_core_says_the_same_is_told_and_what_it_says_otherwise(self) -> None:
+        body = self.body()
+        self.post("checks", body)
+        again = self.client.get(f"/api/v1/checks/{body['id']}/again").json()
+        self.assertEqual(again, {"core_version": CORE_VERSION, "differences": [], "cannot": ""})
+        stored = CheckBody.objects.get()
+        content = copy.deepcopy(stored.content)
+        content["judgement"] |= {"headline": "Within, as they said then", "core_version": "0.0.9"}
+        CheckBody.objects.update(content=content)
+        kept = self.client.get(f"/api/v1/checks/{body['id']}").json()
+        self.assertEqual(kept["judgement"]["headline"], "Within, as they said then")
+        again = self.client.get(f"/api/v1/checks/{body['id']}/again").json()
+        self.assertEqual([one["what"] for one in again["differences"]], ["Headline"])
 
     def test_the_same_submission_twice_is_stored_once(self) -> None:
         body = self.body()

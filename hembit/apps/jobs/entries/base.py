@@ -46,6 +46,12 @@ class EntryIn(Model):
     also_when_closed: ClassVar[bool] = False
     """Whether it may be written into a job that is closed."""
 
+    def measured(self) -> tuple[str, dict[str, str]]:
+        """What was measured for it: the kind under which it is kept where a figure forbids the entry,
+        and each figure as it was typed, by its name. Nothing where nothing is.
+        """
+        return "", {}
+
     def hands(self, moment: Moment) -> str:
         """What is done with hands in the machine, which takes a proof of dead; empty for nothing."""
         return ""

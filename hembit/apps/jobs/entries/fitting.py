@@ -149,6 +149,14 @@ class GatePassedEntry(EntryIn):
     kind: Literal["gate_passed"] = "gate_passed"
     gate: EnergisingGate
 
+    def measured(self) -> tuple[str, dict[str, str]]:
+        """Protective conductor and insulation."""
+        figures = {
+            "protective conductor": self.gate.protective_conductor,
+            "insulation": self.gate.insulation,
+        }
+        return "gate_refused", {name: text for name, text in figures.items() if text}
+
     def hands(self, moment: Moment) -> str:
         """Protective conductor and insulation are read dead, and what was left inside is looked for."""
         return "pass the gate"

@@ -30,6 +30,10 @@ class MeterCheckedEntry(EntryIn):
     leads: int | None = None
     check: MeterCheck
 
+    def measured(self) -> tuple[str, dict[str, str]]:
+        """What the shorted leads showed."""
+        return "meter_refused", {"leads shorted": self.check.shorted}
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Refuse a meter that cannot be trusted; the next readings start with this one."""
         try:

@@ -58,6 +58,13 @@ AnyEntry = Annotated[
     Field(discriminator="kind"),
 ]
 
+
+def told_refused(data: dict[str, Any]) -> str:
+    """One line for the log, of what a figure forbade."""
+    figures = ", ".join(f"{name} {shown}" for name, shown in data["measured"].items())
+    return f"Measured: {figures}. Refused: {data['answered']}"
+
+
 _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "proved_dead": told_proved_dead,
     "went_live": lambda _: "Live",
@@ -65,6 +72,9 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "cover_back": lambda _: "Covers back on",
     "clock_set_back": lambda _: "The clock was set back: the proof of dead lapsed",
     "proof_lapsed": lambda data: str(data["why"]),
+    "proof_refused": told_refused,
+    "gate_refused": told_refused,
+    "meter_refused": told_refused,
     "meter_checked": told_meter,
     "looked": told_looked,
     "points_read": told_points,

@@ -22,6 +22,10 @@ class ProvedDeadEntry(EntryIn):
     kind: Literal["proved_dead"] = "proved_dead"
     isolation: Isolation
 
+    def measured(self) -> tuple[str, dict[str, str]]:
+        """What the tester showed between each pair."""
+        return "proof_refused", dict(self.isolation.readings)
+
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Only what proves it dead is stored as a proof."""
         try:

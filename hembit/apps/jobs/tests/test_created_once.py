@@ -58,3 +58,73 @@ class CreatedOnce(VisitCase):
         ):
             with self.subTest(path):
                 self.assertEqual(self.send("post", path, body).status_code, 201)
+
+    def test_the_same_name_with_any_other_content_is_something_else(self) -> None:
+        """Each field of what has a name changed, one by one; and another person."""
+        self.open_job()
+        visit = f"jobs/{self.number}"
+        told: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
+            "jobs": (
+                {"machine": self.machine.pk, "complaint": "cold", "symptom": "no_heat"},
+                {"complaint": "colder", "symptom": "some_heat", "error_code": "E3"},
+            ),
+            f"{visit}/entries": (
+                {"kind": "noted", "text": "flour in the vents"},
+                {"text": "no flour in the vents"},
+            ),
+            f"{visit}/readings": (
+                {
+                    "part": self.element,
+                    "loose": True,
+                    "reading": {
+                        "measurand": "between_terminals",
+                        "display": "24.6",
+                        "connection": "isolated",
+                    },
+                    "conditions": {"meter": self.meter, "part_temperature": "20"},
+                    "relation": "again",
+                },
+                {
+                    "part": self.member,
+                    "loose": False,
+                    "spare": True,
+                    "relation": "dried",
+                    "reason": "after drying",
+                    "rule": "guarded_acceptance",
+                    "conditions": {"meter": None, "part_temperature": "20"},
+                    "reading": {
+                        "measurand": "between_terminals",
+                        "display": "24.7",
+                        "connection": "isolated",
+                    },
+                },
+            ),
+            f"{visit}/waits": (
+                {"kind": "cool_down", "text": "cools", "until": {"how": "minutes", "minutes": 20}},
+                {
+                    "kind": "other",
+                    "text": "warms",
+                    "until": {"how": "minutes", "minutes": 21},
+                    "item": f"{self.element}:running",
+                },
+            ),
+            f"{visit}/follow-ups": (
+                {"kind": "other", "text": "look again", "due_on": "2033-01-01"},
+                {
+                    "kind": "watch",
+                    "text": "look",
+                    "due_on": "2033-01-02",
+                    "part": self.element,
+                },
+            ),
+        }
+        for path, (body, others) in told.items():
+            named = {"id": str(uuid4()), **body}
+            self.assertEqual(self.send("post", path, named).status_code, 201, path)
+            for field, other in others.items():
+                with self.subTest(path=path, field=field):
+                    changed = {**named, field: other}
+                    self.assertEqual(self.send("post", path, changed).status_code, 409)
+            with self.subTest(path=path, by="somebody else"):
+                self.assertEqual(self.send("post", path, named, self.as_lead()).status_code, 409)
+            self.assertEqual(self.send("post", path, named).status_code, 200, path)

@@ -233,7 +233,9 @@ class Proving(VisitCase):
             with self.subTest(changes):
                 said = self.refused(self.entry("proved_dead", isolation=self.isolation(**changes)))
                 self.assertEqual(list(said), [field])
-        self.assertFalse(Entry.objects.exists())
+        # What was measured is kept with what was answered, and proves nothing.
+        self.assertEqual([one.kind for one in Entry.objects.all()], ["proof_refused"])
+        self.assertEqual(self.whole()["machine_now"]["state"], "not_proved")
 
 
 class Superseding(VisitCase):

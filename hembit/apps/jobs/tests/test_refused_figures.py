@@ -1,0 +1,67 @@
+"""What was measured and forbade something is kept, with what was answered."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hembit.apps.jobs.models import Entry
+from hembit.apps.jobs.tests.test_case_danger import GATE
+from hembit.apps.jobs.tests.visits import VisitCase
+
+GOOD_METER = {"steady": True, "open_reads_ol": True, "battery_good": True}
+
+
+class RefusedFigures(VisitCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_job()
+
+    def log(self) -> list[tuple[str, str]]:
+        return [(one["kind"], one["text"]) for one in self.whole()["entries"]]
+
+    def test_an_insulation_that_the_gate_refused_stands_beside_the_one_that_passed(self) -> None:
+        self.prove_dead()
+        self.refused(self.entry("gate_passed", gate={**GATE, "insulation": "0.15 M"}))
+        self.good(self.entry("gate_passed", gate={**GATE, "insulation": "35 M"}))
+        kinds = [kind for kind, _ in self.log()]
+        self.assertEqual(kinds, ["proved_dead", "gate_refused", "gate_passed"])
+        text = self.log()[1][1]
+        self.assertIn("insulation 0.15 M", text)
+        self.assertIn("Do not energise: dry it", text)
+
+    def test_a_protective_conductor_and_leads_are_kept_too(self) -> None:
+        self.prove_dead()
+        self.refused(self.entry("gate_passed", gate={**GATE, "protective_conductor": "1.4"}))
+        check = {"shorted": "1.8", **GOOD_METER}
+        self.refused(self.entry("meter_checked", meter=self.meter, check=check))
+        told = dict(self.log())
+        self.assertIn("protective conductor 1.4", told["gate_refused"])
+        self.assertIn("leads shorted 1.8", told["meter_refused"])
+
+    def test_volts_between_dead_conductors_are_kept_and_end_a_proof(self) -> None:
+        self.prove_dead()
+        pairs = self.isolation()["readings"]
+        first = next(iter(pairs))
+        volts = self.isolation(readings={**pairs, first: "231"})
+        self.refused(self.entry("proved_dead", isolation=volts))
+        self.assertIn(f"{first} 231", dict(self.log())["proof_refused"])
+        self.assertIn("read volts where it should be dead", self.whole()["machine_now"]["lapsed"])
+        self.refused(self.reading(self.element, "24.3"))
+
+    def test_what_was_not_measured_leaves_no_trace(self) -> None:
+        self.prove_dead()
+        unsaid: dict[str, Any] = {**GATE, "insulation": None}
+        self.refused(self.entry("gate_passed", gate=unsaid))
+        self.refused(self.entry("gate_passed", gate={**GATE, "covers_on": False}))
+        self.assertEqual([kind for kind, _ in self.log()], ["proved_dead"])
+
+    def test_sent_again_it_is_kept_once(self) -> None:
+        self.prove_dead()
+        body = {
+            "id": "7b1e8d5e-4f6b-4b1a-9d57-3a1f4b6f0077",
+            "kind": "gate_passed",
+            "gate": {**GATE, "insulation": "0.15 M"},
+        }
+        for _ in range(2):
+            self.refused(self.send("post", f"jobs/{self.number}/entries", body))
+        self.assertEqual(Entry.objects.filter(kind="gate_refused").count(), 1)
