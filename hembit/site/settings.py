@@ -61,6 +61,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "hembit.apps.base.actor.KnowsWho",
+    "hembit.apps.people.sessions.FollowsTheKey",
     "hembit.apps.people.bench_lock.LockedOut",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",

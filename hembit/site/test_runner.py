@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import pickle
 import sys
 import tempfile
 import time
@@ -62,8 +63,27 @@ class _NoDurations(unittest.TestResult):
             pass
 
 
+def _that_can_be_sent(err: Any) -> Any:
+    """What went wrong, in words where it holds something that another process cannot be sent: an
+    answer that is still open, say. Else the whole run would end with it.
+    """
+    kind, error, where = err
+    try:
+        pickle.loads(pickle.dumps(error))
+    except Exception:
+        told = AssertionError(f"{kind.__name__}: {error}")
+        return type(told), told, where
+    return err
+
+
 class _TimedRemoteResult(_Clock, RemoteTestResult, _NoDurations):
     """What a process of the parallel run sends back, with the times."""
+
+    def addError(self, test: Any, err: Any) -> None:  # noqa: N802
+        super().addError(test, _that_can_be_sent(err))
+
+    def addFailure(self, test: Any, err: Any) -> None:  # noqa: N802
+        super().addFailure(test, _that_can_be_sent(err))
 
     def addSubTest(self, test: Any, subtest: Any, err: Any) -> None:  # noqa: N802
         # A part of a test holds all that the test does, which another process cannot be sent.

@@ -8,6 +8,7 @@ from typing import Any
 from django.contrib.auth.models import AbstractUser
 from django.core.exceptions import ValidationError
 from django.db import models
+from django.utils.crypto import salted_hmac
 
 from hembit.apps.base.audit import audited
 
@@ -31,6 +32,7 @@ class Person(AbstractUser):
     name = models.CharField(max_length=60, unique=True)
     role = models.CharField(max_length=12, choices=Role, default=Role.TECHNICIAN)
     one_time_until = models.DateTimeField(null=True, blank=True, editable=False)
+    sessions_ended = models.PositiveIntegerField(default=0, editable=False)
     first_name = None  # type: ignore[assignment]  # how Django takes a field out
     last_name = None  # type: ignore[assignment]
     REQUIRED_FIELDS = ["name"]
@@ -60,6 +62,14 @@ class Person(AbstractUser):
         if self.one_time_until is None:
             return False
         return not timedelta(0) <= self.one_time_until - now <= ONE_TIME_HOLDS
+
+    def _get_session_auth_hash(self, secret: str | None = None) -> str:
+        """What a session must hold to be this person's: it changes with the password, and whenever
+        their sessions are ended. Every request is asked for it, under whatever key its session is kept.
+        """
+        ends = f"{self.password}{self.sessions_ended or ''}"
+        salt = "django.contrib.auth.models.AbstractBaseUser.get_session_auth_hash"
+        return salted_hmac(salt, ends, secret=secret, algorithm="sha256").hexdigest()
 
     def clean(self) -> None:
         """The shop keeps a lead, whoever changes it."""

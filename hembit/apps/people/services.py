@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from hembit.apps.people import second_factor, sessions
 from hembit.apps.people.models import Person, Role
-from hembit.apps.people.throttle import Door, working_out
+from hembit.apps.people.throttle import Door
 from hembit.apps.people.trail import locked
 from hembit_core import InputError
 
@@ -39,8 +39,7 @@ def sign_in(request: HttpRequest, username: str, password: str, code: str = "") 
         If they do, but the password was one for once whose time is over.
     """
     door = Door(request, username)
-    with working_out():
-        door.let_try()
+    with door.working_out():
         person = authenticate(request, username=username, password=password)
         if not isinstance(person, Person):
             if door.was_wrong():
@@ -71,8 +70,7 @@ def says_own_password(request: HttpRequest, person: Person, password: str) -> No
         If there were too many tries, or too many are at the door just now.
     """
     door = Door(request, person.username)
-    with working_out():
-        door.let_try()
+    with door.working_out(inside=True):
         if not person.check_password(password):
             if door.was_wrong():
                 locked(person.username)

@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
+from django.contrib.auth import HASH_SESSION_KEY
 from django.contrib.sessions.models import Session
-from django.http import HttpRequest
+from django.db import transaction
+from django.db.models import F
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from hembit.apps.people.models import OpenSession, Person
@@ -46,8 +50,45 @@ def open_sessions(person: Person) -> list[OpenSession]:
     return list(found)
 
 
-def end_sessions(person: Person, but: str | None = None) -> None:
-    """Sign a person out everywhere, ``but`` in the session of that key."""
-    ended = person.open_sessions.exclude(key=but or "")
-    Session.objects.filter(session_key__in=list(ended.values_list("key", flat=True))).delete()
-    ended.delete()
+def end_sessions(person: Person, but: HttpRequest | None = None) -> None:
+    """Sign a person out everywhere, ``but`` in the browser that asks.
+
+    Every session of theirs ends, whether it is in the list or not: what it must hold to be theirs is
+    another from now on (:meth:`Person.get_session_auth_hash`).
+    """
+    with transaction.atomic():
+        Person.objects.filter(pk=person.pk).update(sessions_ended=F("sessions_ended") + 1)
+        person.refresh_from_db(fields=["sessions_ended"])
+        ended = person.open_sessions.all()
+        if but is not None:
+            but.session[HASH_SESSION_KEY] = person.get_session_auth_hash()
+            ended = ended.exclude(key=but.session.session_key)
+        Session.objects.filter(session_key__in=list(ended.values_list("key", flat=True))).delete()
+        ended.delete()
+
+
+def cycle_key(request: HttpRequest) -> None:
+    """Let the session go on under another key, so that whoever had the one before has none."""
+    before = request.session.session_key
+    request.session.cycle_key()
+    OpenSession.objects.filter(key=before).update(key=request.session.session_key)
+
+
+class FollowsTheKey:
+    """Middleware: a session that goes on under another key stays in the list of its person."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Note the new key, where Django gave the session one."""
+        before = request.session.session_key
+        response = self.get_response(request)
+        after = request.session.session_key
+        if before and after and before != after and request.session.modified:
+            old = OpenSession.objects.filter(key=before)
+            if OpenSession.objects.filter(key=after).exists():  # somebody signed in anew here
+                old.delete()
+            else:
+                old.update(key=after)
+        return response

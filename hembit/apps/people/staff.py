@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from django.contrib.auth import update_session_auth_hash
 from django.db import transaction
 from django.http import HttpRequest
 from django.utils import timezone
@@ -15,7 +14,7 @@ from hembit.apps.people.models import LAST_LEAD, ONE_TIME_HOLDS, Person, Role, i
 from hembit.apps.people.passwords import must_be_good, one_time_password
 from hembit.apps.people.schemas import OwnPassword, WorkerIn
 from hembit.apps.people.services import says_own_password
-from hembit.apps.people.sessions import end_sessions
+from hembit.apps.people.sessions import cycle_key, end_sessions
 from hembit_core import InputError
 
 
@@ -96,8 +95,8 @@ def change_own_password(request: HttpRequest, person: Person, given: OwnPassword
         person.set_password(given.password)
         person.one_time_until = None
         person.save()
-        end_sessions(person, but=request.session.session_key)
-    update_session_auth_hash(request, person)
+        end_sessions(person, but=request)
+    cycle_key(request)
 
 
 def _say(person: Person, given: WorkerIn) -> None:

@@ -84,7 +84,7 @@ def list_own_sessions(request: HttpRequest) -> list[SessionPlace]:
 def end_other_sessions(request: HttpRequest) -> list[SessionPlace]:
     """Sign out everywhere but here."""
     person = asking(request)
-    sessions.end_sessions(person, but=request.session.session_key)
+    sessions.end_sessions(person, but=request)
     return _places(request, person)
 
 

@@ -2,7 +2,7 @@
 
 Counted are the wrong passwords for a name from a place, and all from a place; a browser in which
 somebody has signed in before counts apart for that name, so that nobody else can lock them out of it
-(OWASP ASVS 5, 6.3.1).
+(OWASP ASVS 5, 6.3.1). A try that is refused costs next to nothing, and takes nobody's place.
 """
 
 from __future__ import annotations
@@ -11,6 +11,7 @@ import hashlib
 import json
 import secrets
 import threading
+from collections import Counter
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import datetime, timedelta
@@ -31,12 +32,10 @@ FREE_FOR_A_NAME, FREE_FOR_A_PLACE = 5, 25
 FIRST_WAIT, LONGEST_WAIT = 30.0, 3600.0
 """[s]"""
 FORGOTTEN_AFTER = timedelta(days=1)
-IN_LINE = 4
-"""How many may be at the door at once. One password is worked out at a time: each takes most of a core
-for a good part of a second, and the shop goes on measuring."""
-
-_line = threading.BoundedSemaphore(IN_LINE)
-_working = threading.Lock()
+IN_LINE, IN_LINE_OF_A_PLACE = 4, 2
+"""How many may be at the door at once, and how many of them from one place. One password is worked out
+at a time: each takes most of a core for a good part of a second, and the shop goes on measuring. Who is
+known, by their browser or by a session that is open, stands in a line of their own."""
 
 
 class MustWait(Exception):
@@ -47,16 +46,31 @@ class MustWait(Exception):
         self.seconds = seconds
 
 
-@contextmanager
-def working_out() -> Iterator[None]:
-    """While a password is tried and counted, one at a time; MustWait where too many are at the door."""
-    if not _line.acquire(blocking=False):
-        raise MustWait(2.0)
-    try:
-        with _working:
-            yield
-    finally:
-        _line.release()
+class Line:
+    """Those whose passwords are worked out, one at a time; so many wait for it, and no more."""
+
+    def __init__(self) -> None:
+        self._counting = threading.Lock()
+        self._working = threading.Lock()
+        self._waiting: Counter[str] = Counter()
+
+    @contextmanager
+    def stand_in(self, place: str) -> Iterator[None]:
+        """While a password is tried and counted; MustWait where too many are in line already."""
+        with self._counting:
+            full = self._waiting.total() >= IN_LINE or self._waiting[place] >= IN_LINE_OF_A_PLACE
+            if full:
+                raise MustWait(2.0)
+            self._waiting[place] += 1
+        try:
+            with self._working:
+                yield
+        finally:
+            with self._counting:
+                self._waiting[place] -= 1
+
+
+_strangers, _known = Line(), Line()
 
 
 class Door:
@@ -65,15 +79,31 @@ class Door:
     def __init__(self, request: HttpRequest, username: str) -> None:
         device, people = _read(request)
         person = Person.objects.filter(username=username).first()
-        place = str(request.META.get("REMOTE_ADDR", ""))
+        self.place = place = str(request.META.get("REMOTE_ADDR", ""))
         name = username.casefold()
-        if person and person.pk in people:
+        self.is_known = bool(person and person.pk in people)
+        if person and self.is_known:
             self.counted = {_key("device", name, device): FREE_FOR_A_NAME}
         else:
             self.counted = {
                 _key("name", name, place): FREE_FOR_A_NAME,
                 _key("place", place): FREE_FOR_A_PLACE,
             }
+
+    @contextmanager
+    def working_out(self, *, inside: bool = False) -> Iterator[None]:
+        """While a password is tried and counted. Who has to wait is told so before they take a place;
+        somebody ``inside``, whose session is open, stands in line with those who are known.
+
+        Raises
+        ------
+        MustWait
+            If it is too early for another try, or too many are in line.
+        """
+        self.let_try()
+        with (_known if inside or self.is_known else _strangers).stand_in(self.place):
+            self.let_try()  # whoever stood before them may have been wrong for the same name
+            yield
 
     def let_try(self, now: datetime | None = None) -> None:
         """MustWait while it is too early for another try."""

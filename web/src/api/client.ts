@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { idleSeconds } from "./idle";
 import { answered, silent } from "./reach";
 import type { paths } from "./schema.gen";
 import type { BothVersions, FieldError } from "./types";
@@ -18,6 +19,7 @@ client.use({
   onRequest({ request }) {
     const token = csrfToken();
     if (token) request.headers.set("X-CSRFToken", token);
+    request.headers.set("Hembit-Idle", idleSeconds());
     return request;
   },
 });

@@ -1,13 +1,13 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { ask, client } from "@/api/client";
+import { TOUCHED } from "@/api/idle";
 import { askAgain, keys } from "@/api/keys";
 import { useSession } from "@/people/session";
 import { shared, useShared } from "@/stored/shared";
 
 /** In the browser's store, for its other tabs and for a page that is loaded again. */
 const LOCKED = "hembit.locked";
-const TOUCHED = "hembit.touched";
 const OWN = "hembit.lock-after";
 /** How often it is written down that the screen was touched, and looked at when it was [ms]. */
 const EVERY = 3000;

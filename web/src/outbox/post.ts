@@ -1,4 +1,5 @@
 import { ask, csrfToken, fetched } from "@/api/client";
+import { idleSeconds } from "@/api/idle";
 import type { Sent } from "@/api/types";
 import type { Parcel } from "./outbox";
 
@@ -12,7 +13,11 @@ export function post<T>({ url, body, at, seen }: ToPost): Promise<T> {
   const sent: Sent = { made_at: at, sent_at: new Date().toISOString(), seen };
   const request = new Request(url, {
     method: "POST",
-    headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
+    headers: {
+      "Content-Type": "application/json",
+      "X-CSRFToken": csrfToken(),
+      "Hembit-Idle": idleSeconds(),
+    },
     body: JSON.stringify({ ...body, sent }),
   });
   const pending = fetched(request).then(async (response) => {

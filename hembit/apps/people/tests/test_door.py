@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 import tempfile
-from contextlib import closing
+from contextlib import ExitStack, closing
 from datetime import UTC, datetime, timedelta
 from io import StringIO
 from pathlib import Path
@@ -13,14 +13,18 @@ from unittest.mock import patch
 
 import pyotp
 from django.core.management import CommandError, call_command
+from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
+from hembit.apps.base.clocks import ticks
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.people import second_factor
 from hembit.apps.people.models import Person, SecondFactor
 from hembit.apps.people.tests.browser import Browser
+from hembit.apps.workshop.services import save_workshop
 from hembit.archive.write import _empty
+from hembit_core.planning.clocks import Ticks
 
 NOW = datetime(2026, 3, 4, 9, 0, 10, tzinfo=UTC)
 
@@ -63,6 +67,49 @@ class Locked(VisitCase):
         self.assertEqual(lead.client.get("/admin/").status_code, 200)
         lead.send("post", "session/lock")
         self.assertEqual(lead.client.get("/admin/").status_code, 302)
+
+    def test_the_server_locks_what_nobody_touches(self) -> None:
+        """By the last sign of a person; what a page asks for by itself is none."""
+        save_workshop(lock_after=5)
+        self.opens(PASSWORD)
+        asks = self.bench.client.get
+        for minutes, idle, answer in (
+            (4, None, 200),  # a poll, which is no sign
+            (4, 1, 200),  # a poll of a page that was touched a second before
+            (8, None, 200),
+            (9.5, None, 423),
+            (9.6, 0, 423),  # it is locked, whoever touches it now
+        ):
+            said = {} if idle is None else {"Hembit-Idle": str(idle)}
+            with self.subTest(minutes), self.passed(minutes):
+                self.assertEqual(asks("/api/v1/jobs", headers=said).status_code, answer)
+        with self.passed(9.7):
+            self.assertEqual(self.opens(PASSWORD).status_code, 200)
+            self.assertEqual(asks("/api/v1/jobs").status_code, 200)
+
+    def test_what_is_written_is_a_sign_unless_the_page_says_it_was_not_touched(self) -> None:
+        save_workshop(lock_after=5)
+        self.opens(PASSWORD)
+        with self.passed(4):
+            self.bench.send("post", "judgements", self.judgement_body())
+        with self.passed(8):
+            self.assertEqual(self.bench.client.get("/api/v1/jobs").status_code, 200)
+
+    def test_no_clock_keeps_it_open(self) -> None:
+        save_workshop(lock_after=5)
+        self.opens(PASSWORD)
+        with self.passed(20, wall=1):
+            self.assertEqual(self.bench.client.get("/api/v1/jobs").status_code, 423)
+
+    def passed(self, minutes: float, wall: float | None = None) -> Any:
+        """So much time has passed; the wall clock says ``wall`` minutes where it was set."""
+        here, said = ticks(), timedelta(minutes=minutes if wall is None else wall)
+        later = Ticks(boot=here.boot, seconds=here.seconds + 60 * minutes)
+        now = timezone.now()
+        both = ExitStack()
+        both.enter_context(patch("hembit.apps.base.clocks.ticks", lambda: later))
+        both.enter_context(patch("django.utils.timezone.now", lambda: now + said))
+        return both
 
     def test_when_it_locks_is_the_shops_to_say(self) -> None:
         details = self.good(self.get("workshop"))
@@ -120,6 +167,15 @@ class TimeCodes(VisitCase):
         self.assertEqual(self.sign_in(code, later).status_code, 200)
         self.assertIn("code", self.refused(self.sign_in(code, later)))
         self.assertEqual(self.sign_in(totp.at(later), later).status_code, 200)
+
+    def test_one_taken_with_the_clock_a_month_ahead_keeps_nobody_out(self) -> None:
+        secret, _ = self.turn_on()
+        ahead = NOW + timedelta(days=30)
+        totp = pyotp.TOTP(secret)
+        self.assertEqual(self.sign_in(totp.at(ahead), ahead).status_code, 200)
+        later = NOW + timedelta(minutes=5)
+        self.assertEqual(self.sign_in(totp.at(later), later).status_code, 200)
+        self.assertIn("code", self.refused(self.sign_in(totp.at(later), later)))
 
     def test_what_is_no_code_at_all_does_not_fit(self) -> None:
         self.turn_on()

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import threading
+from contextlib import ExitStack, nullcontext
 from datetime import timedelta
 from typing import Any
+from unittest.mock import patch
 
-from django.test import TestCase
+from django.http import HttpResponse
+from django.test import RequestFactory, TestCase
 from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
@@ -19,8 +22,11 @@ from hembit.apps.people.throttle import (
     FREE_FOR_A_NAME,
     FREE_FOR_A_PLACE,
     IN_LINE,
+    IN_LINE_OF_A_PLACE,
+    Door,
+    Line,
     MustWait,
-    working_out,
+    remember,
 )
 
 
@@ -112,27 +118,84 @@ class Guessing(TestCase):
         self.assertEqual(event.number, str(self.person.pk))
 
 
-class Line(TestCase):
-    def test_a_few_are_at_the_door_and_one_is_worked_out_at_a_time(self) -> None:
-        inside, most, go_on = [], [], threading.Event()
+class Lines(TestCase):
+    """A few are in line, one is worked out at a time, and who is refused takes nobody's place."""
 
-        def at_the_door() -> None:
-            with working_out():
+    def test_a_few_are_in_line_and_one_is_worked_out_at_a_time(self) -> None:
+        line, inside, most, go_on = Line(), [], [], threading.Event()
+
+        def at_the_door(place: str) -> None:
+            with line.stand_in(place):
                 inside.append(1)
                 most.append(len(inside))
                 go_on.wait(10)
                 inside.pop()
 
-        threads = [threading.Thread(target=at_the_door) for _ in range(IN_LINE)]
+        threads = [
+            threading.Thread(target=at_the_door, args=(f"10.0.0.{number}",))
+            for number in range(IN_LINE)
+        ]
         for one in threads:
             one.start()
-        while not inside:
+        while line._waiting.total() < IN_LINE:
             pass
-        with self.assertRaises(MustWait), working_out():
+        with self.assertRaises(MustWait), line.stand_in("10.0.0.99"):
             pass
         go_on.set()
         for one in threads:
             one.join()
         self.assertEqual(most, [1] * IN_LINE)
-        with working_out():
+        with line.stand_in("10.0.0.99"):
             pass
+
+    def test_one_place_never_fills_it(self) -> None:
+        line = Line()
+        with ExitStack() as held:
+            line._working = nullcontext()  # type: ignore[assignment]  # each is worked out at once
+            for _ in range(IN_LINE_OF_A_PLACE):
+                held.enter_context(line.stand_in("10.0.0.1"))
+            with self.assertRaises(MustWait), line.stand_in("10.0.0.1"):
+                pass
+            with line.stand_in("10.0.0.2"):
+                pass
+
+    def door(self, known: bool = False) -> Door:
+        request = RequestFactory().post("/", REMOTE_ADDR="10.0.0.1")
+        if known:
+            response = HttpResponse()
+            remember(request, response, add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD))
+            request.COOKIES = {COOKIE: response.cookies[COOKIE].value}
+        return Door(request, "ilse")
+
+    def test_whoever_is_known_or_inside_passes_a_line_that_strangers_fill(self) -> None:
+        """Twelve connections of wrong passwords from one machine kept a known browser out."""
+        full = Line()
+        full._waiting.update({"10.0.0.7": IN_LINE})
+        with patch("hembit.apps.people.throttle._strangers", full):
+            with self.assertRaises(MustWait), self.door().working_out():
+                pass
+            with self.door(known=True).working_out():
+                pass
+            with self.door().working_out(inside=True):
+                pass
+
+    def test_a_try_that_is_refused_takes_no_place(self) -> None:
+        door, line = self.door(), Line()
+        for _ in range(FREE_FOR_A_NAME):
+            door.was_wrong()
+        with (
+            patch("hembit.apps.people.throttle._strangers", line),
+            patch.object(line, "stand_in", side_effect=AssertionError("it took a place")),
+            self.assertRaises(MustWait),
+            door.working_out(),
+        ):
+            pass
+
+    def test_a_right_password_does_not_begin_the_count_of_its_place_anew(self) -> None:
+        """Somebody with an account of their own guesses those of others from the same place."""
+        add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD)
+        for number in range(FREE_FOR_A_PLACE):
+            Browser().sign_in(f"somebody-{number}", "a wrong one")
+            if number % 5 == 4 and number < FREE_FOR_A_PLACE - 1:
+                self.assertEqual(Browser().sign_in("ilse", PASSWORD).status_code, 200)
+        self.assertEqual(Browser().sign_in("ilse", PASSWORD).status_code, 429)

@@ -1,5 +1,6 @@
 import { useRef, useState } from "react";
 import { csrfToken } from "@/api/client";
+import { idleSeconds } from "@/api/idle";
 import type { StepKind } from "@/api/types";
 import { newId } from "@/stored/newId";
 
@@ -72,6 +73,7 @@ function posted(
     const request = new XMLHttpRequest();
     request.open("POST", `/api/v1/jobs/${job}/photos`);
     request.setRequestHeader("X-CSRFToken", csrfToken());
+    request.setRequestHeader("Hembit-Idle", idleSeconds());
     request.upload.onprogress = ({ loaded, total }) => onShare(total ? loaded / total : 0);
     request.onerror = () => resolve("The server does not answer.");
     request.onload = () => {
