@@ -73,6 +73,9 @@ class Bridge:
             await _live(receive, send)
         elif scope["type"] == "http":
             await self._http(scope, receive, send)
+        else:  # an upgrade to something else: nobody speaks it here
+            await receive()
+            await send({"type": "websocket.close"})
 
     async def _http(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         try:
@@ -94,6 +97,8 @@ class Bridge:
             raise
 
     async def _answer(self, scope: dict[str, Any], receive: Receive) -> Answer:
+        if scope["http_version"] not in ("1.0", "1.1"):
+            raise Refused(505, "HTTP/1.1 is spoken here.")
         if self.takes_files(scope["method"], scope["path"]):
             return await self._file(scope, receive)
         return await self._whole(scope, receive, self.limits.body)

@@ -10,6 +10,7 @@ from typing import Any
 
 from hypercorn.asyncio import serve
 
+from hembit.server.one_protocol import speak_http1_alone
 from hembit.server.tls import Renewed
 
 HEADERS_WITHIN = 10.0
@@ -51,6 +52,7 @@ def run(serving: Serving) -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hembit.site.settings")
     from hembit.server.app import bridge  # only now: it looks the data through, and may not start
 
+    speak_http1_alone()
     app: Any = _ByScheme(bridge, serving.plain) if serving.plain else bridge
     asyncio.run(serve(app, config_of(serving), mode="asgi"))
 
