@@ -28,6 +28,10 @@ class Retort(DemoVisits):
         maud.press("Do they carry it?")
         maud.see("Too much for the contactor: it may draw 13.7 A")
 
+        maud.take_up("Fit and prove", "Before energising").see(
+            "Hands go into the machine after the proof"
+        )
+        maud.press("Isolate and prove dead").prove_dead()
         maud.take_up("Fit and prove", "Before energising")
         page.get_by_label("Protective conductor").fill("1.4")
         page.get_by_label("Insulation, conductors joined").fill("0.4 M")
@@ -57,7 +61,7 @@ class Retort(DemoVisits):
         maud.record("0.9 M", "Leaking").said("leaking")
         self.at_job(RETORT, maud, item="supply:supply_volts")
         maud.press("It is live now")
-        maud.see("Middle element leaks to the case: not energised until an insulation test decides")
+        maud.see("Middle element leaks to its case: an insulation test at 500 V DC first")
         expect(maud.band).to_contain_text("proved dead")
         self.at_job(RETORT, maud, item=f"{key}:insulation_test")
         maud.see("at least 1.0 MΩ").record("210 M", "Within: the insulation holds").said("within")
@@ -89,7 +93,9 @@ class CuringRoom(DemoVisits):
         ilse.see("Note how far it was pushed in")
         page.get_by_label("Part is at").fill("19.5")
         ilse.record("6.30k", "ithin").said("new part")
-        ilse.at("Probe 2, back wall: fit it")
+        ilse.at("Probe 2, back wall: fit it").see("Hands go into the machine after the proof")
+        ilse.press("Isolate and prove dead").prove_dead()
+        self.at_job(CURING_ROOM, item=f"fit:{key}")
         page.get_by_label("Serial of the new part").fill("P2-26")
         ilse.press("It is fitted").said("fitted")
         page.goto(f"{self.live_server_url}/")
@@ -98,7 +104,8 @@ class CuringRoom(DemoVisits):
 
     def test_a_part_of_another_type_is_fitted_with_its_own_spec(self) -> None:
         key = self.key(CURING_ROOM, "Probe 2, back wall")
-        ilse, page = self.at_job(CURING_ROOM, item=f"fit:{key}"), self.page
+        ilse, page = self.at_job(CURING_ROOM, item="isolate").prove_dead(), self.page
+        self.at_job(CURING_ROOM, item=f"fit:{key}")
         page.get_by_label("It is not the same type").check()
         page.get_by_label("At 25 °C").fill("10 k")
         page.get_by_label("B", exact=True).fill("3977")

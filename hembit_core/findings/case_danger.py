@@ -240,6 +240,20 @@ DANGER_WORDS = {
 }
 """What a part does that is not to be energised, to stand after its name."""
 
+
+def danger_first(danger: CaseDanger, due: int | None) -> str:
+    """What comes before anything is energised, in a few words; the whole of it is :func:`way_out`."""
+    if danger.kind is CaseDangerKind.LEAK:
+        return f"an insulation test at {volts_told(due)} first"
+    return _FIRST[danger.kind]
+
+
+_FIRST = {
+    CaseDangerKind.TOUCH: "replace it first, or clear it by tests",
+    CaseDangerKind.INSULATION: "dry it or replace it first",
+    CaseDangerKind.IN_CIRCUIT: "read it with both ends lifted first",
+    CaseDangerKind.NEW_PART_UNREAD: "read it to its case first",
+}
 _STILL = {
     Lacks.ISOLATED: "a clear reading with both ends lifted",
     Lacks.CLEAR_TWICE: "two clear readings to the case",

@@ -249,7 +249,7 @@ def _why(visit: Visit, part: RoutePart, test: PartTest) -> str:
         return f"{part.changed} was renewed: measure the whole again"
     dead = visit.unexplained
     if decides_danger(part, test):
-        return "It leaks on the multimeter: this decides" if part.danger is None else part.why_dead
+        return "It leaks on the multimeter: this decides" if part.danger is None else part.ends_danger
     if dead is not None and _is_cause(visit, part, test):
         return f"{dead.name} opened for a reason: this may be it"
     bank = visit.part(part.part_of)

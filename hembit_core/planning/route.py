@@ -10,7 +10,7 @@ from pydantic import Field, StringConstraints
 
 from hembit_core.families.insulation import due_volts
 from hembit_core.families.registry import FAMILIES
-from hembit_core.findings.case_danger import DANGER_WORDS, CaseDanger, way_out
+from hembit_core.findings.case_danger import DANGER_WORDS, CaseDanger, danger_first, way_out
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judge import PartSpec
 from hembit_core.judging.states import Outcome, State
@@ -113,15 +113,16 @@ class RoutePart(Model):
 
     @property
     def why_dead(self) -> str:
-        """Why it must not be energised, and what ends that, in a sentence without its full stop."""
+        """Why it must not be energised, and what comes first, in a sentence without its full stop."""
         if self.danger is None:
             return f"{self.name} is not to be energised: an insulation test decides"
-        ends = (
-            f": not energised before {way_out(self.danger, due_volts(self.spec))}"
-            if self.danger.lacks
-            else ""
-        )
-        return f"{self.name} {DANGER_WORDS[self.danger.kind]}{ends}"
+        first = danger_first(self.danger, due_volts(self.spec))
+        return f"{self.name} {DANGER_WORDS[self.danger.kind]}: {first}"
+
+    @property
+    def ends_danger(self) -> str:
+        """What is still to be read before it may be energised."""
+        return f"It takes {way_out(self.danger, due_volts(self.spec))}" if self.danger else ""
 
 
 def culprits(bank: RoutePart, parts: Iterable[RoutePart]) -> tuple[RoutePart, ...]:

@@ -24,8 +24,8 @@ class Version(unittest.TestCase):
         self.assertEqual(
             changed,
             [],
-            f"{len(changed)} examples are judged otherwise than core {CORE_VERSION} judged them. Give the "
-            "core the next version, then run python -m hembit_core.tests.judged_examples",
+            f"{len(changed)} examples are judged otherwise than core {CORE_VERSION} judged them. Give "
+            "the core the next version, then run python -m hembit_core.tests.judged_examples",
         )
 
     def test_a_word_and_a_figure_change_a_digest_and_a_last_bit_does_not(self) -> None:
