@@ -28,10 +28,7 @@ class Retort(DemoVisits):
         maud.press("Do they carry it?")
         maud.see("Too much for the contactor: it may draw 13.7 A")
 
-        maud.take_up("Fit and prove", "Before energising").see(
-            "Hands go into the machine after the proof"
-        )
-        maud.press("Isolate and prove dead").prove_dead()
+        self.at_job(RETORT, maud, item="isolate").prove_dead()
         maud.take_up("Fit and prove", "Before energising")
         page.get_by_label("Protective conductor").fill("1.4")
         page.get_by_label("Insulation, conductors joined").fill("0.4 M")

@@ -178,7 +178,7 @@ function FeedForm({ visit, part }: { visit: Visit; part: PartOfJob }) {
           onText={(supply) => change({ supply })}
         />
       </div>
-      <FormFoot action="Do they carry it?" pending={entry.pending} others={entry.others} />
+      <FormFoot action="Do they carry it?" pending={entry.pending} others={entry.others} inPlace />
     </form>
   );
 }

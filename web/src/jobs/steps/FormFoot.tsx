@@ -2,10 +2,16 @@ import { Button } from "@/ui/Button";
 import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 
-type Props = { action: string; pending: boolean; others: string[]; children?: React.ReactNode };
+type Props = {
+  action: string;
+  pending: boolean;
+  others: string[];
+  inPlace?: boolean;
+  children?: React.ReactNode;
+};
 
 /** The foot of a step's form: what is wrong and has no field, and the one action. */
-export function FormFoot({ action, pending, others, children }: Props) {
+export function FormFoot({ action, pending, others, inPlace, children }: Props) {
   return (
     <>
       {others.map((one) => (
@@ -13,7 +19,7 @@ export function FormFoot({ action, pending, others, children }: Props) {
           {one}
         </Notice>
       ))}
-      <Foot>
+      <Foot inPlace={inPlace}>
         <Button type="submit" look="action" disabled={pending}>
           {action}
         </Button>
