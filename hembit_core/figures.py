@@ -5,6 +5,7 @@ Kept as text, so that the last digit written stays known, and read as a number.
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Literal
@@ -54,6 +55,25 @@ class FigureText:
         return _plain(self.value, "" if self.unit == "1" else self.unit)
 
 
+_THREE_DECIMALS = re.compile(r"-?\d{1,3}\.\d{3}")
+"""What could also be thousands, where a person writes it."""
+
+
+def unambiguous(text: str, unit: str) -> str:
+    """A figure that no person wrote, with a decimal point, so that it is read as it is meant: what is
+    written by hand and has three decimals is asked about.
+    """
+    if not _THREE_DECIMALS.fullmatch(text):
+        return text
+    return text.replace(".", "R") if unit == "Ω" and not text.startswith("-") else f"{text}0"
+
+
+def _digits_of(number: float) -> str:
+    """A number in plain digits where it has few, else by powers of ten."""
+    text = repr(number)
+    return text if "e" in text or len(text) <= 17 else f"{number:.15g}"
+
+
 def _plain(value: float, unit: str = "") -> str:
     """A figure or its limit in plain decimals; by powers where those are out of reach."""
     if value == 0 or 1e-9 < abs(value) < 1e15:
@@ -95,7 +115,8 @@ class Written:
             given = given.text
         if isinstance(given, bool) or not isinstance(given, str | int | float):
             raise PydanticCustomError("figure", "A figure is needed here.", {})
-        return self._read(given.strip() if isinstance(given, str) else repr(given))
+        text = given.strip() if isinstance(given, str) else unambiguous(_digits_of(given), self.unit)
+        return self._read(text)
 
     @lru_cache(maxsize=4096)  # noqa: B019 (there are as many of these as kinds of figures)
     def _read(self, text: str) -> FigureText:

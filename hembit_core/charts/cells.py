@@ -129,6 +129,8 @@ def decimal_marks(cells: list[str]) -> tuple[frozenset[Mark], str]:
         points, commas = digits.count("."), digits.count(",")
         if points and commas:
             certain.add(Mark.POINT if digits.rindex(".") > digits.rindex(",") else Mark.COMMA)
+        elif digits[-1] in ".,":
+            continue  # the number of a row: “12.”
         elif points + commas == 1:
             mark = Mark.POINT if points else Mark.COMMA
             before, after = digits.split(mark)
@@ -154,7 +156,7 @@ def figure(cell: str, mark: Mark) -> Cell | None:
     if digits.count(mark) > 1 or (thousands in digits and not _grouped(digits, thousands, mark)):
         return None
     plain = digits.replace(thousands, "").replace(mark, ".")
-    plain = f"0{plain}" if plain.startswith(".") else plain
+    plain = f"0{plain}" if plain.startswith(".") else plain.removesuffix(".")
     sign = "-" if match["sign"] == "-" else ""
     return Cell(f"{sign}{plain}{match['exponent'] or ''}", (match["unit"] or "").strip())
 

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-import re
-
 import numpy as np
+from pydantic import ValidationError
 
 from hembit_core.charts.fits import Fit, fit_beta, fit_steinhart_hart
 from hembit_core.charts.flags import ChartFlag, flags_of
@@ -20,6 +19,7 @@ from hembit_core.families.temperature_sensor.types import (
     NtcByBeta,
     SteinhartHart,
 )
+from hembit_core.figures import unambiguous
 from hembit_core.judging.judgement import Plot, PlotPoint
 from hembit_core.model import Model
 from hembit_core.notation import quantity
@@ -79,6 +79,10 @@ def read_chart(text: str, answers: ChartAnswers | None = None) -> Chart:
     how = list(found.how)
     if len(found.points) > 1 and found.points[0].celsius > found.points[-1].celsius:
         how.append("Turned round: temperatures rise.")
+    sensor = _by_chart(points[:MOST_POINTS]) if is_curve else None
+    if is_curve and sensor is None:
+        is_curve = False
+        how.append("This is no curve: its ohms must only rise, or only fall, with the temperature.")
     fits = _fits(points) if is_curve else {}
     kept = points
     if is_curve and len(points) > MOST_POINTS:
@@ -96,28 +100,26 @@ def read_chart(text: str, answers: ChartAnswers | None = None) -> Chart:
         count=len(points),
         usable=is_curve,
         sensor=_by_chart(kept) if is_curve else None,
-        fits=tuple(_fit_told(name, fit) for name, fit in fits.items()),
+        fits=tuple(told for name, fit in fits.items() if (told := _fit_told(name, fit))),
         plot=_plot(kept, flags) if len(points) > 1 else None,
     )
 
 
-def _by_chart(points: list[Point]) -> CurveSensor:
+def _by_chart(points: list[Point]) -> CurveSensor | None:
+    """The sensor of a chart; None where the chart is no curve."""
     rows = [{"celsius": _celsius(one), "ohms": _ohms(one)} for one in points]
-    return ByChart.model_validate({"points": rows})
-
-
-_THREE_DECIMALS = re.compile(r"-?\d{1,3}\.\d{3}")
-"""What could also be thousands, where it stands alone."""
+    try:
+        return ByChart.model_validate({"points": rows})
+    except ValidationError:
+        return None
 
 
 def _celsius(one: Point) -> str:
-    is_doubtful = _THREE_DECIMALS.fullmatch(one.temperature)
-    return f"{one.temperature}0" if is_doubtful else one.temperature
+    return unambiguous(one.temperature, "°C")
 
 
 def _ohms(one: Point) -> str:
-    is_doubtful = _THREE_DECIMALS.fullmatch(one.resistance)
-    return one.resistance.replace(".", "R") if is_doubtful else one.resistance
+    return unambiguous(one.resistance, "Ω")
 
 
 def _fits(points: list[Point]) -> dict[str, Fit]:
@@ -137,10 +139,18 @@ def _row(one: Point, place: int, fits: dict[str, Fit]) -> ChartRow:
     return ChartRow(line=one.line, celsius=_celsius(one), ohms=_ohms(one), **off)
 
 
-def _fit_told(name: str, fit: Fit) -> ChartFit:
+def _fit_told(name: str, fit: Fit) -> ChartFit | None:
+    """A fit as a sensor; None where its figures are none of any sensor."""
+    try:
+        return _as_sensor(name, fit)
+    except ValidationError:
+        return None
+
+
+def _as_sensor(name: str, fit: Fit) -> ChartFit:
     curve = fit.curve
     if isinstance(curve, BetaCurve):
-        given = {"r25": f"{curve.r25:.5g}", "beta": f"{curve.beta:.5g}"}
+        given = {"r25": float(f"{curve.r25:.5g}"), "beta": float(f"{curve.beta:.5g}")}
         sensor: CurveSensor = NtcByBeta.model_validate(given)
         text = f"R₂₅ = {quantity(curve.r25, 'Ω', 4)}, B = {curve.beta:.0f} K"
     else:

@@ -60,7 +60,7 @@ def _mark_of(rows: tuple[Row, ...], said: ChartAnswers) -> tuple[Mark | None, Ch
     if said.decimal is None and not certain and not doubtful:
         return Mark.POINT, None
     example = doubtful or "10,400"
-    plain = example.replace(",", "").replace(".", "")
+    plain = "".join(one for one in example if one.isdecimal())
     here = "," if "," in example else "."
     other = "." if here == "," else ","
     question = ChartQuestion(

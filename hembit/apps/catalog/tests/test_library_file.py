@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import io
 import json
+import resource
 import zipfile
+from time import perf_counter
 from typing import Any
 from unittest.mock import patch
 from uuid import UUID, uuid4
@@ -199,9 +201,41 @@ class Sheets(SpecCase):
                 self.assertEqual(error["field"], "file")
                 self.assertIn(said, error["message"])
 
+    def test_a_small_file_that_unpacks_into_much_takes_neither_time_nor_memory(self) -> None:
+        far = '<row r="1048576"><c r="XFD1048576"><v>1</v></c></row>'
+        wide = "<row>" + "<c><v>1</v></c>" * 16_384 + "</row>"
+        for said, rows in (
+            ("one cell in the last corner", '<row r="1"><c r="A1"><v>1</v></c></row>' + far),
+            ("rows without end", "<row><c><v>1</v></c></row>" * 900_000),
+            ("as wide as it goes", wide * 120),
+        ):
+            with self.subTest(said):
+                data = _with_rows(self.book(["a"]), rows)
+                self.assertLess(len(data), 256_000)
+                began = perf_counter()
+                self.assertIn(self.chart("a.xlsx", data).status_code, (200, 422))
+                self.assertLess(perf_counter() - began, 12)
+        # The server itself took none of it.
+        self.assertLess(resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss, 900_000)
+
     def test_formulas_are_taken_by_what_they_came_to(self) -> None:
         told = self.good(self.chart("a.xlsx", self.book(["°C", "Ω"], ["=1+1", "=HYPERLINK()"], [3, 4])))
         self.assertNotIn("HYPERLINK", told["text"])
+
+
+def _with_rows(book: bytes, rows: str) -> bytes:
+    """A spreadsheet with other rows in its first sheet."""
+    with zipfile.ZipFile(io.BytesIO(book)) as packed:
+        files = {one: packed.read(one) for one in packed.namelist()}
+    files["xl/worksheets/sheet1.xml"] = (
+        '<worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">'
+        f"<sheetData>{rows}</sheetData></worksheet>"
+    ).encode()
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        for name, data in files.items():
+            packed.writestr(name, data)
+    return out.getvalue()
 
 
 def _zipped(files: dict[str, bytes]) -> bytes:

@@ -42,6 +42,7 @@ class Finding(VisitCase):
                 opened_by=self.person,
                 opened_at=timezone.now(),
             )
+        self.good(self.get("home"))  # a session's first request keeps when its person was last here
         with self.assertNumQueries(3):  # session, person, page
             page = self.good(self.get("jobs"))
         self.assertEqual(len(page["items"]), 50)
