@@ -42,9 +42,9 @@ def pictures() -> Iterator[bytes]:
     yield out.getvalue()
 
 
-def upload(client: Client, picture: bytes) -> int:
+def upload(client: Client, picture: bytes, number: str | None = None, job: int = 9) -> int:
     """The status of one upload, on a connection of its own."""
-    parts = {"id": str(uuid4()), "step": "look"}
+    parts = {"id": number or str(uuid4()), "step": "look"}
     body = b"".join(f'{FIELD}"{name}"\r\n\r\n{value}\r\n'.encode() for name, value in parts.items())
     body += (
         b'--between-the-parts\r\nContent-Disposition: form-data; name="file"; filename="a.jpg"\r\n\r\n'
@@ -57,7 +57,7 @@ def upload(client: Client, picture: bytes) -> int:
         "Cookie": cookies,
         "X-CSRFToken": client.cookies["csrftoken"],
     }
-    connection.request("POST", "/api/v1/jobs/9/photos", body, headers)
+    connection.request("POST", f"/api/v1/jobs/{job}/photos", body, headers)
     return connection.getresponse().status
 
 
