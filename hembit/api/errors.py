@@ -147,7 +147,8 @@ def register(api: NinjaAPI) -> None:
         return answer(request, [FieldError(field="", message=sentence, code="too_large")])
 
     @api.exception_handler(DatabaseError)
-    def fault(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+    @api.exception_handler(OSError)
+    def fault(request: HttpRequest, error: DatabaseError | OSError) -> HttpResponse:
         sentence = sentence_of(error)
         if sentence is None:  # a mistake of Hembit's: it is to be seen as one
             raise error

@@ -1,6 +1,8 @@
-"""The database's own faults, in sentences: what is wrong, what still works, what to do."""
+"""Faults of the database and the disk, in sentences: what is wrong, what still works, what to do."""
 
 from __future__ import annotations
+
+import errno
 
 from django.db import DatabaseError
 
@@ -33,12 +35,24 @@ _FAULTS = (
     ),
     ("disk i/o error", "The disk could not be read or written. A lead looks at it at once."),
 )
+_OF_THE_DISK = {
+    errno.ENOSPC: "disk is full",
+    errno.EDQUOT: "disk is full",
+    errno.EROFS: "readonly database",
+    errno.EACCES: "readonly database",
+    errno.EPERM: "readonly database",
+    errno.EIO: "disk i/o error",
+}
 UNKNOWN = "The database could not do this. What is wrong stands in the server's log."
 KEPT = "What you typed is kept here."
 
 
-def sentence_of(error: DatabaseError) -> str | None:
-    """What is wrong, in a sentence; None where it is no fault of the database's own."""
+def sentence_of(error: DatabaseError | OSError) -> str | None:
+    """What is wrong, in a sentence; None where it is a fault of neither
+    the database nor the disk.
+    """
     words = str(error).lower()
+    if isinstance(error, OSError):
+        words = _OF_THE_DISK.get(error.errno or 0, "")
     found = next((said for part, said in _FAULTS if part in words), None)
     return f"{found} {KEPT}" if found else None

@@ -45,7 +45,7 @@ def nothing_there(request: HttpRequest, exception: Exception | None = None) -> H
 
 
 def failed(request: HttpRequest) -> HttpResponse:
-    """500; 503 where it is the database's own fault."""
+    """500; 503 where it is a fault of the database or the disk."""
     error = sys.exc_info()[1]
-    sentence = sentence_of(error) if isinstance(error, DatabaseError) else None
+    sentence = sentence_of(error) if isinstance(error, DatabaseError | OSError) else None
     return _answer(request, 503, sentence) if sentence else _said(request, 500)

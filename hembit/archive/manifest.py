@@ -12,6 +12,8 @@ from hembit_core.model import Model
 MANIFEST = "manifest.json"
 DATABASE = "hembit.sqlite3"
 ERASED = "erased.jsonl"
+BEFORE_UPDATE = "before-update-"
+"""How copies of the database from before an update begin, among the backups."""
 IDENTITY, CONTENT = "identity.age", "content.age"
 
 InFolder = Annotated[

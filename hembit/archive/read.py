@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import hashlib
 import sqlite3
+import stat
+import struct
 import tempfile
 import zipfile
 import zlib
@@ -15,11 +17,14 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from hembit.archive.damaged import Damaged
-from hembit.archive.manifest import CONTENT, DATABASE, IDENTITY, MANIFEST, Manifest, Sealed
+from hembit.archive.manifest import CONTENT, DATABASE, ERASED, IDENTITY, MANIFEST, Manifest, Sealed
 from hembit.archive.sealing import unseal
-from hembit.archive.write import COUNTED
+from hembit.archive.write import COPIED, COUNTED, KEYS
 
 _BLOCK = 1 << 20
+_PACKED = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED)
+_ENCRYPTED = 0x41
+"""Flags of an entry that is encrypted (PKWARE APPNOTE, 4.4.4, bits 0 and 6)."""
 _LARGEST_MANIFEST = 64 << 20
 
 
@@ -93,10 +98,29 @@ def _zip(file: Path) -> Iterator[zipfile.ZipFile]:
     except (zipfile.BadZipFile, OSError) as error:
         raise Damaged(f"{file} is no backup of Hembit, or is not whole: {error}.") from None
     with archive:
+        if not all(_is_as_written(one) for one in archive.infolist()):
+            raise Damaged(f"{file} is packed as no backup of Hembit is: encrypted, or in another way.")
         try:
             yield archive
-        except (zipfile.BadZipFile, zlib.error, EOFError, KeyError) as error:
+        except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, struct.error) as error:
             raise Damaged(f"{file} is not whole: {error}.") from None
+
+
+def _is_as_written(one: zipfile.ZipInfo) -> bool:
+    """Whether Hembit writes entries so: stored or deflated, open, a file that is no link."""
+    kind = stat.S_IFMT(one.external_attr >> 16)
+    is_open = not one.flag_bits & _ENCRYPTED
+    return is_open and one.compress_type in _PACKED and kind in (0, stat.S_IFREG)
+
+
+def _is_ours(path: str, *, keys: bool) -> bool:
+    """Whether it is a file that Hembit puts into a backup, by its name alone."""
+    top, *below = path.split("/")
+    if any(one.startswith(".") for one in (top, *below)):
+        return False
+    if not below:
+        return path in (DATABASE, ERASED) or (keys and path in KEYS)
+    return top in COPIED or (keys and top in KEYS)
 
 
 def _told(archive: zipfile.ZipFile, kind: type[Manifest] | type[Sealed]) -> Manifest | Sealed:
@@ -117,7 +141,13 @@ def _read_through(archive: zipfile.ZipFile) -> Archive:
     manifest = _told(archive, Manifest)
     assert isinstance(manifest, Manifest)
     names = {one.path for one in manifest.files}
-    if DATABASE not in names or any(".." in one.split("/") for one in names):
+    is_clear = len(names) == len(manifest.files) == len(archive.namelist()) - 1
+    is_clear = is_clear and not any(parent in names for one in names for parent in _above(one))
+    if (
+        DATABASE not in names
+        or not is_clear
+        or not all(_is_ours(one, keys=manifest.keys) for one in names)
+    ):
         raise Damaged("It has no database, or names files that are none of a shop's.")
     for one in manifest.files:
         digest, size = hashlib.sha256(), 0
@@ -126,11 +156,18 @@ def _read_through(archive: zipfile.ZipFile) -> Archive:
                 while block := given.read(_BLOCK):
                     digest.update(block)
                     size += len(block)
+                    if size > one.size:
+                        break
         except KeyError:
             raise Damaged(f"{one.path} is missing in it.") from None
         if (size, digest.hexdigest()) != (one.size, one.sha256):
             raise Damaged(f"{one.path} is not as it was written. Take another backup.")
     return Archive(archive, manifest)
+
+
+def _above(path: str) -> list[str]:
+    parts = path.split("/")
+    return ["/".join(parts[:count]) for count in range(1, len(parts))]
 
 
 def _check_database(database: Path, manifest: Manifest) -> None:

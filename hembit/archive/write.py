@@ -31,9 +31,10 @@ _OF_NO_BACKUP = ("django_session", "people_opensession", "people_guesses")
 """Who is signed in where is not brought back from a backup, and lets nobody in who has one."""
 _SECRETS = ("people_secondfactor",)
 """In a backup that anybody can read they are left out, as keys are."""
-_COPIED = ("photos",)
-_KEYS = ("secret_key", "certificates")
+COPIED = ("photos",)
+KEYS = ("secret_key", "certificates")
 _BLOCK = 1 << 20
+_ASIDE = ".backup-"
 _PACKED = (".sqlite3", ".jsonl")
 """What grows smaller when packed; pictures do not."""
 
@@ -68,7 +69,7 @@ def write_backup(
     Damaged
         If the database cannot be copied, or is not sound.
     """
-    with tempfile.TemporaryDirectory(dir=target.parent, prefix=".backup-") as name:
+    with tempfile.TemporaryDirectory(dir=target.parent, prefix=_ASIDE) as name:
         aside = Path(name)
         _copy_database(database, aside / DATABASE)
         _empty(aside / DATABASE, _OF_NO_BACKUP if sealed else (*_OF_NO_BACKUP, *_SECRETS))
@@ -81,6 +82,12 @@ def write_backup(
         whole.replace(target)
     _sync(target.parent)
     return Written(target, manifest)
+
+
+def clear_left(folder: Path) -> None:
+    """Take away what a killed backup left in ``folder``, an open copy maybe; none is being made."""
+    for left in folder.glob(f"{_ASIDE}*"):
+        shutil.rmtree(left, ignore_errors=True)
 
 
 def _copy_database(source: Path, target: Path) -> None:
@@ -134,7 +141,7 @@ def _files(folder: Path, *, keys: bool) -> Iterator[tuple[Path, str]]:
     erased = folder / ERASED
     if erased.exists():
         yield erased, ERASED
-    for top in (*_COPIED, *(_KEYS if keys else ())):
+    for top in (*COPIED, *(KEYS if keys else ())):
         place = folder / top
         found = [place] if place.is_file() else sorted(place.rglob("*"))
         for path in found:

@@ -6,7 +6,8 @@ import argparse
 import sys
 from pathlib import Path
 
-from hembit.installation.database import NAME, is_up_to_date, manage
+from hembit.archive.manifest import DATABASE
+from hembit.installation.database import is_up_to_date, manage
 from hembit.installation.folder import usual
 from hembit.installation.wrong import Wrong
 
@@ -22,7 +23,7 @@ def main(words: list[str]) -> None:
     parser = argparse.ArgumentParser(prog="bin/backup", description="Make a backup of all of a shop.")
     parser.add_argument("--data", type=Path, default=usual(), help="the shop's folder (%(default)s)")
     folder = parser.parse_args(words).data.expanduser().absolute()
-    if not (folder / NAME).exists():
+    if not (folder / DATABASE).exists():
         raise Wrong(f"There is no shop at {folder}. Say where with --data.")
     if not is_up_to_date(folder):
         raise Wrong(f"The data at {folder} are older than this Hembit. Start it once with bin/serve.")

@@ -10,11 +10,12 @@ from contextlib import closing
 from datetime import datetime
 from pathlib import Path
 
+from hembit.archive.manifest import BEFORE_UPDATE, DATABASE
 from hembit.installation.wrong import Wrong
 
 ROOT = Path(__file__).resolve().parents[2]
-NAME = "hembit.sqlite3"
 BACKUPS = "backups"
+_STAY = 2
 
 
 def bring_up_to_date(folder: Path, now: datetime) -> Path | None:
@@ -28,8 +29,8 @@ def bring_up_to_date(folder: Path, now: datetime) -> Path | None:
     Wrong
         If it cannot be copied or migrated, or was lost; what was there is untouched.
     """
-    database = folder / NAME
-    aside = folder / f"{NAME}.migrating"
+    database = folder / DATABASE
+    aside = folder / f"{DATABASE}.migrating"
     _remove(aside)
     was_there = database.exists()
     if (was_there and database.stat().st_size == 0) or (not was_there and any(folder.glob("photos/*"))):
@@ -55,16 +56,18 @@ def bring_up_to_date(folder: Path, now: datetime) -> Path | None:
     before = None
     if was_there:
         (folder / BACKUPS).mkdir(mode=0o700, exist_ok=True)
-        before = folder / BACKUPS / f"before-update-{now:%Y%m%d-%H%M%S}.sqlite3"
+        before = folder / BACKUPS / f"{BEFORE_UPDATE}{now:%Y%m%d-%H%M%S}.sqlite3"
         _copy(database, before)
         _fold(database)
+        for old in sorted((folder / BACKUPS).glob(f"{BEFORE_UPDATE}*"))[:-_STAY]:
+            old.unlink()
     aside.replace(database)
     return before
 
 
 def is_up_to_date(folder: Path) -> bool:
     """Whether the database is there and as this Hembit has it."""
-    return (folder / NAME).exists() and not manage(folder, "migrate", "--check").returncode
+    return (folder / DATABASE).exists() and not manage(folder, "migrate", "--check").returncode
 
 
 def manage(
@@ -76,7 +79,7 @@ def manage(
     takes.
     """
     env = {**os.environ, "HEMBIT_DATA": str(folder)}
-    env["HEMBIT_DATABASE"] = str(database or folder / NAME)
+    env["HEMBIT_DATABASE"] = str(database or folder / DATABASE)
     return subprocess.run(
         [sys.executable, str(ROOT / "manage.py"), *words, "--skip-checks"],
         env=env,

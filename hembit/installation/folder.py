@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import fcntl
 import os
+import shutil
 import sys
 from pathlib import Path
 from typing import IO
 
+from hembit.archive.manifest import DATABASE
 from hembit.installation.wrong import Wrong
 
 SHOP, DEMO = "shop", "demo"
@@ -16,7 +18,9 @@ _SHUT_TO_OTHERS = 0o077
 
 
 def usual() -> Path:
-    """Where a shop's data are unless it is said: in the user's data folder (XDG)."""
+    """Where a shop's data are unless it is said: by HEMBIT_DATA, or in the user's data folder (XDG)."""
+    if named := os.environ.get("HEMBIT_DATA"):
+        return Path(named)
     base = os.environ.get("XDG_DATA_HOME") or str(Path.home() / ".local" / "share")
     return Path(base) / "hembit"
 
@@ -27,8 +31,14 @@ def claim(folder: Path, kind: str) -> None:
     Raises
     ------
     Wrong
-        If it belongs to the other kind, or is somebody else's.
+        If it belongs to the other kind, is somebody else's, or a restore that was killed had just moved
+        away what stood there.
     """
+    if before := taken_away(folder):
+        raise Wrong(
+            f"There is no shop at {folder}; a restore that did not end moved it to {before}. Run "
+            "bin/restore again, or move it back. To begin a new shop here, give that one another name."
+        )
     os.umask(_SHUT_TO_OTHERS)
     try:
         folder.mkdir(parents=True, exist_ok=True)
@@ -52,6 +62,28 @@ def _shut(folder: Path) -> None:
         mode = one.lstat().st_mode
         if mode & _SHUT_TO_OTHERS and not one.is_symlink():
             one.chmod(mode & ~_SHUT_TO_OTHERS & 0o7777)
+
+
+def left_prefix(folder: Path) -> str:
+    """How the folders begin in which a backup of the shop is unpacked, beside its own."""
+    return f".restoring-{folder.name}-"
+
+
+def clear_left(folder: Path) -> None:
+    """Take away what a restore that was killed had unpacked; whoever does holds ``folder`` alone."""
+    for left in folder.parent.glob(f"{left_prefix(folder)}*"):
+        shutil.rmtree(left, ignore_errors=True)
+
+
+def taken_away(folder: Path) -> Path | None:
+    """What stood in place of ``folder``, where a restore was killed before it had put the other there.
+
+    None where the folder has a database, or no restore ever moved one away.
+    """
+    if (folder / DATABASE).exists():
+        return None
+    before = sorted(folder.parent.glob(f"{folder.name}.before-*"))
+    return next((one for one in reversed(before) if (one / DATABASE).exists()), None)
 
 
 def main() -> None:

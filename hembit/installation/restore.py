@@ -15,7 +15,7 @@ from hembit.archive.damaged import Damaged
 from hembit.archive.manifest import ERASED, Manifest
 from hembit.archive.read import opened
 from hembit.installation.database import ROOT, bring_up_to_date, manage
-from hembit.installation.folder import SHOP, claim, held, usual
+from hembit.installation.folder import SHOP, claim, clear_left, held, left_prefix, taken_away, usual
 from hembit.installation.wrong import Wrong
 
 _OF_THIS_MACHINE = ("certificates", "secret_key")
@@ -40,6 +40,7 @@ def main(words: list[str]) -> None:
     file, folder = given.file.expanduser().absolute(), given.data.expanduser().absolute()
     folder.parent.mkdir(parents=True, exist_ok=True)
     lock = held(folder, alone=True) if folder.exists() else None
+    clear_left(folder)
     try:
         told = _restore(file, folder, lambda: _passphrase(file, given.passphrase_file))
     except Damaged as error:
@@ -64,7 +65,9 @@ def _passphrase(file: Path, from_file: Path | None) -> str:
 
 
 def _restore(file: Path, folder: Path, passphrase: Callable[[], str]) -> str:
-    aside = Path(tempfile.mkdtemp(dir=folder.parent, prefix=".restoring-"))
+    moved = taken_away(folder)  # by one that was killed between its two renames
+    there = moved or folder
+    aside = Path(tempfile.mkdtemp(dir=folder.parent, prefix=left_prefix(folder)))
     try:
         with opened(file, passphrase, aside) as archive:
             _is_not_newer(archive.manifest)
@@ -74,12 +77,12 @@ def _restore(file: Path, folder: Path, passphrase: Callable[[], str]) -> str:
             manifest = archive.manifest
         claim(fresh, SHOP)  # and what is made from here on is its owner's alone
         if not manifest.keys:
-            _take_along(folder, fresh)
-        lines = _erased_since(file, folder, fresh, manifest)
+            _take_along(there, fresh)
+        lines = _erased_since(file, there, fresh, manifest)
         bring_up_to_date(fresh, datetime.now())
         _begin_epoch(fresh)
         again = _erase_again(fresh, lines)
-        before = _swap(fresh, folder)
+        before = _swap(fresh, folder, moved)
     finally:
         shutil.rmtree(aside, ignore_errors=True)
     return _told(file, folder, manifest, again, before)
@@ -140,9 +143,12 @@ def _erase_again(fresh: Path, lines: list[str]) -> int:
     return int(done.stdout.strip())
 
 
-def _swap(fresh: Path, folder: Path) -> Path | None:
-    """Put it in its place; what was there is kept beside it, and its backups go along."""
-    before = None
+def _swap(fresh: Path, folder: Path, moved: Path | None) -> Path | None:
+    """Put it in its place; what was there is kept beside it, and its backups go along.
+
+    ``moved`` is what stood there and is beside it already.
+    """
+    before = moved
     if folder.exists() and any(one.name != "lock" for one in folder.iterdir()):
         before = folder.with_name(f"{folder.name}.before-{datetime.now():%Y%m%d-%H%M%S-%f}")
         folder.replace(before)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import sqlite3
 from unittest.mock import patch
 
@@ -39,6 +40,23 @@ class Faults(VisitCase):
                 sentence = answer.json()["errors"][0]["message"]
                 self.assertIn(said, sentence)
                 self.assertIn("kept here", sentence)
+
+    def test_a_disk_that_is_full_or_cannot_be_written_is_said_wherever_it_is_met(self) -> None:
+        for number, said in (
+            (errno.ENOSPC, "The disk is full"),
+            (errno.EDQUOT, "The disk is full"),
+            (errno.EROFS, "cannot be written to"),
+            (errno.EIO, "looks at it at once"),
+        ):
+            with (
+                self.subTest(said),
+                patch("hembit.apps.jobs.routes.services.list_jobs", side_effect=OSError(number, "x")),
+                self.assertLogs("hembit.api", "ERROR"),
+            ):
+                answer = self.get("jobs")
+                self.assertEqual(answer.status_code, 503)
+                self.assertIn(said, answer.json()["errors"][0]["message"])
+        self.assertIsNone(sentence_of(FileNotFoundError(errno.ENOENT, "a mistake of ours")))
 
     def test_a_mistake_of_our_own_is_not_taken_for_one(self) -> None:
         self.assertIsNone(sentence_of(OperationalError('near "FORM": syntax error')))

@@ -21,12 +21,13 @@ from hembit.apps.backups.schemas import BackupsStand, PlanIn
 from hembit.apps.people.models import Person
 from hembit.apps.workshop.clock import zone
 from hembit.archive.damaged import Damaged
-from hembit.archive.manifest import ERASED
+from hembit.archive.manifest import BEFORE_UPDATE, ERASED
 from hembit.archive.sealing import Seal, new_seal
-from hembit.archive.write import copy_privately, copy_to, write_backup
+from hembit.archive.write import clear_left, copy_privately, copy_to, write_backup
 from hembit_core import CORE_VERSION, InputError
 
 TOO_OLD = timedelta(days=2)
+_AGAIN_AFTER = timedelta(hours=1)
 _LEAST_PASSPHRASE = 10
 
 
@@ -93,21 +94,39 @@ def make(by: Person | None = None, *, nightly: bool = False, now: datetime | Non
     now, how = now or timezone.now(), plan()
     folder = backups_folder()
     with _alone(folder):
+        clear_left(folder)
         row = BackupMade(at=now, by=by, nightly=nightly, sealed=bool(how.recipient))
         target = folder / f"hembit-{now:%Y%m%d-%H%M%S}{'-sealed' if how.recipient else ''}.zip"
+        file = _only_to_be_copied(folder, how, now) if nightly else None
         try:
-            database = Path(str(connection.settings_dict["NAME"]))
             data = Path(settings.DATA)
-            written = write_backup(data, database, target, now, CORE_VERSION, _seal(how))
-            row.file, row.size = target.name, written.file.stat().st_size
+            if file is None:
+                database = Path(str(connection.settings_dict["NAME"]))
+                file = write_backup(data, database, target, now, CORE_VERSION, _seal(how)).file
+            row.file, row.size = file.name, file.stat().st_size
             if how.target:
-                row.copied_to = str(copy_to(written.file, Path(how.target)))
+                row.copied_to = str(copy_to(file, Path(how.target)))
                 copy_list(data, Path(how.target))
         except (Damaged, OSError) as error:
             row.error = str(error)[:400] or type(error).__name__
         row.save()
         _take_away(how)
         return row
+
+
+def _only_to_be_copied(folder: Path, how: BackupPlan, now: datetime) -> Path | None:
+    """Tonight's file where it was made and its copy alone failed."""
+    last = BackupMade.objects.filter(nightly=True).first()
+    if not last or not last.error or not last.file or not _tonight(now) <= last.at <= now:
+        return None
+    file = folder / last.file
+    return file if file.exists() and last.sealed == bool(how.recipient) else None
+
+
+def tidy() -> None:
+    """Take away what a backup that was killed left behind, unless one is being made."""
+    with suppress(BeingMade), _alone(backups_folder()):
+        clear_left(backups_folder())
 
 
 def copy_list(data: Path, target: Path) -> None:
@@ -119,7 +138,8 @@ def copy_list(data: Path, target: Path) -> None:
 def remember_erased(line: dict[str, Any]) -> None:
     """Write down what is erased, by its ids, outside the database: a line of JSON, never changed.
 
-    Where the target cannot be reached now, the next backup takes the list there.
+    Copies of the database from before an update go: nobody would erase it there. Where the target
+    cannot be reached now, the next backup takes the list there.
     """
     data = Path(settings.DATA)
     with (data / ERASED).open("a", encoding="utf-8") as out:
@@ -127,6 +147,8 @@ def remember_erased(line: dict[str, Any]) -> None:
         out.flush()
         os.fsync(out.fileno())
     (data / ERASED).chmod(0o600)
+    for copy in backups_folder().glob(f"{BEFORE_UPDATE}*"):
+        copy.unlink(missing_ok=True)  # it would still have what is erased
     target = plan().target
     if target:
         with suppress(OSError):
@@ -134,13 +156,23 @@ def remember_erased(line: dict[str, Any]) -> None:
 
 
 def is_due(now: datetime) -> bool:
-    """Whether tonight's backup is still to be made; one from a clock that was ahead is none."""
+    """Whether tonight's backup is still to be made, or copied; one from a clock that was ahead is none.
+
+    One that failed is tried again every hour.
+    """
+    last = BackupMade.objects.filter(nightly=True).first()
+    if last is None or last.at > now or last.at < _tonight(now):
+        return True
+    return bool(last.error) and now - last.at >= _AGAIN_AFTER
+
+
+def _tonight(now: datetime) -> datetime:
+    """When the last night's backup was to begin."""
     here = now.astimezone(zone())
     tonight = here.replace(hour=plan().at_hour, minute=0, second=0, microsecond=0)
     if tonight > here:
         tonight -= timedelta(days=1)
-    last = BackupMade.objects.filter(nightly=True).first()
-    return last is None or not tonight <= last.at <= now
+    return tonight
 
 
 def last_good() -> BackupMade | None:
@@ -211,8 +243,9 @@ def _take_away(how: BackupPlan) -> None:
 
     One that could not be copied counts as well: a target that is away for weeks fills no disk.
     """
-    beyond = BackupMade.objects.exclude(file="")[how.keep :]
-    for one in beyond:
+    rows = BackupMade.objects.exclude(file="")
+    stay = set(list(dict.fromkeys(rows.values_list("file", flat=True)))[: how.keep])
+    for one in rows.exclude(file__in=stay):
         (backups_folder() / one.file).unlink(missing_ok=True)
         if one.copied_to and how.target and Path(one.copied_to).parent == Path(how.target):
             Path(one.copied_to).unlink(missing_ok=True)

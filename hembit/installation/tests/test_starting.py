@@ -13,6 +13,7 @@ from datetime import datetime
 from pathlib import Path
 from unittest.mock import patch
 
+from hembit.archive.manifest import BEFORE_UPDATE, DATABASE
 from hembit.installation import database
 from hembit.installation.command import read
 from hembit.installation.folder import DEMO, SHOP, claim, held
@@ -32,6 +33,11 @@ class InFolder(unittest.TestCase):
 
 
 class Told(unittest.TestCase):
+    def test_the_folder_is_the_one_that_is_named_for_every_command(self) -> None:
+        with patch.dict(os.environ, {"HEMBIT_DATA": "/srv/shop"}):
+            self.assertEqual(read([]).data, Path("/srv/shop"))
+            self.assertEqual(read(["--data", "/srv/other"]).data, Path("/srv/other"))
+
     def test_this_machine_alone_unless_it_is_said(self) -> None:
         told = read([])
         self.assertEqual((told.listens_at, told.port, told.names), ("127.0.0.1", 8460, ()))
@@ -115,8 +121,8 @@ class UpToDate(InFolder):
     def setUp(self) -> None:
         super().setUp()
         claim(self.folder, SHOP)
-        self.file = self.folder / database.NAME
-        shutil.copy(self.made / database.NAME, self.file)
+        self.file = self.folder / DATABASE
+        shutil.copy(self.made / DATABASE, self.file)
 
     def say(self, *sentences: str) -> None:
         with closing(sqlite3.connect(self.file)) as opened, opened:
@@ -139,7 +145,8 @@ class UpToDate(InFolder):
     def make_older(self) -> None:
         self.say(
             "INSERT INTO people_person (password, is_superuser, username, email, is_staff, is_active, "
-            "date_joined, name, role) VALUES ('', 0, 'ilse', '', 0, 1, '2026-01-01', 'Ilse', 'lead')",
+            "date_joined, name, role, sessions_ended) "
+            "VALUES ('', 0, 'ilse', '', 0, 1, '2026-01-01', 'Ilse', 'lead', 0)",
             "DROP TABLE workshop_workshop",
             "DELETE FROM django_migrations WHERE app = 'workshop'",
         )
@@ -154,6 +161,19 @@ class UpToDate(InFolder):
         tables = "SELECT name FROM sqlite_master WHERE name = 'workshop_workshop'"
         self.assertEqual(self.answer(tables, before), [])
 
+    def test_the_last_two_from_before_an_update_stay(self) -> None:
+        copies = self.folder / database.BACKUPS
+        copies.mkdir()
+        for day in (1, 2, 3):
+            (copies / f"{BEFORE_UPDATE}2026110{day}-030000.sqlite3").write_bytes(b"old")
+        self.make_older()
+        before = database.bring_up_to_date(self.folder, NOW)
+        assert before
+        self.assertEqual(
+            sorted(one.name for one in copies.iterdir()),
+            [f"{BEFORE_UPDATE}20261103-030000.sqlite3", before.name],
+        )
+
     def test_one_that_fails_leaves_the_old_one_in_its_place(self) -> None:
         self.make_older()
         self.say("CREATE TABLE workshop_workshop (x)")
@@ -165,8 +185,8 @@ class UpToDate(InFolder):
 
     def test_one_that_was_interrupted_begins_again(self) -> None:
         self.make_older()
-        (self.folder / f"{database.NAME}.migrating").write_text("half a copy")
-        (self.folder / f"{database.NAME}.migrating-wal").write_text("half a log")
+        (self.folder / f"{DATABASE}.migrating").write_text("half a copy")
+        (self.folder / f"{DATABASE}.migrating-wal").write_text("half a log")
         self.assertTrue(database.bring_up_to_date(self.folder, NOW))
         self.assertEqual(self.answer("PRAGMA quick_check"), [("ok",)])
 

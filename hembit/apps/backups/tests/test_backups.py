@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import fcntl
+import hashlib
 import json
 import os
 import stat
@@ -14,6 +15,7 @@ import zipfile
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 from django.db import connection
 from django.test import TransactionTestCase, override_settings
@@ -165,6 +167,42 @@ class Made(Case):
         self.assertFalse(services.is_due(now + timedelta(minutes=10)))
         self.assertTrue(services.is_due(now + timedelta(days=1, minutes=10)))
 
+    def test_one_that_failed_is_tried_again_and_one_that_was_made_only_copied(self) -> None:
+        now = timezone.now()
+        with patch.object(services, "write_backup", side_effect=Damaged("not sound")):
+            services.make(nightly=True, now=now)
+        self.assertFalse(services.is_due(now + timedelta(minutes=10)))
+        self.assertTrue(services.is_due(now + timedelta(minutes=61)))
+        self.plan()
+        self.target.rmdir()
+        made = services.make(nightly=True, now=now + timedelta(seconds=1))
+        self.assertTrue(made.file and made.error)
+        self.target.mkdir()
+        again = services.make(nightly=True, now=now + timedelta(seconds=2))
+        self.assertEqual((again.file, again.error), (made.file, ""))
+        self.assertEqual(len(list(services.backups_folder().glob("*.zip"))), 1)
+        self.assertEqual(Path(again.copied_to).name, made.file)
+        self.assertFalse(services.is_due(now + timedelta(hours=2)))
+
+    def test_what_one_that_was_killed_left_is_taken_away(self) -> None:
+        for tidy in (services.make, services.tidy):
+            left = services.backups_folder() / ".backup-abc"
+            left.mkdir(parents=True)
+            (left / "plain.zip").write_bytes(b"open")
+            tidy()
+            self.assertFalse(left.exists())
+        left.mkdir()
+        with services._alone(services.backups_folder()):
+            services.tidy()
+        self.assertTrue(left.exists())  # somebody is making one
+
+    def test_copies_from_before_an_update_do_not_outlive_what_is_erased(self) -> None:
+        services.backups_folder().mkdir(exist_ok=True)
+        copy = services.backups_folder() / "before-update-20261101-030000.sqlite3"
+        copy.write_bytes(b"a name")
+        erase_customer(self.customer.pk, EraseIn(seen=found_of(self.customer).seen))
+        self.assertFalse(copy.exists())
+
     def test_a_clock_that_was_ahead_keeps_no_backup_from_being_made(self) -> None:
         now = timezone.now()
         services.make(nightly=True, now=now + timedelta(days=400))
@@ -257,6 +295,90 @@ class BroughtBack(Case):
             out.writestr("manifest.json", json.dumps(manifest))
         with self.assertRaises(Damaged), opened(file, lambda: "", self.base):
             pass
+
+    def test_only_what_a_backup_is_made_of_is_unpacked(self) -> None:
+        source = services.backups_folder() / services.make().file
+        for name in (
+            ".profile", "lock", "kind", "making", f"{DATABASE}-wal", f"{DATABASE}-journal", "photos/.a",
+            "photos/../../a", "backups/a.zip", "secret_key", "certificates/authority.key", "photos",
+            f"{DATABASE}/a",
+        ):  # fmt: skip
+            with self.subTest(name):
+                self.is_refused(source, add=name)
+
+    def test_packed_as_no_backup_is_packed_ends_in_a_sentence(self) -> None:
+        source = services.backups_folder() / services.make().file
+
+        def link(about: zipfile.ZipInfo) -> None:
+            about.external_attr = (stat.S_IFLNK | 0o777) << 16
+
+        def bzip2(about: zipfile.ZipInfo) -> None:
+            about.compress_type = zipfile.ZIP_BZIP2
+
+        def lzma(about: zipfile.ZipInfo) -> None:
+            about.compress_type = zipfile.ZIP_LZMA
+
+        for change in (link, bzip2, lzma):
+            with self.subTest(change.__name__):
+                self.is_refused(source, change=change)
+        with self.subTest("encrypted"):
+            # The flag stands in both headers of an entry; the library writes none.
+            content = bytearray(source.read_bytes())
+            for mark, flags in ((b"PK\x03\x04", 6), (b"PK\x01\x02", 8)):
+                content[content.index(mark) + flags] |= 1
+            file = self.base / "odd.zip"
+            file.write_bytes(content)
+            self.is_refused(file)
+
+    def is_refused(self, source: Path, add: str = "", change: Any = None) -> None:
+        """It is refused in words, with another file in it or an entry packed otherwise, if said so."""
+        file = self.base / "other.zip"
+        if not add and not change:
+            file = source
+        else:
+            with zipfile.ZipFile(source) as given, zipfile.ZipFile(file, "w") as out:
+                manifest = json.loads(given.read("manifest.json"))
+                if add:
+                    digest = hashlib.sha256(b"x").hexdigest()
+                    manifest["files"].append({"path": add, "size": 1, "sha256": digest})
+                    out.writestr(add, b"x")
+                for one in given.infolist():
+                    about = zipfile.ZipInfo(one.filename)
+                    content = given.read(one)
+                    if one.filename == "manifest.json":
+                        content = json.dumps(manifest).encode()
+                    elif change:
+                        change(about)
+                    out.writestr(about, content)
+        back = self.base / "back"
+        done = self.restore(file, back)
+        self.assertEqual(done.returncode, 1, done.stdout)
+        self.assertIn("Nothing was touched", done.stderr)
+        self.assertNotIn("Traceback", done.stderr)
+        self.assertFalse(back.exists())
+
+    def test_killed_between_its_two_renames_no_new_shop_begins_and_it_can_be_done_again(self) -> None:
+        file = services.backups_folder() / services.make().file
+        back = self.base / "back"
+        self.assertEqual(self.restore(file, back).returncode, 0)
+        (back / "secret_key").write_text("k" * 60)
+        moved = back.rename(self.base / "back.before-20261201-120000-000001")
+        left = self.base / ".restoring-back-abc"
+        left.mkdir()
+        self.assertIn("did not end", self.claimed(back))
+        self.assertFalse(back.exists())
+        done = self.restore(file, back)
+        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertIn(str(moved), done.stdout)
+        self.assertEqual((back / "secret_key").read_text(), "k" * 60)
+        self.assertFalse(left.exists())
+        self.assertEqual(self.claimed(back), "")
+
+    def claimed(self, folder: Path) -> str:
+        """What is said against serving it."""
+        words = f"from hembit.installation.folder import *; claim(Path({str(folder)!r}), SHOP)"
+        done = subprocess.run([sys.executable, "-c", words], cwd=ROOT, capture_output=True, text=True)
+        return done.stderr
 
     def test_what_was_there_is_kept_beside_and_this_machines_keys_go_along(self) -> None:
         file = services.backups_folder() / services.make().file

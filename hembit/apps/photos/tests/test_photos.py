@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import io
 import tempfile
 import time
@@ -125,6 +126,17 @@ class Photos(VisitCase):
                 self.refused(self.send_photo(jpeg()))
         self.assertEqual(depth, [outside, outside])
         self.assertEqual(list(self.folder.rglob("*.part")), [])
+
+    def test_a_full_disk_is_said_and_leaves_nothing(self) -> None:
+        with (
+            patch.object(files.os, "fsync", side_effect=OSError(errno.ENOSPC, "No space left")),
+            self.assertLogs("hembit.api", "ERROR"),
+        ):
+            answer = self.send_photo(jpeg())
+        self.assertEqual(answer.status_code, 503)
+        self.assertIn("The disk is full", answer.json()["errors"][0]["message"])
+        self.assertEqual([one for one in self.folder.rglob("*") if one.is_file()], [])
+        self.assertFalse(Photo.objects.exists())
 
     def test_files_that_no_row_knows_do_not_stay(self) -> None:
         """At once where the row cannot be stored; in the night where the server was killed between."""

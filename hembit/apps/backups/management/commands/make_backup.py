@@ -7,7 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 from django.utils import timezone
 
-from hembit.apps.backups.services import BeingMade, backups_folder, is_due, make
+from hembit.apps.backups.services import BeingMade, backups_folder, is_due, make, tidy
 
 
 class Command(BaseCommand):
@@ -23,6 +23,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         if options["nightly"] and not is_due(timezone.now()):
+            tidy()
             return
         try:
             row = make(nightly=options["nightly"])
