@@ -27,6 +27,7 @@ from hembit.apps.machines.models import (
     Position,
     SpecMended,
 )
+from hembit.apps.machines.personal import OF_A_CUSTOMER
 from hembit.apps.photos.models import Photo
 
 Path = tuple[str | int, ...]
@@ -171,19 +172,12 @@ WORDS: tuple[Words, ...] = (
     Words(CheckBody, "despite", "Why it was read live", f"check_kept__reading__{_JOB}", "(erased)"),
 )
 
-PERSONAL = ("name", "contact", "phone", "email", "address", "note")
+PERSONAL = tuple(one.field for one in OF_A_CUSTOMER)
 """Of the customer: always erased."""
 
 OF_CUSTOMERS: tuple[Words, ...] = tuple(
-    Words(Customer, field, label, "pk", "(erased)" if field == "name" else "")
-    for field, label in (
-        ("name", "Another customer"),
-        ("contact", "Another customer's contact"),
-        ("phone", "Another customer's telephone"),
-        ("email", "Another customer's e-mail"),
-        ("address", "Another customer's address"),
-        ("note", "Note on another customer"),
-    )
+    Words(Customer, one.field, one.elsewhere, "pk", "(erased)" if one.field == "name" else "")
+    for one in OF_A_CUSTOMER
 )
 """Searched for what mentions somebody else."""
 

@@ -15,6 +15,7 @@ from django.db.models import QuerySet
 
 from hembit.apps.base.letters import BETWEEN_DIGITS
 from hembit.apps.machines.models import Customer
+from hembit.apps.machines.personal import OF_A_CUSTOMER
 from hembit.apps.photos.models import Photo
 from hembit.apps.privacy.fields import OF_CUSTOMERS, WORDS, Path, Table, Words, tables_of
 from hembit_core.model import Model
@@ -141,10 +142,18 @@ def grouped(found: Iterable[Place], *, mentioned: bool) -> tuple[TextFound, ...]
 
 
 def terms_of(customer: Customer) -> tuple[list[str], str]:
-    """Name, words of the contact's name, mail and address; and the digits of the telephone."""
-    whole = [customer.name, customer.email, *customer.address.splitlines()]
-    texts = [one.strip() for one in (*whole, *customer.contact.split())]
-    digits = re.sub(r"\D", "", customer.phone)
+    """What mentions of a customer are sought by, field by field; and the digits of the telephone."""
+    texts: list[str] = []
+    digits = ""
+    for one in OF_A_CUSTOMER:
+        said = str(getattr(customer, one.field))
+        match one.sought_by:
+            case "lines":
+                texts += [line.strip() for line in said.splitlines()]
+            case "words":
+                texts += said.split()
+            case "digits":
+                digits = re.sub(r"\D", "", said)
     is_number = len(digits) > SHORTEST
     return [one for one in texts if len(one) >= SHORTEST], digits if is_number else ""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime, timedelta
 
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from hembit_core.errors import InputError
@@ -231,11 +231,15 @@ class EverySupply(unittest.TestCase):
                 self.assertEqual(len(pairs), conductors * (conductors - 1) // 2 + conductors)
                 self.assertEqual(len(pairs), len(set(pairs)))
 
-    @given(st.floats(0, 500).map(lambda volts: round(volts, 1)))
-    def test_dead_is_below_the_shops_limit(self, volts: float) -> None:
+    @given(st.floats(-500, 500).map(lambda volts: round(volts, 1)))
+    @example(RULES.dead_below_volts)
+    @example(-RULES.dead_below_volts)
+    @example(RULES.dead_below_volts + 0.1)
+    @example(-24.0)
+    def test_dead_is_within_the_shops_limit_whichever_way_round(self, volts: float) -> None:
         system = SupplySystem.SINGLE_PHASE_230
-        given_ = self.isolation(system, **{"L–N": f"{volts}"})
-        if volts <= RULES.dead_below_volts:
+        given_ = self.isolation(system, **{"L–N": f"{volts} V DC" if volts < 0 else f"{volts}"})
+        if abs(volts) <= RULES.dead_below_volts:
             prove_dead(Supply(system=system), given_)
         else:
             with self.assertRaises(InputError):

@@ -7,12 +7,16 @@ import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
 
-const FIELDS = [
-  { at: "name", label: "Name", max: 120 },
-  { at: "contact", label: "Contact", max: 120 },
-  { at: "phone", label: "Telephone", max: 40 },
-  { at: "email", label: "E-mail", max: 254 },
-] as const;
+/** Every field that a customer has: one that is missing here does not compile. */
+const FIELDS: Record<keyof CustomerIn, { label: string; max: number; rows?: number }> = {
+  name: { label: "Name", max: 120 },
+  contact: { label: "Contact", max: 120 },
+  phone: { label: "Telephone", max: 40 },
+  email: { label: "E-mail", max: 254 },
+  address: { label: "Address", max: 400, rows: 2 },
+  note: { label: "Note", max: 2000, rows: 2 },
+};
+const NAMES = Object.keys(FIELDS) as (keyof CustomerIn)[];
 
 type Props = {
   customer: Customer | null;
@@ -38,29 +42,26 @@ export function CustomerSheet({ customer, onClose, onSaved }: Props) {
   return (
     <Sheet title={customer ? customer.name : "Add a customer"} open onClose={onClose}>
       <form onSubmit={submit} className="flex flex-col gap-2.5">
-        {FIELDS.map(({ at, label, max }) => (
-          <TextField
-            key={at}
-            id={`customer-${at}`}
-            label={label}
-            error={errorAt(saving.error, at)}
-            value={draft[at]}
-            maxLength={max}
-            onText={(text) => setDraft({ ...draft, [at]: text })}
-          />
-        ))}
-        <Labelled id="customer-address" label="Address" error={errorAt(saving.error, "address")}>
-          <TextArea
-            id="customer-address"
-            rows={2}
-            value={draft.address}
-            maxLength={400}
-            onText={(address) => setDraft({ ...draft, address })}
-          />
-        </Labelled>
+        {NAMES.map((at) => {
+          const { label, max, rows } = FIELDS[at];
+          const field = {
+            id: `customer-${at}`,
+            value: draft[at],
+            maxLength: max,
+            onText: (text: string) => setDraft({ ...draft, [at]: text }),
+          };
+          const error = errorAt(saving.error, at);
+          return rows ? (
+            <Labelled key={at} id={field.id} label={label} error={error}>
+              <TextArea {...field} rows={rows} />
+            </Labelled>
+          ) : (
+            <TextField key={at} {...field} label={label} error={error} />
+          );
+        })}
         <SheetFoot
           pending={saving.isPending}
-          others={unplacedErrors(saving.error, ["name", "contact", "phone", "email", "address"])}
+          others={unplacedErrors(saving.error, NAMES)}
           onClose={onClose}
         />
       </form>
