@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from hembit_core.conditions import Conditions
@@ -98,7 +98,8 @@ def just_as_due(net: NetResistance, placed: Placed, conditions: Conditions) -> V
 def _overflow(due: OverflowDue, floor: float, conditions: Conditions) -> Verdict:
     """OL says no more than that it is above ``floor``, the range's top [Ω]."""
     if place_overflow_as_due(floor, conditions.rules.leaking_below_ohm) is State.WITHIN:
-        return due.as_due
+        # A copy: what is added to what one reading says is not to be said of the next.
+        return replace(due.as_due, explanation=[*due.as_due.explanation], questions=[])
     return Verdict(
         Code.OVERFLOW_OF_A_RANGE,
         State.NOT_DECIDABLE,

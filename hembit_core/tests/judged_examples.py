@@ -37,13 +37,15 @@ def digests() -> dict[str, str]:
 
 
 def digest_of(said: Any) -> str:
-    """Of anything in JSON; figures count to ten digits, since the last ones are the machine's."""
+    """Of anything in JSON. Figures count to ten digits, since the last ones are the machine's, and a
+    whole number is the same with a point or without.
+    """
     text = json.dumps(_rounded(said), ensure_ascii=False, sort_keys=True)
     return hashlib.sha256(text.encode()).hexdigest()[:16]
 
 
 def _rounded(said: Any) -> Any:
-    if isinstance(said, float):
+    if isinstance(said, int | float) and not isinstance(said, bool):
         return f"{said:.10g}"
     if isinstance(said, dict):
         return {name: _rounded(one) for name, one in said.items()}

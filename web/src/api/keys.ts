@@ -33,7 +33,10 @@ export const keys = {
   finding: (checks: string[], observed: string[]) => ["finding", checks, observed],
   reckoned: (body: unknown) => ["reckoned", body],
   kept: (...which: [] | [after: string, text: string]) => ["kept", ...which],
-  keptCheck: (...which: [] | [number: string]) => ["kept-check", ...which],
+  keptCheck: (...which: [] | [number: string] | [number: string, what: "again"]) => [
+    "kept-check",
+    ...which,
+  ],
   home: ["home"],
   live: ["live"],
   waits: ["waits"],

@@ -62,7 +62,7 @@ export function useKeptCheck(number: string) {
 /** Whether today's core says of a kept check what was said that day. */
 export function useSaidAgain(number: string) {
   return useQuery({
-    queryKey: [...keys.keptCheck(number), "again"],
+    queryKey: keys.keptCheck(number, "again"),
     queryFn: () =>
       ask(client.GET("/api/v1/checks/{number}/again", { params: { path: { number } } })),
     staleTime: Number.POSITIVE_INFINITY,
