@@ -22,6 +22,7 @@ from hembit_core.judging.judgement import (
     Row,
 )
 from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.no_current import NoCurrent, no_current_verdict
 from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
@@ -241,32 +242,14 @@ def _draws_and_stays_dark(current: Row | None, volts: MeterFigure, amps: MeterFi
     )
 
 
+_NO_CURRENT = NoCurrent(
+    "a cracked igniter",
+    "Put the clamp round one conductor and read again, or look for the glow.",
+    "Open: volts at the plug, no current",
+    _REPLACE,
+)
+
+
 def _no_current(reading: IgniterCalled, volts: MeterFigure, amps: MeterFigure) -> Verdict:
     seen = f"{volts.shown} at the plug and {amps.shown} through it."
-    answer = reading.answers.get("one_conductor")
-    if answer not in ("yes", "no"):
-        return Verdict(
-            Code.NO_CURRENT_ASKED,
-            State.PLEASE_CONFIRM,
-            "Please confirm: volts, but no current",
-            "Settle the clamp first; a cracked igniter shows the same.",
-            side=Side.LOW,
-            explanation=[seen],
-            questions=[ONE_CONDUCTOR],
-        )
-    if answer == "no":
-        return Verdict(
-            Code.NO_CURRENT_NOT_CALLED,
-            State.NOT_COMPARABLE,
-            "Not comparable as it was taken",
-            "Put the clamp round one conductor and read again, or look for the glow.",
-            explanation=[seen],
-        )
-    return Verdict(
-        Code.OPEN_UNDER_LOAD,
-        State.OPEN,
-        "Open: volts at the plug, no current",
-        _REPLACE,
-        side=Side.LOW,
-        explanation=[f"{seen} The clamp is settled."],
-    )
+    return no_current_verdict(_NO_CURRENT, ONE_CONDUCTOR, reading.answers, seen)

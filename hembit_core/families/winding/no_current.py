@@ -7,8 +7,16 @@ from typing import Literal
 
 from hembit_core.judging.clamp_questions import DC_CLAMP, ONE_CONDUCTOR
 from hembit_core.judging.codes import Code
-from hembit_core.judging.states import Side, State
+from hembit_core.judging.no_current import NoCurrent, no_current_verdict
+from hembit_core.judging.states import State
 from hembit_core.judging.verdict import Verdict
+
+_WORDS = NoCurrent(
+    "an open winding",
+    "Put a clamp that sees this current round one conductor, or read the ohms, dead.",
+    "Open: rated volts, no current",
+    "Make it dead and read the winding's ohms; look at its terminations.",
+)
 
 
 def no_current(
@@ -27,31 +35,4 @@ def no_current(
             f"{', and one that sees DC' if drive == 'dc' else ''}? Read it again.",
             explanation=[f"{seen} What moves its plunger is current."],
         )
-    question = DC_CLAMP if drive == "dc" else ONE_CONDUCTOR
-    answer = answers.get(question.code)
-    if answer not in ("yes", "no"):
-        return Verdict(
-            Code.NO_CURRENT_ASKED,
-            State.PLEASE_CONFIRM,
-            "Please confirm: volts, but no current",
-            "Settle the clamp first; an open winding shows the same.",
-            side=Side.LOW,
-            explanation=[seen],
-            questions=[question],
-        )
-    if answer == "no":
-        return Verdict(
-            Code.NO_CURRENT_NOT_CALLED,
-            State.NOT_COMPARABLE,
-            "Not comparable as it was taken",
-            "Put a clamp that sees this current round one conductor, or read the ohms, dead.",
-            explanation=[seen],
-        )
-    return Verdict(
-        Code.OPEN_UNDER_LOAD,
-        State.OPEN,
-        "Open: rated volts, no current",
-        "Make it dead and read the winding's ohms; look at its terminations.",
-        side=Side.LOW,
-        explanation=[f"{seen} The clamp is settled."],
-    )
+    return no_current_verdict(_WORDS, DC_CLAMP if drive == "dc" else ONE_CONDUCTOR, answers, seen)
