@@ -1,7 +1,7 @@
 """Kill the server while four people write: python -m benchmarks.crash [KILLS] [SERVERS].
 
-They keep checks, write into the log of a job, take readings in it, each of a part of their own, and
-photos, within what a job holds.
+They keep checks, write into the logs of jobs, take readings in them, exchange what they read (each of a
+position of their own) and take photos, within what a job holds.
 
 Whatever was acknowledged must be there once, and only once; on one folder with two servers as well.
 """
@@ -20,20 +20,22 @@ import sys
 import tempfile
 import threading
 import time
-from contextlib import closing
+from collections.abc import Iterator
+from contextlib import closing, contextmanager
 from pathlib import Path
 from uuid import uuid4
 
 from PIL import Image
 
-from benchmarks.client import Client
+from benchmarks.client import Client, Refused
 from benchmarks.photos import upload
 from benchmarks.server import BODY
+from benchmarks.standing import standing
 
-PARTS = ("13", "14", "15", "16")
-CLIENTS = len(PARTS)
-JOB = 6
-READINGS, PHOTOS = 60, 12
+PLACES = ((9, "2"), (9, "3"), (5, "17"), (5, "18"))
+"""The job and the position of each of the people."""
+MEASURAND = "between_terminals"
+READINGS, PHOTOS, EXCHANGES = 60, 12, 20
 """Of each of them so many in a run: a job is not without end."""
 REFUSED = (OSError, http.client.HTTPException, SystemExit, ValueError)
 
@@ -58,15 +60,19 @@ def wait_for(port: int) -> None:
 class Writer(threading.Thread):
     """One of the people: keeps checks and writes into a log, and sends again what was not answered."""
 
-    def __init__(self, ports: list[int], part: str) -> None:
+    def __init__(self, ports: list[int], job: int, part: str) -> None:
         super().__init__(daemon=True)
-        self.ports, self.part = ports, part
+        self.ports, self.job, self.part = ports, job, part
         self.checks: list[str] = []
         self.entries: list[str] = []
         self.readings: list[str] = []
+        self.of_this_part: list[str] = []
+        self.exchanges: list[str] = []
         self.photos: list[str] = []
         self.signed_in = threading.Event()
         self.stopped = False
+        self.broken = ""
+        """What was answered that a kill does not explain."""
 
     def run(self) -> None:
         """Write until it is stopped."""
@@ -76,42 +82,65 @@ class Writer(threading.Thread):
             while not self.stopped:
                 try:
                     self._send(client, number, kept)
-                    kept.append(number)
+                    self._acknowledged(number, kept)
                     break
-                except REFUSED:
+                except REFUSED as answer:
+                    if isinstance(answer, Refused) and answer.status < 500 and answer.status != 429:
+                        self.broken = str(answer)
+                        return
                     client.reconnect(self._somewhere())
                     time.sleep(0.05)
+
+    def _acknowledged(self, number: str, kept: list[str]) -> None:
+        kept.append(number)
+        if kept is self.readings:
+            self.of_this_part.append(number)
+        elif kept is self.exchanges:
+            self.of_this_part = []
+
+    @property
+    def acknowledged(self) -> int:
+        """How much was."""
+        kept = (self.checks, self.entries, self.readings, self.photos, self.exchanges)
+        return sum(len(one) for one in kept)
 
     def _next(self) -> list[str]:
         drawn = random.random()
         if drawn < 0.1 and len(self.photos) < PHOTOS:
             return self.photos
-        if drawn < 0.3 and len(self.readings) < READINGS:
+        if drawn < 0.16 and len(self.exchanges) < EXCHANGES:
+            return self.exchanges
+        if drawn < 0.35 and len(self.readings) < READINGS:
             return self.readings
         return self.checks if drawn < 0.65 else self.entries
 
     def _send(self, client: Client, number: str, kept: list[str]) -> None:
         if kept is self.photos:
-            if upload(client, PICTURE, number, JOB) not in (200, 201):
+            if upload(client, PICTURE, number, self.job) not in (200, 201):
                 raise OSError("not stored")
         elif kept is self.readings:
-            client.post(f"jobs/{JOB}/readings", self._reading(number))
+            client.post(f"jobs/{self.job}/readings", self._reading(number))
         elif kept is self.checks:
             client.post("checks", {**BODY, "id": number})
+        elif kept is self.exchanges:
+            fitted = {"kind": "fitted", "part": self.part, "unmeasured_because": "none in the van"}
+            client.post(f"jobs/{self.job}/entries", {"id": number, **fitted, "serial": number[:8]})
         else:
-            client.post(f"jobs/{JOB}/entries", {"id": number, "kind": "noted", "text": number})
+            client.post(f"jobs/{self.job}/entries", {"id": number, "kind": "noted", "text": number})
 
     def _reading(self, number: str) -> dict[str, object]:
-        taken = {"measurand": "between_terminals", "display": "24.6", "connection": "isolated"}
+        taken = {"measurand": MEASURAND, "display": "24.6", "connection": "isolated"}
         body = {"id": number, "part": self.part, "reading": taken, "loose": True}
-        if self.readings:
-            body |= {"supersedes": self.readings[-1], "relation": "again"}
+        if self.of_this_part:
+            body |= {"supersedes": self.of_this_part[-1], "relation": "again"}
         return {**body, "conditions": {"meter": 1}}
 
     def _signed_in(self) -> Client:
         while True:
             try:
                 client = Client(self._somewhere())
+                there = standing(client.get(f"jobs/{self.job}"), self.part, MEASURAND)
+                self.of_this_part = [there] if there else []
                 self.signed_in.set()
                 return client
             except REFUSED:
@@ -138,29 +167,64 @@ def main(kills: int, servers: int) -> None:
                 [sys.executable, "manage.py", command, "--verbosity", "0"], env=env, check=True
             )
         ports = [free_port() for _ in range(servers)]
-        people = [Writer(ports, part) for part in PARTS]
-        for one in people:
-            one.start()
-        for _ in range(kills):
-            running = [
-                subprocess.Popen(
-                    [sys.executable, "-m", "hembit.server", "--port", str(port)],
-                    env=env,
-                    stderr=subprocess.DEVNULL,
-                )
-                for port in ports
-            ]
-            for port in ports:
-                wait_for(port)
+        people = [Writer(ports, *place) for place in PLACES]
+        with served(ports, env):
+            for job in {job for job, _ in PLACES}:
+                prove_dead(f"http://127.0.0.1:{ports[0]}", job)
+            for one in people:
+                one.start()
             for one in people:  # signing in takes longer than a server lives here
-                one.signed_in.wait(60)
-            time.sleep(random.uniform(0.2, 2.0))
-            for server in running:
-                server.send_signal(signal.SIGKILL)
-                server.wait()
+                if not one.signed_in.wait(60):
+                    raise SystemExit("Nobody could sign in")
+        before = 0
+        for number in range(kills):
+            if number % 10 == 0:
+                before = sum(one.acknowledged for one in people)
+            with served(ports, env):
+                time.sleep(random.uniform(0.2, 2.0))
+            if number % 10 == 9 and sum(one.acknowledged for one in people) == before:
+                raise SystemExit(f"Nothing was acknowledged through ten kills, up to {number + 1}")
+            if broken := [one.broken for one in people if one.broken]:
+                raise SystemExit(f"Refused after {number + 1} kills: {broken[0]}")
         for one in people:
             one.stopped = True
         told(Path(folder) / "hembit.sqlite3", people, kills)
+
+
+@contextmanager
+def served(ports: list[int], env: dict[str, str]) -> Iterator[None]:
+    """One server at each port, until they are killed."""
+    running = [
+        subprocess.Popen(
+            [sys.executable, "-m", "hembit.server", "--port", str(port)],
+            env=env,
+            stderr=subprocess.DEVNULL,
+        )
+        for port in ports
+    ]
+    try:
+        for port in ports:
+            wait_for(port)
+        yield
+    finally:
+        for server in running:
+            server.send_signal(signal.SIGKILL)
+            server.wait()
+
+
+def prove_dead(address: str, job: int) -> None:
+    """Without it nobody exchanges anything in the job's machine."""
+    client = Client(address)
+    pairs = client.get(f"jobs/{job}")["pairs_to_prove"]
+    isolation = {
+        "switched_off": ["isolator Q1"],
+        "locked": True,
+        "tester_before": True,
+        "readings": dict.fromkeys(pairs, "0.0"),
+        "tester_after": True,
+    }
+    proof = {"id": str(uuid4()), "kind": "proved_dead", "isolation": isolation}
+    client.post(f"jobs/{job}/entries", proof)
 
 
 def told(database: Path, people: list[Writer], kills: int) -> None:
@@ -171,6 +235,7 @@ def told(database: Path, people: list[Writer], kills: int) -> None:
         for what, table, column in (
             ("checks", "checks_check", "id"),
             ("entries", "jobs_entry", "id"),
+            ("exchanges", "jobs_entry", "id"),
             ("readings", "jobs_reading", "check_kept_id"),
             ("photos", "photos_photo", "id"),
         ):
@@ -181,6 +246,12 @@ def told(database: Path, people: list[Writer], kills: int) -> None:
             doubled += len(there) - len(set(there))
         texts = [row[0] for row in store.execute("SELECT data FROM jobs_entry WHERE kind='noted'")]
         doubled += len(texts) - len(set(texts))
+        # A part more is a part that was fitted twice for one entry, or for none.
+        fits = store.execute("SELECT count(*) FROM jobs_entry WHERE kind='fitted'").fetchone()[0]
+        parts = store.execute(
+            "SELECT count(*) FROM machines_fittedpart WHERE serial != '' AND job_number IS NOT NULL"
+        ).fetchone()[0]
+        doubled += abs(parts - fits)
         order = [row[0] for row in store.execute("SELECT sequence FROM jobs_entry")]
         doubled += len(order) - len(set(order))
         pictures = {path.name for path in (database.parent / "photos").rglob("*-full.jpg")}
@@ -188,7 +259,7 @@ def told(database: Path, people: list[Writer], kills: int) -> None:
             f"{name.replace('-', '')}-full.jpg" not in pictures for one in people for name in one.photos
         )
         whole = store.execute("PRAGMA quick_check").fetchone()[0]
-    print(f"{kills} kills, {CLIENTS} people: acknowledged {', '.join(acknowledged)}")
+    print(f"{kills} kills, {len(people)} people: acknowledged {', '.join(acknowledged)}")
     print(f"{missing} missing, {doubled} doubled; the database is {whole}")
     raise SystemExit(1 if missing or doubled or whole != "ok" else 0)
 

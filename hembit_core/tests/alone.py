@@ -1,4 +1,6 @@
-"""Run the core's tests and doctests without Django: python -m hembit_core.tests.alone.
+"""Run the core's tests and doctests without Django: python -m hembit_core.tests.alone [NAME ...].
+
+With names, those alone: a module, a class or one test; hembit_core is all of them.
 
 How it went is written for the last lines of bin/test (see counts).
 """
@@ -38,8 +40,12 @@ def core_doctests() -> unittest.TestSuite:
 
 def main() -> int:
     sys.meta_path.insert(0, _NoDjango())
-    suite = unittest.defaultTestLoader.discover(
-        str(Path(__file__).parent), top_level_dir=str(Path(__file__).parents[2])
+    names = [one for one in sys.argv[1:] if one != hembit_core.__name__]
+    loader = unittest.defaultTestLoader
+    suite = (
+        loader.loadTestsFromNames(names)
+        if names
+        else loader.discover(str(Path(__file__).parent), top_level_dir=str(Path(__file__).parents[2]))
     )
     result = unittest.TextTestRunner().run(suite)
     write_counts(result)

@@ -1,0 +1,197 @@
+"""Try small changes of the code that decides, and say which of them no test noticed.
+
+python -m mutants [NUMBER] [--seed N] [--area NAME] [--only N,N] [--by TESTS]
+"""
+
+from __future__ import annotations
+
+import argparse
+import collections
+import hashlib
+import os
+import sys
+import time
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+from mutants.changed import Import
+from mutants.covering import Passed, Recorder, tests_for
+from mutants.drawing import Mutant, draw, equivalent, tree_of
+from mutants.operators import sites
+from mutants.places import AREAS, ROOT, files, module_of
+from mutants.running import SERVER, Outcome, Run, begin, make_database, preload, run
+
+FOLDER = ROOT / ".data" / "mutants"
+DATABASE = FOLDER / "server.sqlite3"
+PACKAGES = ("hembit_core", "hembit")
+AT_MOST = {"hembit_core": 40.0, "hembit": 50.0}
+"""Of tests so many seconds are tried with each change, the quickest of those that pass it first."""
+LONGEST = 15.0
+"""A test that takes longer [s] is not among them."""
+HELD = 0.9
+"""So much of what changes anything must be noticed."""
+
+
+def main() -> int:
+    parser = argparse.ArgumentParser(prog="bin/mutants", description=__doc__)
+    parser.add_argument("number", nargs="?", type=int, default=400)
+    parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--area", choices=AREAS, action="append")
+    parser.add_argument("--only", default="", help="the numbers of those to try, by commas")
+    parser.add_argument("--by", default="", help="tests to try them with, in place of their own")
+    parser.add_argument(
+        "--as-before", action="store_true", help="go by what was found of an older state"
+    )
+    asked = parser.parse_args()
+    drawn = draw(asked.number, asked.seed, tuple(asked.area or AREAS))
+    if asked.only:
+        wanted = {int(one) for one in asked.only.split(",")}
+        drawn = [one for one in drawn if one.number in wanted]
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    # A change in a loop must not write over what git or another run sees.
+    sys.dont_write_bytecode = True
+    preload()
+    DATABASE.unlink(missing_ok=True)
+    make_database(DATABASE)
+    by = [one for one in asked.by.split(",") if one]
+    passed = Passed() if by else _passed(asked.as_before)
+    ended = dict(_tried(drawn, passed, by))
+    return _told(drawn, ended)
+
+
+def _passed(as_before: bool) -> Passed:
+    """Which tests pass through what, found anew when any code has changed."""
+    passed = Passed()
+    state = _state_of_the_code()
+    kept = {package: FOLDER / f"passed-{package}-{state}.json" for package in PACKAGES}
+    for package in PACKAGES:
+        for old in FOLDER.glob(f"passed-{package}-*.json"):
+            if as_before:
+                kept[package] = old
+            elif old != kept[package]:
+                old.unlink()
+    missing = [package for package, path in kept.items() if not path.exists()]
+    if missing:
+        print(f"Finding which tests pass through what: {', '.join(missing)}", flush=True)
+        running = [
+            begin(n, FOLDER / package, DATABASE, 3600, _recording(package, kept[package]))
+            for n, package in enumerate(missing)
+        ]
+        for outcome in _all(running):
+            if outcome.by:
+                raise SystemExit(f"Without any change, this fails: {outcome.by}")
+    for path in kept.values():
+        passed.read(path)
+    return passed
+
+
+def _state_of_the_code() -> str:
+    found = hashlib.sha256()
+    for package in PACKAGES:
+        for path in sorted((ROOT / package).rglob("*.py")):
+            found.update(path.read_bytes())
+    return found.hexdigest()[:16]
+
+
+def _recording(package: str, path: Path) -> Callable[[], Outcome]:
+    def work() -> Outcome:
+        recorder = Recorder([file for area in AREAS for file in files(area)])
+        recorder.start()
+        outcome = run([package], recorder.suite_class(), on_start=recorder.test_begins, failfast=False)
+        if not outcome.by:
+            recorder.write(path, outcome.took)
+        return outcome
+
+    return work
+
+
+def _all(running: list[Run]) -> Iterator[Outcome]:
+    for one in running:
+        while (outcome := one.ended()) is None:
+            time.sleep(0.2)
+        yield outcome
+
+
+def _tried(drawn: list[Mutant], passed: Passed, by: list[str]) -> Iterator[tuple[int, str]]:
+    """The number of each, with the test that noticed it or "", one at a time on each processor."""
+    waiting = [(one, batch) for one in drawn for batch in [_batches(one, passed, by)]]
+    running: dict[int, tuple[Mutant, list[list[str]], Run]] = {}
+    slots = list(range(os.cpu_count() or 1))
+    while waiting or running:
+        while waiting and slots:
+            one, batches = waiting.pop(0)
+            slot = slots.pop()
+            if batches:
+                running[slot] = (one, batches[1:], _begin(one, batches[0], passed, slot))
+            else:
+                slots.append(slot)
+                print(f"ALIVE {one}  (no test)", flush=True)
+                yield one.number, ""
+        for slot, (one, more, process) in list(running.items()):
+            outcome = process.ended()
+            if outcome is None:
+                continue
+            if not outcome.by and more:
+                running[slot] = (one, more[1:], _begin(one, more[0], passed, slot))
+                continue
+            del running[slot]
+            slots.append(slot)
+            print(f"{'ok   ' if outcome.by else 'ALIVE'} {one}  {outcome.by}", flush=True)
+            yield one.number, outcome.by
+        time.sleep(0.05)
+
+
+def _batches(one: Mutant, passed: Passed, by: list[str]) -> list[list[str]]:
+    """Tests of the core first, without the server."""
+    names = by or tests_for(passed, one.file, tree_of(one.file), one.line)
+    found = []
+    for package in PACKAGES:
+        own, left = [], AT_MOST[package]
+        for name in names:
+            took = passed.took.get(name, 0.0)
+            if name.startswith(SERVER) is (package == "hembit") and took < min(left, LONGEST):
+                own.append(name)
+                left -= took
+        if own:
+            found.append(own)
+    return found
+
+
+def _begin(one: Mutant, names: list[str], passed: Passed, slot: int) -> Run:
+    def work() -> Outcome:
+        tree = tree_of(one.file)
+        list(sites(tree))[one.at].change()
+        Import(module_of(one.file), str(ROOT / one.file), tree).install()
+        return run(names)
+
+    seconds = 60 + 5 * sum(passed.took.get(name, 10.0) for name in names)
+    return begin(one.number, FOLDER / f"run-{slot}", DATABASE, seconds, work)
+
+
+def _told(drawn: list[Mutant], ended: dict[int, str]) -> int:
+    nothing = equivalent()
+    same = [
+        one for one in drawn if not ended[one.number] and (one.file, one.was, one.becomes) in nothing
+    ]
+    alive = [one for one in drawn if not ended[one.number] and one not in same]
+    print()
+    for title, key in (("area", "area"), ("operator", "operator")):
+        tried = collections.Counter(getattr(one, key) for one in drawn)
+        missed = collections.Counter(getattr(one, key) for one in alive)
+        print(f"by {title}:")
+        for name, number in sorted(tried.items()):
+            print(f"  {number - missed[name]:4d} of {number:4d}  {name}")
+    print("alive:" if alive else "")
+    for one in alive:
+        print(one)
+    counted = len(drawn) - len(same)
+    share = (counted - len(alive)) / counted
+    print(
+        f"{len(drawn)} drawn, {len(same)} change nothing ({len(same) / len(drawn):.1%}); "
+        f"of the others {counted - len(alive)} of {counted} were noticed ({share:.1%})"
+    )
+    return 0 if share >= HELD and len(same) <= 0.05 * len(drawn) else 1
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,75 @@
+"""Which changes are tried: drawn by a seed, of each operator as many as of any other."""
+
+from __future__ import annotations
+
+import ast
+import json
+import random
+from dataclasses import dataclass
+from pathlib import Path
+
+from mutants.operators import sites
+from mutants.places import AREAS, ROOT, files
+
+EQUIVALENT = Path(__file__).parent / "equivalent.json"
+
+
+@dataclass(frozen=True)
+class Mutant:
+    """One change of one place."""
+
+    number: int
+    area: str
+    file: str
+    """Below the root."""
+    at: int
+    """Which site of its file, from 0 in the order of the lines."""
+    operator: str
+    line: int
+    was: str
+    becomes: str
+
+    def __str__(self) -> str:
+        return (
+            f"{self.number:4d}  {self.file}:{self.line}  {self.operator}: {self.was}  →  {self.becomes}"
+        )
+
+
+def tree_of(file: str) -> ast.Module:
+    """The syntax tree of a file below the root."""
+    return ast.parse((ROOT / file).read_text())
+
+
+def all_mutants(areas: tuple[str, ...] = tuple(AREAS)) -> list[Mutant]:
+    """Every change that can be made of the areas."""
+    found: list[Mutant] = []
+    for area in areas:
+        for path in files(area):
+            file = str(path.relative_to(ROOT))
+            for at, site in enumerate(sites(tree_of(file))):
+                found.append(
+                    Mutant(0, area, file, at, site.operator, site.line, site.was, site.becomes)
+                )
+    return found
+
+
+def draw(number: int, seed: int, areas: tuple[str, ...] = tuple(AREAS)) -> list[Mutant]:
+    """So many of them, of each operator in turn as long as it has some."""
+    by_operator: dict[str, list[Mutant]] = {}
+    for one in all_mutants(areas):
+        by_operator.setdefault(one.operator, []).append(one)
+    source = random.Random(seed)
+    for those in by_operator.values():
+        source.shuffle(those)
+    drawn: list[Mutant] = []
+    while len(drawn) < number and any(by_operator.values()):
+        for operator in sorted(by_operator):
+            if by_operator[operator] and len(drawn) < number:
+                drawn.append(by_operator[operator].pop())
+    return [Mutant(**{**vars(one), "number": n}) for n, one in enumerate(drawn, 1)]
+
+
+def equivalent() -> dict[tuple[str, str, str], str]:
+    """Changes that change nothing, listed by hand: file, what was, what becomes of it, and why."""
+    kept = json.loads(EQUIVALENT.read_text())
+    return {(one["file"], one["was"], one["becomes"]): one["why"] for one in kept}
