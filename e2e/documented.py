@@ -12,7 +12,7 @@ _BEGINS = (
 )
 _INLINE = re.compile(rf"`({_BEGINS}[^`]*)`")
 _IN_A_BLOCK = re.compile(rf"({_BEGINS}.*?)(?:\s+#.*)?$")
-_IN_A_SCRIPT = re.compile(r"((?:[A-Z_]+=\S+ )*bin/\w+(?: \S+)*?)(?:  |[.;:,] |\.?$)")
+_IN_A_SCRIPT = re.compile(r"((?:[A-Z_]+=\S+ )*bin/\w+(?: \S*[^\s.;:,])*?)(?:  |[.;:,] |\.?$)")
 
 
 def in_pages() -> set[str]:

@@ -59,7 +59,7 @@ _ARITHMETIC: dict[type[ast.operator], type[ast.operator]] = {
     ast.RShift: ast.LShift,
 }
 _SWAPPED = {"min": "max", "max": "min", "any": "all", "all": "any"}
-_TAKEN_OFF = {"abs", "sorted", "reversed", "round", "set", "frozenset"}
+_TAKEN_OFF = {"abs", "sorted", "reversed", "round"}
 _EDGE_OF_A_KEY = {"gt": "ge", "ge": "gt", "lt": "le", "le": "lt"}
 _EDGE_OF_A_LOOKUP = {"__gt": "__gte", "__gte": "__gt", "__lt": "__lte", "__lte": "__lt"}
 _ORDERS = {"order_by", "ordering", "latest", "earliest", "distinct", "values_list"}

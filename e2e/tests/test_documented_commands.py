@@ -50,7 +50,7 @@ class DocumentedCommands(unittest.TestCase):
         """How each is run, in an order in which one finds what another has made."""
         run, options, within = self.run_well, self.knows_its_options, self.in_a_copy
         return {
-            "bin/serve": lambda: self.serves("bin/serve", "Begin"),
+            "bin/serve": lambda: self.serves("bin/serve", "/begin#"),
             "bin/serve --host all --name hembit.example": lambda: self.serves(
                 "bin/serve --host all --name hembit.example", "hembit.example"
             ),
@@ -126,7 +126,7 @@ class DocumentedCommands(unittest.TestCase):
             shell=True,
             cwd=where,
             env=self.environment(),
-            stdin=subprocess.DEVNULL,
+            input="kelp-in-the-north-wind\n" * 2,  # where a password is asked for
             stdout=subprocess.PIPE,
             stderr=subprocess.STDOUT,
             text=True,

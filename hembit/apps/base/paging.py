@@ -62,8 +62,10 @@ def _order(found: QuerySet[Any]) -> Order:
     """The fields of the list's order, and whether each goes down."""
     names = [str(one) for one in found.query.order_by or found.model._meta.ordering or ()]
     fields = [(found.model._meta.get_field(one.lstrip("-")), one.startswith("-")) for one in names]
-    if not fields:
-        raise FieldDoesNotExist(f"{found.model.__name__} is in no order")
+    # Of two rows that are equal, a page that begins behind the one would lose the other. A place in the
+    # order of writing is given out once.
+    if not any(field.unique or field.name == "sequence" for field, _ in fields):
+        raise FieldDoesNotExist(f"{found.model.__name__} is in no order in which no two are equal")
     return fields
 
 

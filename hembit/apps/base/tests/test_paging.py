@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.core.exceptions import FieldDoesNotExist
 from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
@@ -24,6 +25,11 @@ class Pages(TestCase):
             found += page.items
             after = page.next
         return found
+
+    def test_an_order_in_which_two_may_be_equal_is_refused(self) -> None:
+        for order in (("name",), ("-name", "phone")):
+            with self.subTest(order), self.assertRaises(FieldDoesNotExist):
+                page_of(Customer.objects.order_by(*order), "", lambda one: one.pk)
 
     @given(names, orders)
     def test_all_of_them_once_in_order(self, chosen: list[str], order: tuple[str, ...]) -> None:

@@ -10,7 +10,10 @@ from django.utils import timezone
 
 from hembit.apps.checks.models import body_of
 from hembit.apps.jobs.models import Job, Reading
+from hembit.apps.jobs.schemas import WaitIn
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+from hembit.apps.jobs.waits import LONGEST, start_wait
+from hembit_core.errors import InputError
 
 
 class Finding(VisitCase):
@@ -219,6 +222,23 @@ class WaitsAndFollowUps(VisitCase):
         ):
             with self.subTest(until):
                 self.assertEqual(list(self.refused(self.wait(until))), [field])
+
+    def test_a_wait_is_a_week_at_most(self) -> None:
+        now = timezone.now()
+        job = Job.objects.get(number=self.number)
+        for late, is_taken in ((timedelta(), True), (timedelta(seconds=1), False)):
+            until = {"how": "clock", "at": (now + timedelta(days=7) + late).isoformat()}
+            given = WaitIn(id=uuid4(), kind="cool_down", text="it cools", until=until)
+            with self.subTest(late):
+                if is_taken:
+                    self.assertEqual(start_wait(job, given, self.lead, now).row.due_at, now + LONGEST)
+                else:
+                    with self.assertRaisesRegex(InputError, "at most a week"):
+                        start_wait(job, given, self.lead, now)
+        until = {"how": "clock", "at": now.isoformat()}
+        at_once = WaitIn(id=uuid4(), kind="cool_down", text="it cools", until=until)
+        with self.assertRaisesRegex(InputError, "passed already"):
+            start_wait(job, at_once, self.lead, now)
 
     def follow(self, **changes: Any) -> Any:
         body = {
