@@ -77,7 +77,7 @@ class DocumentedCommands(unittest.TestCase):
             f"{JUDGE} SHEET.json": lambda: self.judges(SHEET, "within"),
             f"{JUDGE} SHEET.json --json": lambda: self.judges(f"{SHEET} --json", '"headline"'),
             f"{JUDGE} READINGS.csv --spec SPEC.json [--conditions FILE] [--rule RULE]": lambda: (
-                self.judges(f"examples/bench-batch.csv --spec {self.spec()}", "within")
+                self.judges(f"examples/bench-batch.csv --spec {self.spec()}", "WITHIN")
             ),
             "bin/test": lambda: None,  # this run
             "bin/test hembit_core": lambda: run("bin/test hembit_core.tests.test_docs", "0 failed"),

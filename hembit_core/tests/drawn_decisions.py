@@ -1,4 +1,4 @@
-"""What is decided about danger, of drawn cases with figures on the limits, in digests.
+"""What is decided about danger and limits, of drawn cases with figures on the limits, in digests.
 
     python -m hembit_core.tests.drawn_decisions
 
@@ -8,7 +8,6 @@ compared with another revision. Worked cases and properties say what is right; t
 
 from __future__ import annotations
 
-import hashlib
 import json
 import sys
 from collections.abc import Callable
@@ -39,6 +38,8 @@ from hembit_core.planning.meter_check import MeterCheck, check_meter
 from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
 from hembit_core.rules import default_rules
 from hembit_core.safety import Live, LoosePart, ProvedDead, admit
+from hembit_core.tests.drawn_placings import PLACINGS, Decided
+from hembit_core.tests.judged_examples import digest_of
 from hembit_core.tests.parts import BENCH_METER, DECK_OVEN
 from hembit_core.tests.readers import part
 
@@ -48,8 +49,6 @@ CASES = 300
 NOON = datetime(2026, 3, 4, 12, 0, tzinfo=UTC)
 SUPPLIES = tuple(SupplySystem)
 AROUND = (-0.1, 0.0, 0.1)
-Decided = tuple[Any, Callable[[], Any]]
-"""The case, and what decides it."""
 
 
 def _around(limit: float) -> tuple[str, ...]:
@@ -296,6 +295,7 @@ def _category(chance: Random) -> Decided:
 
 
 DRAWN: dict[str, Callable[[Random], Decided]] = {
+    **PLACINGS,
     "course of a danger": _course,
     "gate before energising": _gate,
     "proof of dead": _proof,
@@ -334,8 +334,7 @@ def digests() -> dict[str, list[str]]:
 
 
 def _digest(said: Any) -> str:
-    text = json.dumps(said, ensure_ascii=False, sort_keys=True, default=str)
-    return hashlib.sha256(text.encode()).hexdigest()[:4]
+    return digest_of(json.loads(json.dumps(said, default=str)))[:4]
 
 
 def main() -> None:

@@ -145,6 +145,20 @@ class ManyAtOnce(unittest.TestCase):
             alone = _alone(spec, {k: v for k, v in cells.items() if v}, file, rule)
             self.assertEqual(row.verdict, alone, cells)
 
+    def test_near_every_limit_each_row_says_what_it_says_alone(self) -> None:
+        factors = (0.3, *(0.86 + 0.01 * step for step in range(30)), 1.9, 10)
+        for name, (spec, nominal) in SPECS.items():
+            shown = [f"{nominal * one:.4g}" for one in factors] + ["OL", "0.1"]
+            rule = DecisionRule.SIMPLE if len(name) % 2 else DecisionRule.GUARDED_ACCEPTANCE
+            for way in ("0.2,20,isolated", ",,isolated", "0.2,31,"):
+                lines = "".join(f"{one},{way}\n" for one in shown)
+                text = f"display,lead_zero,part_temperature,connection\n{lines}"
+                rows = list(judge_rows(io.StringIO(text), spec, here(), rule))
+                for cells, row in zip(csv.DictReader(io.StringIO(text)), rows, strict=True):
+                    alone = _alone(spec, {k: v for k, v in cells.items() if v}, here(), rule)
+                    with self.subTest(name, **cells):
+                        self.assertEqual(row.verdict, alone)
+
     def test_every_family_in_ohms_is_drawn(self) -> None:
         drawn = {type(spec) for spec, _ in SPECS.values()}
         single = {kind for kind, family in FAMILIES.items() if family.ohms_due is not None}
