@@ -53,7 +53,8 @@ class OddVisit(SimulatedVisit):
         chance, one = self.chance, self.parts[key]
         figure = chance.choice(("", "12.0 Ω", "231 V"))
         last = one.taken[-1].model_copy(update={"state": chance.choice(list(State)), "figure": figure})
-        danger = chance.choice(DANGERS) if one.danger else None
+        # What was only seen, and the records of before a danger was data, conclude it without one.
+        danger = chance.choice((None, *DANGERS)) if one.danger else None
         self.change(key, taken=(*one.taken[:-1], last), danger=danger)
 
     def spare(self, key: str, measurand: str) -> None:

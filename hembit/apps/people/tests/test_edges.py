@@ -215,7 +215,7 @@ class Devices(SimpleTestCase):
 
 class Lists(TestCase):
     def setUp(self) -> None:
-        for username, name in (("b", "Berit"), ("a", "Anna"), ("c", "Ceri"), ("d", "Dagny")):
+        for username, name in (("c", "Ceri"), ("d", "Dagny"), ("b", "Berit"), ("a", "Anna")):
             add_person(username, name, Role.LEAD, PASSWORD)
         Person.objects.filter(username__in=("a", "d")).update(is_active=False)
 
