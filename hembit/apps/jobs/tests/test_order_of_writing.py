@@ -231,6 +231,26 @@ class Parcels(OrderOfWriting):
         job = self.good(self.entry("switched_off", sent=self.sent(3, seen)))
         self.assertEqual(job["machine_now"]["state"], "live")
 
+    def test_what_came_first_by_a_clock_but_was_not_seen_is_not_known(self) -> None:
+        seen = last_sequence()
+        with self.clock(-10):
+            self.good(self.entry("went_live", self.as_lead()))
+        job = self.good(self.proof(self.sent(3, seen)))
+        self.assertEqual(job["machine_now"]["state"], "live")
+
+    def test_nor_is_what_the_same_person_did_later_elsewhere(self) -> None:
+        seen = last_sequence()
+        self.good(self.entry("went_live"))
+        job = self.good(self.proof(self.sent(3, seen)))
+        self.assertEqual(job["machine_now"]["state"], "live")
+
+    def test_what_the_same_person_did_before_is(self) -> None:
+        seen = last_sequence()
+        with self.clock(-10):
+            self.good(self.entry("went_live"))
+        job = self.good(self.proof(self.sent(3, seen)))
+        self.assertEqual(job["machine_now"]["state"], "proved_dead")
+
     def test_a_gate_does_not_pass_what_was_fitted_after_it(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "OL"))

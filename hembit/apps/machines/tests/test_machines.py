@@ -7,6 +7,8 @@ from datetime import timedelta
 from django.utils import timezone
 
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+from hembit.apps.machines.models import Position
+from hembit.apps.machines.safety import inherit_safety
 
 
 class Customers(VisitCase):
@@ -106,6 +108,20 @@ class Machines(VisitCase):
         machine = self.good(self.get(f"machines/{self.machine.pk}"))
         marked = {one["name"]: one["safety_device"] for one in machine["positions"]}
         self.assertEqual((marked["Limit"], marked["Upper deck, bank"]), (True, False))
+
+    def test_a_new_position_inherits_from_the_last_of_its_name(self) -> None:
+        for first, then in ((True, False), (False, True)):
+            name = f"Cut-out {first}"
+            for place, was in enumerate((first, then)):
+                Position.objects.create(
+                    machine=self.machine,
+                    name=name,
+                    safety_device=was,
+                    retired_at=timezone.now() + timedelta(seconds=place),
+                )
+            now = Position.objects.create(machine=self.machine, name=name.upper())
+            inherit_safety(now)
+            self.assertEqual(now.is_safety_device, then)
 
     def test_changed_and_not_there(self) -> None:
         path = f"positions/{self.element}"

@@ -10,11 +10,12 @@ from unittest.mock import patch
 from django.contrib.auth import get_user_model
 from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
+from django.utils import timezone
 
 from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
-from hembit.apps.people.models import Role
+from hembit.apps.people.models import OpenSession, Role
 from hembit.apps.people.services import add_person
 
 
@@ -101,6 +102,18 @@ class Roles(VisitCase):
             "/sign-in?next=/admin/",
             fetch_redirect_response=False,
         )
+
+    def test_a_password_chosen_there_keeps_this_session_in_the_list_under_its_new_key(self) -> None:
+        before = self.lead_client.session.session_key
+        OpenSession.objects.create(person=self.lead, key=before, since=timezone.now())
+        new = "limpet-under-the-quay"
+        said = {"old_password": PASSWORD, "new_password1": new, "new_password2": new}
+        with_token = {"X-CSRFToken": self.lead_token}
+        answer = self.lead_client.post("/admin/password_change/", said, headers=with_token)
+        self.assertEqual(answer.status_code, 302)
+        after = self.lead_client.session.session_key
+        self.assertNotEqual(after, before)
+        self.assertEqual([one.key for one in self.lead.open_sessions.all()], [after])
 
     def test_a_lead_who_becomes_a_technician_loses_the_administration(self) -> None:
         self.lead.role = Role.TECHNICIAN
