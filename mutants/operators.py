@@ -62,6 +62,8 @@ _SWAPPED = {"min": "max", "max": "min", "any": "all", "all": "any"}
 _TAKEN_OFF = {"abs", "sorted", "reversed", "round"}
 _EDGE_OF_A_KEY = {"gt": "ge", "ge": "gt", "lt": "le", "le": "lt"}
 _EDGE_OF_A_LOOKUP = {"__gt": "__gte", "__gte": "__gt", "__lt": "__lte", "__lte": "__lt"}
+_HELD_ELSEWHERE = {"default", "verbose_name", "max_length", "related_name"}
+"""Words about a column: bin/test compares them with the migrations."""
 _ORDERS = {"order_by", "ordering", "latest", "earliest", "distinct", "values_list"}
 
 
@@ -263,7 +265,7 @@ def _call(node: ast.AST, parent: ast.AST, name: str) -> Iterator[Site]:
                 "a function taken off", node, node.args[0], _put(parent, name, node, node.args[0])
             )
     for at, word in enumerate(node.keywords):
-        if word.arg is None or word.arg in ("default", "verbose_name", "max_length", "related_name"):
+        if word.arg is None or word.arg in _HELD_ELSEWHERE:
             continue
         told = f"without {word.arg}={ast.unparse(word.value)}"
         yield _site("an argument left out", node, told, _without(node, "keywords", at))

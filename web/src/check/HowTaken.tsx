@@ -73,9 +73,11 @@ function Extra({ check, def }: { check: Measuring; def: FieldDef }) {
   if (def.type === "choice" && Array.isArray(def.items) && fitsInARow(def.items)) {
     return (
       <>
-        <span aria-hidden="true" className="text-[0.87rem] text-muted">
-          {def.label}
-        </span>
+        {!def.obvious && (
+          <span aria-hidden="true" className="text-[0.87rem] text-muted">
+            {def.label}
+          </span>
+        )}
         <Segments
           label={def.label}
           value={standing(def, fields)}

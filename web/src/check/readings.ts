@@ -77,6 +77,7 @@ const FORMS: Record<Measurand, Form> = {
         "Read",
         items({ at_rest: "at rest", moved: "moved", warm: "warm" }),
         "at_rest",
+        { obvious: true },
       ),
     ],
   },

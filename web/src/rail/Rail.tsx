@@ -3,7 +3,7 @@ import type { RailData } from "@/api/types";
 import { placeOn, railScale, spread, tickLabel } from "./scale";
 import { useWidth } from "./useWidth";
 
-const GATE = 46;
+const GATE = 52;
 const GAP = 10;
 const TOP = 54;
 const BAR = 44;

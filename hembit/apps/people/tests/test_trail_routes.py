@@ -13,6 +13,9 @@ class TheTrail(VisitCase):
         line = next(one for one in found["items"] if one["what"].startswith("workshop"))
         self.assertEqual((line["by"], line["about"]), ("Maud Fennick", "workshop 1"))
         self.assertIn("Quay Repairs", [one["after"] for one in line["changes"]])
+        fields = [one["field"] for one in line["changes"]]
+        self.assertEqual(fields, sorted(fields))
+        self.assertTrue(all(one["before"] != one["after"] for one in line["changes"]))
 
     def test_it_is_a_leads_alone(self) -> None:
         self.assertEqual(self.get("trail").status_code, 403)

@@ -26,8 +26,10 @@ from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.machines.models import Customer, Position
 from hembit.apps.machines.schemas import CustomerIn, MachineIn
 from hembit.apps.machines.services import save_customer, save_machine
+from hembit.apps.privacy.again import erase_again
 from hembit.apps.privacy.fields import NO_WORDS, OF_CUSTOMERS, PERSONAL, WORDS, in_log
-from hembit.apps.privacy.found import elsewhere
+from hembit.apps.privacy.found import elsewhere, pictures_of, places
+from hembit.apps.privacy.services import line_of
 
 FIGURES = ("body__content", "figure", "state", "outcome", "title")
 
@@ -157,6 +159,44 @@ class Whole(Erasing):
         self.assertIn(neighbour.note, mentioned)
         found = self.good(self.get(f"{self.path}/export", self.as_lead()))
         self.assertNotIn("next door", json.dumps(found))
+
+
+class Again(Erasing):
+    """What a backup brought back is erased again by the list that lies beside it."""
+
+    def line(self) -> dict[str, Any]:
+        customer = Customer.objects.get(pk=self.customer.pk)
+        pictures = [one.id for one in pictures_of(customer)]
+        return line_of(customer.pk, list(places(customer.pk)), pictures)
+
+    def again(self, *lines: dict[str, Any]) -> int:
+        return erase_again(json.dumps(one) for one in lines)
+
+    def test_all_that_the_line_names_and_it_is_said_how_many_customers_that_were(self) -> None:
+        line = self.line()
+        unknown = ["cellar", "label", "1", []], ["job", "colour", "1", []]
+        line["rows"] += unknown
+        gone = {**line, "customer": 10**6}
+        self.assertEqual(self.again(gone, line, line), 1)
+        shown = self.shown().lower()
+        for name in ("orla", "quennell", "kitchen", "21 47"):
+            self.assertNotIn(name, shown, name)
+        self.assertEqual(list(self.photos.rglob("*.jpg")), [])
+        event = AuditEvent.objects.get(what="customer_erased")
+        self.assertEqual(event.after, {"again": True})
+
+    def test_where_the_text_stands_elsewhere_by_now_all_of_its_field_goes(self) -> None:
+        line = self.line()
+        moved = [
+            [model, field, pk, [*path[:-1], "elsewhere"] if path else []]
+            for model, field, pk, path in line["rows"]
+        ]
+        self.assertEqual(self.again({**line, "rows": moved}), 1)
+        self.assertNotIn("quennell", self.shown().lower())
+
+    def test_a_row_that_is_not_there_any_more_is_passed_by(self) -> None:
+        line = self.line()
+        self.assertEqual(self.again({**line, "rows": [["followup", "text", str(uuid4()), []]]}), 1)
 
 
 class Indexes(Erasing):

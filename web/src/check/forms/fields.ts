@@ -29,6 +29,8 @@ export type ChoiceDef = Common & {
   items: SelectItem[] | ((options: Options) => SelectItem[]);
   /** Choices that stand for “not given”, and are not sent. */
   unsent?: string[];
+  /** Its words say what is asked: where they stand side by side, the label is for who cannot see them. */
+  obvious?: boolean;
 };
 export type TickDef = Common & { type: "tick" };
 export type LinesDef = Common & {
@@ -55,7 +57,7 @@ export function choice(
   label: string,
   items: ChoiceDef["items"],
   start: string,
-  more: Partial<Pick<ChoiceDef, "group" | "when" | "unsent">> = {},
+  more: Partial<Pick<ChoiceDef, "group" | "when" | "unsent" | "obvious">> = {},
 ): ChoiceDef {
   return { type: "choice", at, label, items, start, ...more };
 }
