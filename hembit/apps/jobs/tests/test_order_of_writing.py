@@ -251,6 +251,15 @@ class Parcels(OrderOfWriting):
         job = self.good(self.proof(self.sent(3, seen)))
         self.assertEqual(job["machine_now"]["state"], "proved_dead")
 
+    def test_switched_off_late_stands_where_nobody_stated_it_live_meanwhile(self) -> None:
+        self.good(self.entry("went_live"))
+        seen = last_sequence()
+        self.good(self.entry("switched_off", self.as_lead()))
+        self.prove_dead(self.as_lead())
+        job = self.good(self.entry("switched_off", sent=self.sent(3, seen)))
+        self.assertEqual([one["void"] for one in job["entries"]], [""] * 4)
+        self.assertEqual(job["machine_now"]["state"], "not_proved")
+
     def test_a_gate_does_not_pass_what_was_fitted_after_it(self) -> None:
         self.prove_dead()
         self.good(self.reading(self.element, "OL"))
