@@ -16,7 +16,8 @@ from hembit.apps.base.sequence import Counter, begin_epoch, epoch_of, last_seque
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
-from hembit.apps.jobs.models import Entry, Reading
+from hembit.apps.jobs.dead_or_live import is_live_now
+from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
 from hembit_core.planning.clocks import Ticks
 
@@ -230,6 +231,7 @@ class Parcels(OrderOfWriting):
         self.good(self.entry("went_live", self.as_lead()))
         job = self.good(self.entry("switched_off", sent=self.sent(3, seen)))
         self.assertEqual(job["machine_now"]["state"], "live")
+        self.assertTrue(is_live_now(Job.objects.get(number=self.number)))
 
     def test_what_came_first_by_a_clock_but_was_not_seen_is_not_known(self) -> None:
         seen = last_sequence()

@@ -225,11 +225,28 @@ class Lists(TestCase):
         with self.assertRaisesRegex(InputError, "not in the shop"):
             find_person(Person.objects.get(username="a").pk)
 
+    def test_who_is_added_works_here_unless_it_is_said(self) -> None:
+        added, _ = add_worker(WorkerIn(username="new", name="New"))
+        self.assertEqual((added.is_active, added.role), (True, Role.TECHNICIAN))
+
     def test_names_differ_by_more_than_their_case(self) -> None:
         for username, name, field in (("B", "Bo", "username"), ("bo", "BERIT", "name")):
             with self.assertRaises(InputError) as caught:
                 add_worker(WorkerIn(username=username, name=name, role="technician"))
             self.assertEqual(caught.exception.field, field)
+
+    def test_whoever_is_not_the_last_lead_is_clean(self) -> None:
+        berit, ceri = (Person.objects.get(username=one) for one in "bc")
+        technician = add_person("t", "Tamsin", Role.TECHNICIAN, PASSWORD)
+        for one in (berit, technician, Person(username="new", name="New", password="x")):
+            one.clean()
+        berit.is_active = False
+        berit.clean()
+        berit.save()
+        ceri.clean()
+        ceri.role = Role.TECHNICIAN
+        with self.assertRaises(ValidationError):
+            ceri.clean()
 
     def test_one_of_two_leads_may_go_and_the_other_may_not(self) -> None:
         berit, ceri = (Person.objects.get(username=one) for one in "bc")
