@@ -10,7 +10,9 @@ from typing import Any
 from hembit_core.judging.bands import Band, decidability, power_of_ten
 from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.halves import HalvesWords, halves_sum
+from hembit_core.judging.judgement import Question
 from hembit_core.judging.missing import Lacking, Missing, path_beside
+from hembit_core.judging.no_current import NoCurrent, no_current_verdict
 from hembit_core.judging.placing import (
     place_overflow,
     place_overflow_as_due,
@@ -135,6 +137,13 @@ def _outcome(chance: Random) -> Decided:
     ]
 
 
+def _no_current(chance: Random) -> Decided:
+    words = NoCurrent("the wrong wire", "clamp one wire alone", "Open under load", "replace it")
+    question = Question(code="clamp", field="reading.current", sentence="Is the clamp on?", choices=())
+    answers = chance.choice(({}, {"clamp": "yes"}, {"clamp": "no"}, {"clamp": "perhaps"}, {"x": "yes"}))
+    return answers, lambda: asdict(no_current_verdict(words, question, answers, "230 V, 0.00 A."))
+
+
 PLACINGS: dict[str, Callable[[Random], Decided]] = {
     "value in a band": _placing,
     "overflow in a band": _overflow,
@@ -142,4 +151,5 @@ PLACINGS: dict[str, Callable[[Random], Decided]] = {
     "halves and the whole": _halves,
     "answers to a field": _answers,
     "outcome of a state": _outcome,
+    "volts and no current": _no_current,
 }

@@ -161,6 +161,7 @@ class MachineOverItsJobs(OrderOfWriting):
         self.good(self.entry("went_live"))
         self.number = first
         self.assertEqual(self.state(), "live")
+        self.assertTrue(is_live_now(Job.objects.get(number=first)))
         self.refused(self.reading(self.element, "24.6"))
 
     def test_a_job_that_was_closed_meanwhile_still_counts(self) -> None:

@@ -9,7 +9,7 @@ import pyotp
 from django.contrib.sessions.backends.db import SessionStore
 from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
-from django.test import RequestFactory, SimpleTestCase, TestCase
+from django.test import RequestFactory, SimpleTestCase, TestCase, override_settings
 from django.utils import timezone
 
 from hembit.apps.base.clocks import instant
@@ -198,6 +198,19 @@ class Waits(TestCase):
         self.assertEqual(
             known, [6, *(n for n in range(MOST_PEOPLE + 2, 2, -1) if n != 6)][:MOST_PEOPLE]
         )
+
+    def test_the_mark_of_a_browser_is_for_the_server_alone_and_by_tls_where_that_is_spoken(
+        self,
+    ) -> None:
+        person = Person(pk=7, username="seven")
+        for by_tls in (True, False):
+            with override_settings(SESSION_COOKIE_SECURE=by_tls):
+                answer = throttle.HttpResponse()
+                throttle.remember(RequestFactory().get("/"), answer, person)
+            mark = answer.cookies[throttle.COOKIE]
+            self.assertEqual(bool(mark["secure"]), by_tls)
+            self.assertTrue(mark["httponly"])
+            self.assertEqual((mark["samesite"], mark["max-age"]), ("Strict", 365 * 24 * 3600))
 
 
 class Devices(SimpleTestCase):

@@ -356,6 +356,19 @@ class EveryField(SimpleTestCase):
         there = {one for one in apps.get_models() if one._meta.app_label in theirs}
         self.assertEqual(there, set(NO_WORDS))
 
+    def test_figures_in_the_log_are_none_whatever_entry_they_are_of(self) -> None:
+        figures = "supply rated fuse cable contactor protective_conductor insulation readings measured"
+        choices = "kind key step order school gas conclusion found part seen way from code"
+        said = dict.fromkeys(f"{figures} {choices}".split(), "0.3 Ω")
+        self.assertEqual(list(in_log({**said, "text": "call"})), [("text",)])
+        self.assertEqual(
+            list(in_log({"gate": {**said, "why": ["a", {"b": "c"}, ""]}})),
+            [
+                ("gate", "why", 0),
+                ("gate", "why", 1, "b"),
+            ],
+        )
+
     def test_what_people_write_into_the_log_is_taken_for_words(self) -> None:
         written = {
             "reason", "cause", "text", "note", "serial", "switched_off", "not_locked_because",
