@@ -17,7 +17,7 @@ from pathlib import Path
 
 from mutants.changed import Import
 from mutants.covering import Passed, Recorder, tests_for
-from mutants.drawing import Mutant, draw, equivalent, tree_of
+from mutants.drawing import Mutant, draw, tree_of
 from mutants.operators import sites
 from mutants.places import AREAS, ROOT, files, module_of
 from mutants.running import SERVER, Outcome, Run, begin, make_database, preload, run
@@ -185,11 +185,9 @@ def _begin(one: Mutant, names: list[str], passed: Passed, folder: Path) -> Run:
 
 
 def _told(drawn: list[Mutant], ended: dict[int, str]) -> int:
-    nothing = equivalent()
-    same = [
-        one for one in drawn if not ended[one.number] and (one.file, one.was, one.becomes) in nothing
-    ]
-    alive = [one for one in drawn if not ended[one.number] and one not in same]
+    left = [one for one in drawn if not ended[one.number]]
+    same = [one for one in left if changes_nothing(one)]
+    alive = [one for one in left if one not in same]
     print()
     for title, key in (("area", "area"), ("operator", "operator")):
         tried = collections.Counter(getattr(one, key) for one in drawn)

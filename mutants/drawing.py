@@ -6,6 +6,7 @@ import ast
 import json
 import random
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 
 from mutants.operators import sites
@@ -28,6 +29,8 @@ class Mutant:
     line: int
     was: str
     becomes: str
+    source: str
+    """The line as it stands in the file."""
 
     def __str__(self) -> str:
         return (
@@ -46,10 +49,13 @@ def all_mutants(areas: tuple[str, ...] = tuple(AREAS)) -> list[Mutant]:
     for area in areas:
         for path in files(area):
             file = str(path.relative_to(ROOT))
+            lines = path.read_text().splitlines()
             for at, site in enumerate(sites(tree_of(file))):
-                found.append(
-                    Mutant(0, area, file, at, site.operator, site.line, site.was, site.becomes)
+                source = lines[site.line - 1].strip()
+                mutant = Mutant(
+                    0, area, file, at, site.operator, site.line, site.was, site.becomes, source
                 )
+                found.append(mutant)
     return found
 
 
@@ -69,7 +75,12 @@ def draw(number: int, seed: int, areas: tuple[str, ...] = tuple(AREAS)) -> list[
     return [Mutant(**{**vars(one), "number": n}) for n, one in enumerate(drawn, 1)]
 
 
-def equivalent() -> dict[tuple[str, str, str], str]:
-    """Changes that change nothing, listed by hand: file, what was, what becomes of it, and why."""
-    kept = json.loads(EQUIVALENT.read_text())
-    return {(one["file"], one["was"], one["becomes"]): one["why"] for one in kept}
+def changes_nothing(one: Mutant) -> bool:
+    """Whether a change is among those that change nothing: listed by hand, each with its reason."""
+    listed = [(each["file"], each["line"], each["becomes"]) for each in _listed()]
+    return (one.file, one.source, one.becomes) in listed
+
+
+@cache
+def _listed() -> list[dict[str, str]]:
+    return list(json.loads(EQUIVALENT.read_text()))

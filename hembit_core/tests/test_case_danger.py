@@ -11,9 +11,16 @@ from hypothesis import strategies as st
 
 from hembit_core import Judgement, find, judge
 from hembit_core.families.insulation import InsulationTest
-from hembit_core.findings.case_danger import CaseDanger, CaseDangerKind, Lacks, course_of
+from hembit_core.findings.case_danger import (
+    CaseDanger,
+    CaseDangerKind,
+    Lacks,
+    course_of,
+    figure_of_case,
+)
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode
 from hembit_core.judging.case_figure import CaseFigure, TakenWhile
+from hembit_core.judging.states import State
 from hembit_core.tests.parts import BENCH, DECK_OVEN, ohms, to_case
 from hembit_core.tests.readers import part
 
@@ -40,6 +47,19 @@ def found(*readings: Judgement) -> Finding:
 
 CLEAR = case("OL")
 MOVED = case("OL", taken_while="moved")
+
+
+class Before(unittest.TestCase):
+    def test_one_of_before_these_were_data_is_clear_where_it_lay_within(self) -> None:
+        for state in State:
+            before = case("1.8M").model_copy(update={"case": None, "state": state})
+            figure = figure_of_case(before)
+            assert figure is not None
+            self.assertEqual(figure.clear, state in (State.WITHIN, State.JUST_WITHIN), state)
+            self.assertEqual((figure.by, figure.ohms), ("multimeter", 1.8e6))
+        older = tested("0.2M").model_copy(update={"case": None, "value": None})
+        self.assertEqual(figure_of_case(older), CaseFigure(by="insulation_tester", clear=False))
+        self.assertIsNone(figure_of_case(ohms("24.4").model_copy(update={"case": None})))
 
 
 class Named(unittest.TestCase):

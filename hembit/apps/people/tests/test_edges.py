@@ -186,15 +186,18 @@ class Waits(TestCase):
     def test_a_browser_knows_the_last_twenty(self) -> None:
         people = [Person(pk=number, username=str(number)) for number in range(1, MOST_PEOPLE + 3)]
         cookies: dict[str, str] = {}
+        devices = set()
         for one in (*people, people[5]):
             request = RequestFactory().get("/")
             request.COOKIES = cookies
             answer = throttle.HttpResponse()
             throttle.remember(request, answer, one)
             cookies = {throttle.COOKIE: answer.cookies[throttle.COOKIE].value}
-        request.COOKIES = cookies
-        device, known = throttle._read(request)
-        self.assertTrue(device)
+            request.COOKIES = cookies
+            device, known = throttle._read(request)
+            devices.add(device)
+        self.assertEqual(len(devices), 1)
+        self.assertGreaterEqual(len(device), 16)
         self.assertEqual(
             known, [6, *(n for n in range(MOST_PEOPLE + 2, 2, -1) if n != 6)][:MOST_PEOPLE]
         )

@@ -41,6 +41,11 @@ class Door(TestCase):
         self.client.delete("/api/v1/session", headers={"X-CSRFToken": token})
         self.assertIsNone(self.client.get("/api/v1/session").json()["person"])
 
+    def test_one_letter_is_wrong_and_none_is_none(self) -> None:
+        self.assertEqual(self.sign_in("x", "y").status_code, 401)
+        self.assertEqual(self.sign_in("", "y").status_code, 422)
+        self.assertEqual(self.sign_in("x", "").status_code, 422)
+
     def test_wrong_words_say_neither_which(self) -> None:
         for answer in (self.sign_in("wrong"), self.sign_in(username="nobody")):
             self.assertEqual(answer.status_code, 401)
