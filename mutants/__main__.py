@@ -17,7 +17,7 @@ from pathlib import Path
 
 from mutants.changed import Import
 from mutants.covering import Passed, Recorder, tests_for
-from mutants.drawing import Mutant, draw, tree_of
+from mutants.drawing import Mutant, changes_nothing, draw, tree_of
 from mutants.operators import sites
 from mutants.places import AREAS, ROOT, files, module_of
 from mutants.running import SERVER, Outcome, Run, begin, make_database, preload, run

@@ -107,6 +107,17 @@ class CaseDangers(VisitCase):
         self.case("OL")
         self.good(self.entry("went_live"))
 
+    def test_of_two_before_it_the_last_one_counts(self) -> None:
+        self.case("0.3")
+        self.replace()
+        self.case("OL")
+        self.good(self.entry("went_live"))
+        self.good(self.entry("switched_off"))
+        self.prove_dead()
+        self.good(self.reading(self.element, "OL"))
+        self.replace()
+        self.good(self.entry("went_live"))
+
     def test_one_that_was_read_as_a_spare_is_enough(self) -> None:
         self.case("0.3")
         self.case("OL", spare=True)

@@ -178,6 +178,9 @@ class MachineOverItsJobs(OrderOfWriting):
     def test_made_dead_in_another_job_nothing_is_live_any_more(self) -> None:
         self.good(self.entry("went_live"))
         self.assertEqual(len(self.good(self.get("live"))), 1)
+        Job.objects.update(state="closed")
+        self.assertEqual(self.good(self.get("live")), [])
+        Job.objects.update(state="open")
         self.open_job()
         self.prove_dead()
         self.assertEqual(self.good(self.get("live")), [])

@@ -38,6 +38,14 @@ class RefusedFigures(VisitCase):
         self.assertIn("protective conductor 1.4", told["gate_refused"])
         self.assertIn("leads shorted 1.8", told["meter_refused"])
 
+    def test_what_does_not_apply_is_no_figure(self) -> None:
+        self.prove_dead()
+        without = {"protective_conductor": None, "no_protective_conductor_because": "class II"}
+        self.refused(self.entry("gate_passed", gate={**GATE, **without, "insulation": "0.15 M"}))
+        told = dict(self.log())["gate_refused"]
+        self.assertIn("insulation 0.15 M", told)
+        self.assertNotIn("protective conductor", told)
+
     def test_volts_between_dead_conductors_are_kept_and_end_a_proof(self) -> None:
         self.prove_dead()
         pairs = self.isolation()["readings"]

@@ -123,6 +123,16 @@ class Machines(VisitCase):
             inherit_safety(now)
             self.assertEqual(now.is_safety_device, then)
 
+    def test_what_is_no_safety_device_anybody_takes_away(self) -> None:
+        spare = self.place("Door lamp", ELEMENT)
+        for who, number, status in (
+            (None, spare, 200),
+            (None, self.limit, 422),
+            (self.as_lead(), self.limit, 200),
+        ):
+            answer = self.send("delete", f"positions/{number}", {}, who)
+            self.assertEqual(answer.status_code, status, answer.content)
+
     def test_changed_and_not_there(self) -> None:
         path = f"positions/{self.element}"
         self.good(self.send("patch", path, {"name": "Lower front", "behind_panel": True}))

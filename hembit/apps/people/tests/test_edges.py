@@ -12,6 +12,7 @@ from django.core.exceptions import ValidationError
 from django.test import RequestFactory, SimpleTestCase, TestCase, override_settings
 from django.utils import timezone
 
+from hembit.apps.base.audit import AuditEvent
 from hembit.apps.base.clocks import instant
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.people import bench_lock, second_factor, throttle
@@ -129,6 +130,7 @@ class TimeCode(TestCase):
             self.assertTrue(second_factor.takes(self.person, f" {word} ", NOW))
             self.assertFalse(second_factor.takes(self.person, word, NOW))
         self.assertEqual(SecondFactor.objects.get(person=self.person).recovery, [])
+        self.assertEqual(AuditEvent.objects.filter(what="recovery_word_used").count(), 8)
 
     def test_confirmed_once_and_not_offered_while_it_is_on(self) -> None:
         with self.assertRaisesRegex(InputError, "Begin anew"):

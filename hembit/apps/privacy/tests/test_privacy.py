@@ -161,6 +161,19 @@ class Whole(Erasing):
         self.assertNotIn("next door", json.dumps(found))
 
 
+    def test_of_a_log_of_others_the_lines_that_mention_them_alone(self) -> None:
+        brack = save_customer(CustomerIn(name="Brack"))
+        self.machine = save_machine(
+            MachineIn(customer=brack.pk, name="Kiln", supply_system="single_phase_230")
+        )
+        self.open_job()
+        for text in ("Orla Quennell has the key", "the door sticks"):
+            self.good(self.entry("noted", text=text))
+        mentioned = [one["text"] for one in self.words()["texts"] if one["mentioned"]]
+        self.assertIn("Orla Quennell has the key", mentioned)
+        self.assertNotIn("the door sticks", mentioned)
+
+
 class Again(Erasing):
     """What a backup brought back is erased again by the list that lies beside it."""
 
