@@ -7,7 +7,7 @@ from dataclasses import asdict
 from random import Random
 from typing import Any
 
-from hembit_core.judging.bands import Band, decidability, power_of_ten
+from hembit_core.judging.bands import Band, decidability, place, power_of_ten
 from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.halves import HalvesWords, halves_sum
 from hembit_core.judging.judgement import Question
@@ -56,8 +56,10 @@ def _missing(chance: Random) -> tuple[Missing, ...]:
 
 def _placing(chance: Random) -> Decided:
     band, missing = _band(chance), _missing(chance)
-    sizes = (0.0, 0.25, 0.5, 1.0, 4.0)
-    given = {one.value: chance.choice(sizes) for one in chance.sample(list(Origin), k=3)}
+    sizes = (0.0, 0.25, 0.5, 1.0, 2.5)
+    given = {
+        one.value: chance.choice(sizes) for one in chance.sample(list(Origin), k=chance.randint(1, 3))
+    }
     more, factor = Share(Origin.LEADS, chance.choice((0.0, 0.5))), chance.choice((1.0, -2.0))
     budget = Budget.of(**given).plus(more).scaled(factor)
     value = chance.choice((0.0, -25.0, 250.0, *(18 + 0.5 * step for step in range(29))))
@@ -69,6 +71,12 @@ def _placing(chance: Random) -> Decided:
         return [asdict(placed), too_close(placed), to_settle(settles), shares, budget.dominant]
 
     return [value, given, more.standard, factor, band, str(missing)], decide
+
+
+def _place(chance: Random) -> Decided:
+    band, expanded = _band(chance), chance.choice((0.0, 0.5, 1.0, 2.0, 5.0))
+    value = chance.choice([18 + 0.5 * step for step in range(29)])
+    return [value, expanded, band], lambda: asdict(place(value, expanded, band))
 
 
 def _overflow(chance: Random) -> Decided:
@@ -146,6 +154,7 @@ def _no_current(chance: Random) -> Decided:
 
 PLACINGS: dict[str, Callable[[Random], Decided]] = {
     "value in a band": _placing,
+    "value and its U in a band": _place,
     "overflow in a band": _overflow,
     "power of ten": _power,
     "halves and the whole": _halves,

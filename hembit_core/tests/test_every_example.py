@@ -15,6 +15,7 @@ from hembit_core.judge import AnyReading, AnySpec
 from hembit_core.sheets.judge_sheet import judge_sheet
 from hembit_core.sheets.sheet import read_sheet
 
+SINE_ALONE = "does not read true RMS"
 EXAMPLES = sorted((Path(__file__).resolve().parents[2] / "examples").glob("*.json"))
 FALSE_DIGITS = re.compile(r"\d+\.0*[1-9]\d{5,}|\d{8,}|[^a-z]nan|[^a-z]inf[^a-z]|\be[+-]\d\d")
 
@@ -34,6 +35,17 @@ class EveryExample(unittest.TestCase):
         for name, spec, reading, conditions in every_reading():
             with self.subTest(name):
                 yield spec, reading, conditions, judge(spec, reading, conditions)
+
+    def test_of_a_meter_that_averages_it_is_said_where_it_reads_alternating_volts_or_amps(self) -> None:
+        seen = set()
+        for name, spec, reading, conditions in every_reading():
+            about_it = about(reading.measurand)
+            meter = conditions.meter.model_copy(update={"true_rms": False})
+            said = judge(spec, reading, conditions.model_copy(update={"meter": meter})).policy
+            wanted = about_it.by_meter and about_it.dead_or_live == "live"
+            seen.add(wanted)
+            self.assertEqual(any(SINE_ALONE in one for one in said), wanted, name)
+        self.assertEqual(seen, {True, False})
 
     def test_every_family_and_nearly_every_test_is_among_them(self) -> None:
         readings = [(type(spec), type(reading)) for _, spec, reading, _ in every_reading()]

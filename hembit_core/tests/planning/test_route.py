@@ -34,6 +34,7 @@ THERMOSTAT = part("contact", device="thermostat")
 NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5 k", "beta": "3470"})
 IGNITER = part("igniter", usual_lower="45", usual_upper="85")
 SUPPLY = part("supply", system="three_phase_230_400")
+LEAD = part("high_tension_lead", length="0.42", per_metre="7.1k")
 
 
 def taken(measurand: str, state: State = State.WITHIN, outcome: Outcome = Outcome.ACCEPT) -> Taken:
@@ -72,6 +73,10 @@ OVEN = [
 
 
 class Order(unittest.TestCase):
+    def test_a_part_is_looked_at_though_the_supply_is_likelier(self) -> None:
+        parts = (placed("supply", SUPPLY), placed("lead", LEAD))
+        self.assertEqual(item(lay(Symptom.TRIPS, parts), "look:lead").state, "due")
+
     def test_dead_first_is_the_trades_order(self) -> None:
         route = lay(Symptom.SOME_HEAT, OVEN)
         self.assertEqual([one.kind for one in route.steps], list(StepKind))

@@ -160,7 +160,6 @@ class Whole(Erasing):
         found = self.good(self.get(f"{self.path}/export", self.as_lead()))
         self.assertNotIn("next door", json.dumps(found))
 
-
     def test_of_a_log_of_others_the_lines_that_mention_them_alone(self) -> None:
         brack = save_customer(CustomerIn(name="Brack"))
         self.machine = save_machine(
