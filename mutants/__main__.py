@@ -31,9 +31,9 @@ TESTS = {
     "jobs": tuple(f"{_APPS}.{one}" for one in ("jobs", "photos", "checks", "reports")),
 }
 """The tests of what is tried, in parts that are run once each: not those of all else that passes by."""
-AT_MOST = 150.0
-"""Of tests so many seconds are tried with each change, the quickest of those that pass it first."""
-LONGEST = 75.0
+AT_MOST = 60.0
+"""Of tests so many seconds are tried with each change."""
+LONGEST = 20.0
 """A test that takes longer [s] is not among them."""
 HELD = 0.9
 """So much of what changes anything must be noticed."""

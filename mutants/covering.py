@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 import json
 import unittest
+from collections import Counter
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
@@ -27,6 +28,8 @@ class Passed:
     took: dict[str, float] = field(default_factory=dict)
     """How long each test took [s]."""
 
+    _width: dict[str, Counter[str]] = field(default_factory=dict)
+
     def read(self, path: Path) -> None:
         """What was written before, of another package's tests."""
         kept = json.loads(path.read_text())
@@ -37,16 +40,27 @@ class Passed:
                 here.setdefault(int(line), []).extend(tests)
 
     def tests_of(self, file: str, lines: range) -> list[str]:
-        """The tests that pass through one of these lines, the quickest first."""
+        """The tests that pass through these lines, those first that notice most for their time."""
         found = {one for line in lines for one in self.lines.get(file, {}).get(line, ())}
-        return self._in_order(found)
+        return self._in_order(found, self._widths(file))
 
-    def _in_order(self, found: set[str]) -> list[str]:
+    def _in_order(self, found: set[str], width: Counter[str] | None = None) -> list[str]:
         whole = {one.removeprefix(CLASS) for one in found if one.startswith(CLASS)}
         tests = {one for one in found if not one.startswith(CLASS)}
         for name in whole:
             tests |= self._by_class.get(name, set())
-        return sorted((one for one in tests if one in self.took), key=lambda one: (self.took[one], one))
+        known = [one for one in tests if one in self.took]
+        # One that passes much of the file notices more for its time.
+        wide = width or Counter()
+        return sorted(known, key=lambda one: (self.took[one] / (1 + wide[one]), one))
+
+    def _widths(self, file: str) -> Counter[str]:
+        """Through how many lines of a file each test passes."""
+        if file not in self._width:
+            self._width[file] = Counter(
+                one for tests in self.lines.get(file, {}).values() for one in tests
+            )
+        return self._width[file]
 
     @cached_property
     def _by_class(self) -> dict[str, set[str]]:

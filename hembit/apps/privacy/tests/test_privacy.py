@@ -166,10 +166,14 @@ class Whole(Erasing):
             MachineIn(customer=brack.pk, name="Kiln", supply_system="single_phase_230")
         )
         self.open_job()
-        for text in ("Orla Quennell has the key", "the door sticks"):
-            self.good(self.entry("noted", text=text))
+        self.good(self.entry("noted", text="Orla Quennell has the key"))
+        secured = {"locked": False, "not_locked_because": "the door sticks"}
+        isolation = self.isolation(switched_off=["the fuse by Orla Quennell's door"], **secured)
+        isolation["readings"] = dict.fromkeys(self.whole()["pairs_to_prove"], "0.0")
+        self.good(self.entry("proved_dead", isolation=isolation))
         mentioned = [one["text"] for one in self.words()["texts"] if one["mentioned"]]
         self.assertIn("Orla Quennell has the key", mentioned)
+        self.assertIn("the fuse by Orla Quennell's door", mentioned)
         self.assertNotIn("the door sticks", mentioned)
 
 
