@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
-from hembit_core.errors import AmbiguousInput, InputError, Option
+from hembit_core.errors import AmbiguousInput, FigureForbids, InputError, Option
 from hembit_core.notation import at_step, quantity
 from hembit_core.number_text import Quantity, normalise, parse_quantity
 
@@ -209,7 +209,7 @@ def _check(parsed: Quantity, function: Function, coupling: str | None, text: str
     if parsed.value >= 0 or function is Function.MILLIVOLTAGE:
         return
     if function is Function.RESISTANCE:
-        raise InputError(
+        raise FigureForbids(
             f"“{shown}” is below zero, and ohms are not. A minus sign here means a voltage "
             "or a charge on the part: prove it dead, discharge it, and read again."
         )

@@ -137,7 +137,7 @@ def judge_ohms(
     )
 
 
-def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool = False) -> Frame:
+def frame_of(due: OhmsDue, net: NetResistance, *, in_ohms: bool) -> Frame:
     """The frame that is judged in; ohms where the reading lies beyond the curve's ends.
 
     Beyond an end the band in ohms still says on which side it is: ohms rise or fall one way.

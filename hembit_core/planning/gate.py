@@ -151,12 +151,6 @@ def _left_out(reason: str, what: str, field: str) -> str:
 
 def _read(text: str, field: str) -> Display:
     try:
-        shown = parse_display(text, Function.RESISTANCE)
+        return parse_display(text, Function.RESISTANCE)
     except InputError as error:
         raise error.at(field) from None
-    if shown.value is not None and shown.value < 0:
-        raise FigureForbids(
-            f"{shown.shown} is below zero: volts from elsewhere stand on it, so it is no figure of it. "
-            "Prove it dead again, then read it."
-        ).at(field)
-    return shown

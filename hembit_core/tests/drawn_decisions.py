@@ -97,9 +97,9 @@ def _gate(chance: Random) -> Decided:
         protective_conductor=chance.choice(
             (None, "0.0", "-0.1", "OL", *_around(rules.protective_conductor_up_to_ohm))
         ),
-        no_protective_conductor_because=chance.choice(("", "class II")),
+        no_protective_conductor_because=chance.choice(("", "   ", "class II")),
         insulation=chance.choice((None, "OL", "OL", "210 M", *_around(rules.insulation_at_least_ohm))),
-        no_insulation_because=chance.choice(("", "extra-low voltage")),
+        no_insulation_because=chance.choice(("", " ", "extra-low voltage")),
         nothing_left_inside=chance.random() < 0.9,
         bypasses_removed=chance.random() < 0.9,
         covers_on=chance.random() < 0.9,

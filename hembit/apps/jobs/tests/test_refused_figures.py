@@ -38,6 +38,16 @@ class RefusedFigures(VisitCase):
         self.assertIn("protective conductor 1.4", told["gate_refused"])
         self.assertIn("leads shorted 1.8", told["meter_refused"])
 
+    def test_ohms_below_zero_are_volts_that_somebody_read(self) -> None:
+        self.prove_dead()
+        for field in ("protective_conductor", "insulation"):
+            said = self.refused(self.entry("gate_passed", gate={**GATE, field: "-0.2"}))
+            self.assertIn("below zero", said[f"gate.{field}"])
+        check = {"shorted": "-0.3", **GOOD_METER}
+        self.refused(self.entry("meter_checked", meter=self.meter, check=check))
+        kinds = [kind for kind, _ in self.log()]
+        self.assertEqual(kinds, ["proved_dead", "gate_refused", "gate_refused", "meter_refused"])
+
     def test_what_does_not_apply_is_no_figure(self) -> None:
         self.prove_dead()
         without = {"protective_conductor": None, "no_protective_conductor_because": "class II"}

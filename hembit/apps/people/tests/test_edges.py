@@ -65,7 +65,7 @@ class Locks(TestCase):
             self.assertEqual(self.touched(), left, (ago, idle))
 
     def test_what_says_nothing_of_a_person_is_no_sign(self) -> None:
-        for said in ("", "soon", "-1", "1" * 10):
+        for said in ("", "soon", "-1", "1" * 10, "9" * 40):
             self.ask(100, **({IDLE: said} if said else {}))
             self.assertEqual(self.touched(), 100, said)
         self.ask(100, **{IDLE: "000000007"})
