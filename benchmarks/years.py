@@ -8,9 +8,11 @@ from __future__ import annotations
 
 import os
 import random
+import sqlite3
 import sys
 import time
 from collections.abc import Callable, Iterator
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -21,8 +23,15 @@ ROUNDS = 40
 WORDS = ("oven", "deck", "element", "kiln 4", "upper bank", "zzz", "qx", "k", "igniter 31", "ret")
 
 
-def asked(client: Client) -> Iterator[tuple[str, Callable[[], object]]]:
-    """What is asked of the shop, each time of another part of it."""
+_MOST = (
+    "SELECT min((SELECT max(rowid) FROM machines_machine), (SELECT max(rowid) / 4 FROM jobs_job), "
+    "(SELECT max(rowid) / 4 FROM machines_position))"
+)
+"""Up to this number there are machines, and up to four times as many positions and jobs."""
+
+
+def asked(client: Client, most: int) -> Iterator[tuple[str, Callable[[], object]]]:
+    """What is asked of the shop, each time of another part of it; it has each up to ``most``."""
     draw = random.Random(4)  # the same every time, so that runs compare
     lists = ("checks", "jobs", "machines", "customers", "follow-ups?done=true", "follow-ups")
 
@@ -30,7 +39,7 @@ def asked(client: Client) -> Iterator[tuple[str, Callable[[], object]]]:
         return lambda: client.get(make())
 
     def number() -> int:
-        return draw.randrange(10, 5000)
+        return draw.randrange(10, most + 1)
 
     for one in lists:
         yield f"list {one}", path(lambda one=one: one)
@@ -90,7 +99,9 @@ def forget(file: Path) -> None:
 
 def main(address: str, file: str) -> None:
     client = Client(address, "maud")
-    for name, ask in asked(client):
+    with closing(sqlite3.connect(file)) as store:
+        most = int(store.execute(_MOST).fetchone()[0])
+    for name, ask in asked(client, most):
         forget(Path(file))
         start = time.perf_counter()
         ask()

@@ -51,8 +51,8 @@ NOT_RUN = {
 }
 
 
-class DocumentedCommands(unittest.TestCase):
-    """They share a home, as those of one person do: a shop is made in it, and gone on with."""
+class Commands(unittest.TestCase):
+    """Some that share a home, as those of one person do."""
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -62,67 +62,15 @@ class DocumentedCommands(unittest.TestCase):
         cls.home.mkdir()
         cls.port = two_free_ports()
 
-    def test_each_is_run_and_does_what_it_is_there_for(self) -> None:
-        ways = self.ways()
-        named = in_pages() | in_scripts()
-        known = {*ways, *SAME_AS, *NOT_RUN}
-        self.assertEqual(sorted(named - known), [], "named, and nobody says here how it is run")
-        self.assertEqual(sorted(known - named), [], "run here, and named nowhere")
-        self.assertLessEqual(set(SAME_AS.values()), set(ways))
-        for command, way in ways.items():
-            with self.subTest(command):
-                way()
-
     def ways(self) -> dict[str, Callable[[], object]]:
         """How each is run, in an order in which one finds what another has made."""
-        run, options, within = self.run_well, self.knows_its_options, self.in_a_copy
-        on_the_network = "bin/serve --host all --name hembit.example"
-        add = f'{MAUD} add_person maud "Maud Fennick" --lead'
-        return {
-            "bin/serve": lambda: self.serves("bin/serve", "/begin#"),
-            on_the_network: lambda: self.serves(on_the_network, "hembit.example"),
-            "bin/serve [--data DIR] [--host ADDRESS|all] [--port N]": lambda: options("bin/serve"),
-            add: lambda: run(add),
-            f"{MAUD} drop_second_factor maud": lambda: run(f"{MAUD} drop_second_factor maud"),
-            "bin/backup": self.backs_up,
-            "bin/backup [--data DIR]": lambda: options("bin/backup"),
-            "bin/restore ~/hembit-20261126-030012.zip": self.restores,
-            "bin/restore FILE [--data DIR] [--passphrase-file FILE]": lambda: options("bin/restore"),
-            "bin/demo": lambda: self.serves("bin/demo", "Hembit is at"),
-            "bin/demo [--port N] [--fresh]": lambda: self.serves("bin/demo --fresh", "Hembit is at"),
-            "bin/dev": self.develops,
-            f"{JUDGE} {SHEET}": lambda: self.judges(SHEET, "within"),
-            f"{JUDGE} SHEET.json --json": lambda: self.judges(f"{SHEET} --json", '"headline"'),
-            f"{JUDGE} READINGS.csv --spec SPEC.json [--conditions FILE] [--rule RULE]": lambda: (
-                self.judges(f"examples/bench-batch.csv --spec {self.spec()}", "WITHIN")
-            ),
-            "bin/test hembit_core": lambda: run("bin/test hembit_core.tests.test_docs", "0 failed"),
-            "bin/types": lambda: within("bin/types", same="web/src/api"),
-            "bin/symbols": lambda: within("bin/symbols", same="web/src/styles/symbols"),
-            "bin/shots": lambda: within("bin/shots", written="docs/screenshots"),
-            "python -m hembit_core.tests.judged_examples": lambda: within(
-                "rm hembit_core/tests/data/judged_examples.json; "
-                ".venv/bin/python -m hembit_core.tests.judged_examples",
-                same="hembit_core/tests/data",
-            ),
-            "python -m hembit_core.tests.planning.laid_visits": lambda: within(
-                ".venv/bin/python -m hembit_core.tests.planning.laid_visits",
-                same="hembit_core/tests/planning/data",
-            ),
-            "python -m hembit_core.tests.drawn_decisions": lambda: within(
-                ".venv/bin/python -m hembit_core.tests.drawn_decisions", same="hembit_core/tests/data"
-            ),
-            "bin/mutants": self.tries_mutants,
-            ONCE: lambda: run(ONCE, "verdict"),
-            "bin/bench risk": lambda: run(f"{ONCE} risk 40", "coverage"),
-            "bin/bench siblings": lambda: run(f"{ONCE} siblings 10", "false alarms"),
-            "bin/bench diagnosis": lambda: run(f"{ONCE} diagnosis 1", "truth first"),
-            "bin/bench calibration N FROM": lambda: run("bin/bench calibration 1 5", "weight"),
-            "bin/bench years": lambda: run(
-                f"{ONCE} years --machines 20 --jobs 40 --readings 200 --photos 20", "cold"
-            ),
-            "bin/bench crash 50 2": lambda: run("bin/bench crash 1 2", "0 missing, 0 doubled"),
-        }
+        return {}
+
+    def run_each(self) -> None:
+        """Each does what it is there for."""
+        for command, way in self.ways().items():
+            with self.subTest(command):
+                way()
 
     def environment(self) -> dict[str, str]:
         """That of a person who has just signed in: a home, and no folder named for Hembit."""
@@ -259,3 +207,111 @@ class DocumentedCommands(unittest.TestCase):
                 self.assertTrue(filecmp.cmp(path, made, shallow=False), f"{path.name} is another")
             elif path.is_file() and written:
                 self.assertGreater(made.stat().st_mtime, began, f"{path.name} was not written")
+
+
+class InAShop(Commands):
+    def ways(self) -> dict[str, Callable[[], object]]:
+        run, options = self.run_well, self.knows_its_options
+        on_the_network = "bin/serve --host all --name hembit.example"
+        add = f'{MAUD} add_person maud "Maud Fennick" --lead'
+        return {
+            "bin/serve": lambda: self.serves("bin/serve", "/begin#"),
+            on_the_network: lambda: self.serves(on_the_network, "hembit.example"),
+            "bin/serve [--data DIR] [--host ADDRESS|all] [--port N]": lambda: options("bin/serve"),
+            add: lambda: run(add),
+            f"{MAUD} drop_second_factor maud": lambda: run(f"{MAUD} drop_second_factor maud"),
+            "bin/backup": self.backs_up,
+            "bin/backup [--data DIR]": lambda: options("bin/backup"),
+            "bin/restore ~/hembit-20261126-030012.zip": self.restores,
+            "bin/restore FILE [--data DIR] [--passphrase-file FILE]": lambda: options("bin/restore"),
+        }
+
+    def test_a_shop_is_begun_backed_up_and_brought_back(self) -> None:
+        self.run_each()
+
+
+class InTheDemo(Commands):
+    def ways(self) -> dict[str, Callable[[], object]]:
+        return {
+            "bin/demo": lambda: self.serves("bin/demo", "Hembit is at"),
+            "bin/demo [--port N] [--fresh]": lambda: self.serves("bin/demo --fresh", "Hembit is at"),
+            "bin/dev": self.develops,
+        }
+
+    def test_it_starts_and_starts_anew_and_with_reload(self) -> None:
+        self.run_each()
+
+
+class InTheTree(Commands):
+    def ways(self) -> dict[str, Callable[[], object]]:
+        run, within = self.run_well, self.in_a_copy
+        return {
+            f"{JUDGE} {SHEET}": lambda: self.judges(SHEET, "within"),
+            f"{JUDGE} SHEET.json --json": lambda: self.judges(f"{SHEET} --json", '"headline"'),
+            f"{JUDGE} READINGS.csv --spec SPEC.json [--conditions FILE] [--rule RULE]": lambda: (
+                self.judges(f"examples/bench-batch.csv --spec {self.spec()}", "WITHIN")
+            ),
+            "bin/test hembit_core": lambda: run("bin/test hembit_core.tests.test_docs", "0 failed"),
+            "bin/types": lambda: within("bin/types", same="web/src/api"),
+            "bin/symbols": lambda: within("bin/symbols", same="web/src/styles/symbols"),
+            "bin/shots": lambda: within("bin/shots", written="docs/screenshots"),
+            "python -m hembit_core.tests.judged_examples": lambda: within(
+                "rm hembit_core/tests/data/judged_examples.json; "
+                ".venv/bin/python -m hembit_core.tests.judged_examples",
+                same="hembit_core/tests/data",
+            ),
+            "python -m hembit_core.tests.planning.laid_visits": lambda: within(
+                ".venv/bin/python -m hembit_core.tests.planning.laid_visits",
+                same="hembit_core/tests/planning/data",
+            ),
+            "python -m hembit_core.tests.drawn_decisions": lambda: within(
+                ".venv/bin/python -m hembit_core.tests.drawn_decisions", same="hembit_core/tests/data"
+            ),
+        }
+
+    def test_sheets_are_judged_and_what_is_made_is_what_is_committed(self) -> None:
+        self.run_each()
+
+
+class Measured(Commands):
+    def ways(self) -> dict[str, Callable[[], object]]:
+        run = self.run_well
+        return {
+            "bin/mutants": self.tries_mutants,
+            ONCE: lambda: run(ONCE, "verdict"),
+            "bin/bench risk": lambda: run(f"{ONCE} risk 40", "coverage"),
+            "bin/bench siblings": lambda: run(f"{ONCE} siblings 10", "false alarms"),
+            "bin/bench diagnosis": lambda: run(f"{ONCE} diagnosis 1", "truth first"),
+            "bin/bench calibration N FROM": lambda: run("bin/bench calibration 1 5", "weight"),
+        }
+
+    def test_each_measures_what_it_is_there_for(self) -> None:
+        self.run_each()
+
+
+class MeasuredLong(Commands):
+    def ways(self) -> dict[str, Callable[[], object]]:
+        run = self.run_well
+        return {
+            "bin/bench years": lambda: run(
+                f"{ONCE} years --machines 20 --jobs 40 --readings 200 --photos 20", "cold"
+            ),
+            "bin/bench crash 50 2": lambda: run("bin/bench crash 1 2", "0 missing, 0 doubled"),
+        }
+
+    def test_over_years_and_through_a_kill(self) -> None:
+        self.run_each()
+
+
+class Named(unittest.TestCase):
+    def test_whatever_is_named_is_run_here_and_whatever_is_run_here_is_named(self) -> None:
+        ways = {
+            command
+            for one in (InAShop, InTheDemo, InTheTree, Measured, MeasuredLong)
+            for command in one().ways()
+        }
+        named = in_pages() | in_scripts()
+        known = {*ways, *SAME_AS, *NOT_RUN}
+        self.assertEqual(sorted(named - known), [], "named, and nobody says here how it is run")
+        self.assertEqual(sorted(known - named), [], "run here, and named nowhere")
+        self.assertLessEqual(set(SAME_AS.values()), ways)
