@@ -12,6 +12,7 @@ from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
 from django.utils import timezone
 
+from hembit.apps.base.audit import AuditEvent
 from hembit.apps.checks.tests.contract import ContractClient
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
@@ -40,6 +41,15 @@ class Door(TestCase):
         token = self.client.cookies["csrftoken"].value
         self.client.delete("/api/v1/session", headers={"X-CSRFToken": token})
         self.assertIsNone(self.client.get("/api/v1/session").json()["person"])
+
+    def test_signing_out_closes_the_place_and_stands_in_the_trail(self) -> None:
+        self.sign_in()
+        self.assertEqual(self.person.open_sessions.count(), 1)
+        self.client.delete(
+            "/api/v1/session", headers={"X-CSRFToken": self.client.cookies["csrftoken"].value}
+        )
+        self.assertEqual(self.person.open_sessions.count(), 0)
+        self.assertEqual(AuditEvent.objects.filter(what="signed_out").count(), 1)
 
     def test_one_letter_is_wrong_and_none_is_none(self) -> None:
         self.assertEqual(self.sign_in("x", "y").status_code, 401)
