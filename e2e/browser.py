@@ -9,7 +9,7 @@ from contextlib import contextmanager
 from functools import cache
 from pathlib import Path
 
-from playwright.sync_api import Browser, Playwright, sync_playwright
+from playwright.sync_api import Browser, Playwright, expect, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 WITHOUT = (
@@ -45,6 +45,8 @@ FLAGS = [
     "--disable-sync",
     "--no-first-run",
 ]
+# On a busy machine a page takes its time, and nothing is wrong with it.
+expect.set_options(timeout=30_000)
 DESKTOP = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 

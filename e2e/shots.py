@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import socket
 import subprocess
+import sys
 import tempfile
 import time
 import urllib.request
@@ -64,8 +65,17 @@ def shoot(technician: Technician, name: str) -> None:
     technician.page.screenshot(path=SHOTS / f"{name}.png")
 
 
-def shoot_groups(bench: Technician) -> None:
-    """Tests of several figures: a bank, a supply; and the reckoner."""
+def shoot_check(browser: Browser, address: str) -> None:
+    """One part at the bench: a leak, a sensor, tests of several figures; and the reckoner."""
+    bench = at_the_deck_oven(browser, address, DESKTOP).choose("Meter", "Bench meter 2")
+    bench.zero_leads("0.2").see("is it dead?")
+    bench.say_loose()
+    bench.test("Terminal to case").read("1.8 M").see_verdict("Leaking")
+    shoot(bench, "check-leaking")
+    bench.give_ntc("5 k", "3470", "31.2")
+    bench.page.get_by_label("Which one").fill("Curing room, probe 2")
+    bench.say_loose().read("3.71k").see_verdict("utside")
+    shoot(bench, "check-sensor")
     page = bench.page
     page.get_by_role("radio", name="Element").click()
     bench.choose("Built as", "bank in parallel")
@@ -93,7 +103,7 @@ def shoot_groups(bench: Technician) -> None:
 
 
 def shoot_jobs(browser: Browser, address: str) -> None:
-    """The visits of the demo: home, route and measurement, proof, live, decision, report, phone."""
+    """The visits of the demo: home, route and measurement, proof, live, decision, report."""
     page = browser.new_context(viewport=DESKTOP).new_page()
     ilse = Visitor(page, address)
     page.goto(address)
@@ -121,6 +131,10 @@ def shoot_jobs(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="Left bank").click()
     ilse.see("Distance from what was due")
     shoot(ilse, "machine")
+
+
+def shoot_shop(browser: Browser, address: str) -> None:
+    """What a lead looks after: the shop, its instruments and rules, the library."""
     maud = browser.new_context(viewport=DESKTOP).new_page()
     maud.goto(f"{address}/shop")
     maud.get_by_role("button", name="Maud Fennick").click()
@@ -136,6 +150,10 @@ def shoot_jobs(browser: Browser, address: str) -> None:
     lead.see("would be:")
     shoot(lead, "rules")
     shoot_specs(lead, address)
+
+
+def shoot_phone(browser: Browser, address: str) -> None:
+    """A visit on a telephone, dark."""
     phone = Visitor(browser.new_context(viewport=PHONE).new_page(), address)
     phone.sign_in_to_the_demo().from_menu("Dark")
     open_visit(phone, "Deck oven").see("31.99–37.32 Ω")
@@ -182,21 +200,19 @@ def open_visit(who: Visitor, machine: str) -> Visitor:
     return who
 
 
-def main() -> None:
+OF = {"jobs": shoot_jobs, "shop": shoot_shop, "phone": shoot_phone, "check": shoot_check}
+
+
+def main(asked: list[str]) -> None:
+    """Make all of them, or those that are ``asked`` for."""
+    unknown = set(asked) - set(OF)
+    if unknown:
+        raise SystemExit(f"{', '.join(sorted(unknown))}: there are {', '.join(OF)}.")
     SHOTS.mkdir(parents=True, exist_ok=True)
     with demo() as address, chromium() as browser:
-        shoot_jobs(browser, address)
-        bench = at_the_deck_oven(browser, address, DESKTOP).choose("Meter", "Bench meter 2")
-        bench.zero_leads("0.2").see("is it dead?")
-        bench.say_loose()
-        bench.test("Terminal to case").read("1.8 M").see_verdict("Leaking")
-        shoot(bench, "check-leaking")
-        bench.give_ntc("5 k", "3470", "31.2")
-        bench.page.get_by_label("Which one").fill("Curing room, probe 2")
-        bench.say_loose().read("3.71k").see_verdict("utside")
-        shoot(bench, "check-sensor")
-        shoot_groups(bench)
+        for name in asked or OF:
+            OF[name](browser, address)
 
 
 if __name__ == "__main__":
-    main()
+    main(sys.argv[1:])

@@ -20,7 +20,6 @@ from hembit.apps.demo.workshop import load_people
 
 # Playwright's synchronous interface runs a loop of its own in this thread.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-expect.set_options(timeout=30_000)
 STANDARDS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
 COLOURS = ["color-contrast", "link-in-text-block"]
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"

@@ -30,10 +30,11 @@ SAME_AS = {
     "bin/serve --host all --name hembit.workshop.example": "bin/serve --host all --name hembit.example",
     "bin/restore": "bin/restore FILE [--data DIR] [--passphrase-file FILE]",
     "bin/restore FILE": "bin/restore ~/hembit-20261126-030012.zip",
-    "bin/demo --port N": "bin/demo",
+    "bin/demo --port N": "bin/demo [--port N] [--fresh]",
     f"{JUDGE} SHEET.json": f"{JUDGE} {SHEET}",
     "bin/mutants 400 --seed 1": "bin/mutants",
     "bin/bench": ONCE,
+    "bin/shots": "bin/shots [jobs|shop|phone|check ...]",
     "python -m benchmarks.siblings": "bin/bench siblings",
     "bin/bench calibration": "bin/bench calibration N FROM",
     "bin/bench crash": "bin/bench crash 50 2",
@@ -41,6 +42,7 @@ SAME_AS = {
 }
 """Named in another way, or with other numbers."""
 NOT_RUN = {
+    "bin/demo": "is run by e2e.tests.test_start, and killed",
     "bin/test": "is what runs this",
     "bin/types --check": "is run by bin/test",
     "bin/lock": "asks a registry",
@@ -201,12 +203,12 @@ class Commands(unittest.TestCase):
             (copy / linked).symlink_to(ROOT / linked)
         began = time.time()
         self.run_well(command, where=copy)
-        for path in sorted((ROOT / (same or written)).rglob("*")):
-            made = copy / path.relative_to(ROOT)
-            if path.is_file() and same and "__pycache__" not in path.parts:
+        for path in sorted((ROOT / same).rglob("*")) if same else ():
+            if path.is_file() and "__pycache__" not in path.parts:
+                made = copy / path.relative_to(ROOT)
                 self.assertTrue(filecmp.cmp(path, made, shallow=False), f"{path.name} is another")
-            elif path.is_file() and written:
-                self.assertGreater(made.stat().st_mtime, began, f"{path.name} was not written")
+        for made in sorted(copy.glob(written)) if written else ():
+            self.assertGreater(made.stat().st_mtime, began, f"{made.name} was not written")
 
 
 class InAShop(Commands):
@@ -231,10 +233,17 @@ class InAShop(Commands):
 
 
 class InTheDemo(Commands):
+    def starts_anew(self) -> None:
+        """In the place of what was there before."""
+        kept = self.folder / "demo" / "hembit.sqlite3"
+        kept.parent.mkdir()
+        kept.write_text("of before")
+        self.serves("bin/demo --fresh", "Hembit is at")
+        self.assertTrue(kept.read_bytes().startswith(b"SQLite format 3"))
+
     def ways(self) -> dict[str, Callable[[], object]]:
         return {
-            "bin/demo": lambda: self.serves("bin/demo", "Hembit is at"),
-            "bin/demo [--port N] [--fresh]": lambda: self.serves("bin/demo --fresh", "Hembit is at"),
+            "bin/demo [--port N] [--fresh]": self.starts_anew,
             "bin/dev": self.develops,
         }
 
@@ -254,7 +263,9 @@ class InTheTree(Commands):
             "bin/test hembit_core": lambda: run("bin/test hembit_core.tests.test_docs", "0 failed"),
             "bin/types": lambda: within("bin/types", same="web/src/api"),
             "bin/symbols": lambda: within("bin/symbols", same="web/src/styles/symbols"),
-            "bin/shots": lambda: within("bin/shots", written="docs/screenshots"),
+            "bin/shots [jobs|shop|phone|check ...]": lambda: within(
+                "bin/shots check", written="docs/screenshots/check-*.png"
+            ),
             "python -m hembit_core.tests.judged_examples": lambda: within(
                 "rm hembit_core/tests/data/judged_examples.json; "
                 ".venv/bin/python -m hembit_core.tests.judged_examples",

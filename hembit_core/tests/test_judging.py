@@ -153,6 +153,18 @@ class Hides(unittest.TestCase):
         self.assertEqual(both.state, State.NOT_READY)
         self.assertEqual(both.remedies, ("lift one end", "let it cool"))
 
+    def test_a_share_of_a_value_below_zero_is_as_wide_and_points_the_same_way(self) -> None:
+        one = Missing(Lacking.ALLOY, "", share_low=-0.1, share_high=0.2, low=-1.0, high=2.0)
+        self.assertEqual(one.ends(50.0), (-6.0, 12.0))
+        self.assertEqual(one.ends(-50.0), (-6.0, 12.0))
+
+    def test_a_band_as_wide_as_the_doubt_is_decidable_still(self) -> None:
+        band = BAND.model_copy(update={"lower": 20.0, "nominal": 24.0, "upper": 28.0})
+        self.assertEqual(decidability(band, 4.0), 1.0)
+        for u, state in ((4.0, State.JUST_WITHIN), (4.004, State.NOT_DECIDABLE)):
+            found = place_value(27.0, Budget.of(meter=u / 2), band, (self.alloy,))
+            self.assertEqual(found.state, state)
+
     def test_a_coarse_meter_decides_only_gross_faults(self) -> None:
         self.assertEqual(placed(24.4, 3.7), State.NOT_DECIDABLE)
         self.assertEqual(placed(40.0, 3.7), State.OUTSIDE)

@@ -8,6 +8,7 @@ from typing import Any, get_args
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
@@ -303,6 +304,17 @@ class BeforeEnergising(unittest.TestCase):
         self.assertEqual(self.refused(insulation=None).field, "no_insulation_because")
         told = {"protective_conductor": None, "no_protective_conductor_because": "class II"}
         self.assertIn("class II", pass_gate(EnergisingGate.model_validate(self.good | told)).lines[0])
+
+    def test_blanks_are_neither_a_reason_nor_a_figure(self) -> None:
+        for figure, reason in (
+            ("protective_conductor", "no_protective_conductor_because"),
+            ("insulation", "no_insulation_because"),
+        ):
+            self.assertEqual(self.refused(**{figure: None, reason: " \u00a0\t"}).field, reason)
+            with self.assertRaises(ValidationError):
+                EnergisingGate.model_validate(self.good | {figure: "  "})
+        spaced = EnergisingGate.model_validate(self.good | {"protective_conductor": " 0.12 "})
+        self.assertIn("0.12 Ω", pass_gate(spaced).lines[0])
 
 
 class NewParts(unittest.TestCase):
