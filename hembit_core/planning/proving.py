@@ -57,6 +57,8 @@ def prove_dead(supply: Supply, given: Isolation, rules: Rules | None = None) -> 
         If the tester was not proved before and after, a pair is missing, a pair shows
         volts, or it is not locked off and no reason is given.
     """
+    due = pairs_to_prove(supply)
+    _check_volts(due, given.readings, (rules or default_rules()).dead_below_volts)
     if not given.tester_before:
         raise InputError(
             "Prove the tester first, on a source that is known to be live. An unproved tester "
@@ -66,30 +68,33 @@ def prove_dead(supply: Supply, given: Isolation, rules: Rules | None = None) -> 
         raise InputError("Lock it off, or say why it cannot be locked and who keeps watch.").at(
             "locked"
         )
-    dead_below = (rules or default_rules()).dead_below_volts
-    _check_pairs(pairs_to_prove(supply), given.readings, dead_below)
+    for pair in due:
+        if pair not in given.readings:
+            raise InputError(
+                f"{pair} is not proved yet. Every conductor to each other and to earth."
+            ).at(f"readings.{pair}")
     if not given.tester_after:
         raise InputError("Prove the tester again: it may have failed on the way.").at("tester_after")
 
 
-def _check_pairs(due: tuple[str, ...], readings: Mapping[str, str], dead_below: float) -> None:
-    for pair in due:
-        if pair not in readings:
-            raise InputError(
-                f"{pair} is not proved yet. Every conductor to each other and to earth."
-            ).at(f"readings.{pair}")
+def _check_volts(due: tuple[str, ...], readings: Mapping[str, str], dead_below: float) -> None:
+    """Volts that somebody read come before all that is missing or cannot be read."""
+    wrong: InputError | None = None
     for pair, text in readings.items():
-        if pair not in due:
-            raise InputError(f"“{pair}” is no pair of this supply. It has {', '.join(due)}.").at(
-                f"readings.{pair}"
-            )
         try:
             shown = parse_display(text, Function.VOLTAGE)
         except InputError as error:
-            raise error.at(f"readings.{pair}") from None
+            wrong = wrong or error.at(f"readings.{pair}")
+            continue
         if shown.value is None or abs(shown.value) > dead_below:
             raise FigureForbids(
                 f"{pair} shows {shown.shown}: it is not dead. Find what feeds it, a second supply, a "
                 "neutral that is not isolated, a charge. A high-impedance input may show a ghost: "
                 "use the two-pole tester."
             ).at(f"readings.{pair}")
+        if pair not in due:
+            wrong = wrong or InputError(
+                f"“{pair}” is no pair of this supply. It has {', '.join(due)}."
+            ).at(f"readings.{pair}")
+    if wrong:
+        raise wrong

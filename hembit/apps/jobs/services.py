@@ -207,23 +207,25 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
     now = now or timezone.now()
     try:
         return _added(number, given, person, now)
-    except FigureForbids as error:
+    except InputError as error:
         _keep_refused(number, given, person, now, error)
         raise
 
 
 def _keep_refused(
-    number: int, given: EntryIn, person: Person, now: datetime, error: FigureForbids
+    number: int, given: EntryIn, person: Person, now: datetime, error: InputError
 ) -> None:
     """What was measured is kept with what was answered; sent again it is kept once."""
     kind, measured = given.measured()
+    job = find_job(number)
     data = {"measured": measured, "answered": error.message}
     named = uuid5(given.id, json.dumps(data, sort_keys=True))
-    if not measured or Entry.objects.filter(pk=named).exists():
+    if not measured or job.state != JobState.OPEN or Entry.objects.filter(pk=named).exists():
         return
+    if not isinstance(error, FigureForbids):
+        kind = "not_taken"
     at = instant(now, age_of(given.sent))
     stored = {"form": FORM, **data}
-    job = find_job(number)
     Entry(id=named, job=job, kind=kind, at=at.wall, by=person, data=stored, **ticked(at)).save()
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Annotated, Any, ClassVar
@@ -14,6 +15,8 @@ from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
+from hembit_core.display import Function, parse_display
+from hembit_core.errors import FigureForbids, InputError
 from hembit_core.model import Model
 
 PartKey = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=20), SHOWN]
@@ -32,6 +35,21 @@ class Moment:
     now: datetime
 
 
+def figures_of(function: Function, named: Mapping[str, str | None]) -> dict[str, str]:
+    """Those that can be read as a display of that function, as they were typed."""
+    return {name: text for name, text in named.items() if text and _is_a_figure(text, function)}
+
+
+def _is_a_figure(text: str, function: Function) -> bool:
+    try:
+        parse_display(text, function)
+    except FigureForbids:
+        return True
+    except InputError:
+        return False
+    return True
+
+
 def with_unit(text: str, unit: str) -> str:
     """A display as it was typed, with its unit where only digits were."""
     return f"{text} {unit}" if text[-1:].isdigit() else text
@@ -48,7 +66,8 @@ class EntryIn(Model):
 
     def measured(self) -> tuple[str, dict[str, str]]:
         """What was measured for it: the kind under which it is kept where a figure forbids the entry,
-        and each figure as it was typed, by its name. Nothing where nothing is.
+        and each figure as it was typed, by its name. Nothing where nothing is. What is refused for
+        anything else is kept as ``not_taken``.
         """
         return "", {}
 

@@ -8,7 +8,7 @@ from typing import Any, Literal
 from hembit.apps.catalog.finding import standing_of
 from hembit.apps.jobs.by_mended_spec import Now, judged_by_mended, now_of
 from hembit.apps.jobs.case_danger import danger_of
-from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason
+from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, figures_of
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.overtaken import overtaken_by, refuse_of_part_before
@@ -17,6 +17,7 @@ from hembit.apps.lists.services import SpecIn
 from hembit.apps.machines.models import FittedPart
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part, spec_given
+from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.figures import Voltage
 from hembit_core.judging.states import Outcome
@@ -151,11 +152,11 @@ class GatePassedEntry(EntryIn):
 
     def measured(self) -> tuple[str, dict[str, str]]:
         """Protective conductor and insulation."""
-        figures = {
+        named = {
             "protective conductor": self.gate.protective_conductor,
             "insulation": self.gate.insulation,
         }
-        return "gate_refused", {name: text for name, text in figures.items() if text}
+        return "gate_refused", figures_of(Function.RESISTANCE, named)
 
     def hands(self, moment: Moment) -> str:
         """Protective conductor and insulation are read dead, and what was left inside is looked for."""

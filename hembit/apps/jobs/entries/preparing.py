@@ -7,13 +7,21 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints
 
 from hembit.apps.jobs.dead_or_live import require_dead
-from hembit.apps.jobs.entries.base import EntryIn, Moment, PartKey, Reason, with_unit
+from hembit.apps.jobs.entries.base import (
+    EntryIn,
+    Moment,
+    PartKey,
+    Reason,
+    figures_of,
+    with_unit,
+)
 from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.lists.services import own_inspections
 from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter
+from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.planning.looking import check_seen, labels_of, observations_in
 from hembit_core.planning.meter_check import MeterCheck, check_meter
@@ -32,7 +40,7 @@ class MeterCheckedEntry(EntryIn):
 
     def measured(self) -> tuple[str, dict[str, str]]:
         """What the shorted leads showed."""
-        return "meter_refused", {"leads shorted": self.check.shorted}
+        return "meter_refused", figures_of(Function.RESISTANCE, {"leads shorted": self.check.shorted})
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Refuse a meter that cannot be trusted; the next readings start with this one."""

@@ -74,6 +74,7 @@ _TOLD: dict[str, Callable[[dict[str, Any]], str]] = {
     "proof_lapsed": lambda data: str(data["why"]),
     "proof_refused": told_refused,
     "gate_refused": told_refused,
+    "not_taken": told_refused,
     "meter_refused": told_refused,
     "meter_checked": told_meter,
     "looked": told_looked,

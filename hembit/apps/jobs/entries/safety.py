@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from hembit.apps.jobs.dead_or_live import came_too_late
-from hembit.apps.jobs.entries.base import EntryIn, Moment, with_unit
+from hembit.apps.jobs.entries.base import EntryIn, Moment, figures_of, with_unit
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.route import done_of, route_parts
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.shop.services import find_meter
+from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.planning.category import check_rated
 from hembit_core.planning.machine_state import Event
@@ -24,7 +25,7 @@ class ProvedDeadEntry(EntryIn):
 
     def measured(self) -> tuple[str, dict[str, str]]:
         """What the tester showed between each pair."""
-        return "proof_refused", dict(self.isolation.readings)
+        return "proof_refused", figures_of(Function.VOLTAGE, self.isolation.readings)
 
     def accept(self, moment: Moment) -> dict[str, Any]:
         """Only what proves it dead is stored as a proof."""

@@ -66,11 +66,33 @@ class RefusedFigures(VisitCase):
         self.assertIn("read volts where it should be dead", self.whole()["machine_now"]["lapsed"])
         self.refused(self.reading(self.element, "24.3"))
 
+    def test_figures_that_were_refused_for_something_else_are_kept_and_end_nothing(self) -> None:
+        self.prove_dead()
+        self.refused(self.entry("gate_passed", gate={**GATE, "covers_on": False}))
+        self.assertIn("Refused: Covers on", dict(self.log())["not_taken"])
+        self.refused(self.entry("proved_dead", isolation=self.isolation(tester_after=False)))
+        self.assertIn("Prove the tester again", self.log()[-1][1])
+        self.assertEqual([kind for kind, _ in self.log()], ["proved_dead", "not_taken", "not_taken"])
+        self.good(self.reading(self.element, "24.3"))
+
+    def test_volts_are_seen_whatever_else_is_missing(self) -> None:
+        pairs = self.isolation()["readings"]
+        first, *others = pairs
+        for missing in (
+            {"tester_before": False}, {"locked": False}, {"tester_after": False},
+            {"readings": {first: "231"}}, {"readings": {**dict.fromkeys(others, "none"), first: "231"}},
+        ):  # fmt: skip
+            with self.subTest(missing):
+                self.prove_dead()
+                volts = self.isolation(**{"readings": {**pairs, first: "231"}, **missing})
+                self.refused(self.entry("proved_dead", isolation=volts))
+                self.assertEqual(self.log()[-1][0], "proof_refused")
+                self.assertIn("read volts", self.whole()["machine_now"]["lapsed"])
+
     def test_what_was_not_measured_leaves_no_trace(self) -> None:
         self.prove_dead()
-        unsaid: dict[str, Any] = {**GATE, "insulation": None}
+        unsaid: dict[str, Any] = {**GATE, "insulation": None, "protective_conductor": "good"}
         self.refused(self.entry("gate_passed", gate=unsaid))
-        self.refused(self.entry("gate_passed", gate={**GATE, "covers_on": False}))
         self.assertEqual([kind for kind, _ in self.log()], ["proved_dead"])
 
     def test_sent_again_it_is_kept_once(self) -> None:
