@@ -7,6 +7,7 @@ from dataclasses import asdict
 from random import Random
 from typing import Any
 
+from hembit_core.display import Function, parse_display
 from hembit_core.judging.bands import Band, decidability, place, power_of_ten
 from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.halves import HalvesWords, halves_sum
@@ -63,14 +64,17 @@ def _placing(chance: Random) -> Decided:
     more, factor = Share(Origin.LEADS, chance.choice((0.0, 0.5))), chance.choice((1.0, -2.0))
     budget = Budget.of(**given).plus(more).scaled(factor)
     value = chance.choice((0.0, -25.0, 250.0, *(18 + 0.5 * step for step in range(29))))
+    meter = BENCH_METER.model_copy(update={"stated": chance.random() < 0.7})
+    text = chance.choice((None, "4.2", "0.213", "25", "25.0", "OL"))
+    display = text and parse_display(text, Function.RESISTANCE)
 
     def decide() -> Any:
         placed = place_value(value, budget, band, missing)
-        settles = settles_of(placed, BENCH_METER, None, (GIVE_THE_RATIO,))
+        settles = settles_of(placed, meter, display or None, (GIVE_THE_RATIO,))
         shares = [[one.origin, one.standard] for one in budget.shares]
         return [asdict(placed), too_close(placed), to_settle(settles), shares, budget.dominant]
 
-    return [value, given, more.standard, factor, band, str(missing)], decide
+    return [value, given, more.standard, factor, band, str(missing), meter.stated, text], decide
 
 
 def _place(chance: Random) -> Decided:

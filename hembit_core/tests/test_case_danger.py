@@ -49,6 +49,22 @@ CLEAR = case("OL")
 MOVED = case("OL", taken_while="moved")
 
 
+class Over(unittest.TestCase):
+    TOUCH = CaseFigure(by="multimeter", ohms=0.3, clear=False, isolated=True)
+    LEAK = CaseFigure(by="multimeter", ohms=1.8e6, clear=False, isolated=True)
+    TESTED = CaseFigure(by="insulation_tester", clear=True, isolated=True, volts=500, due_volts=500)
+    REST = CaseFigure(by="multimeter", clear=True, isolated=True)
+    SHAKEN = CaseFigure(by="multimeter", clear=True, isolated=True, taken_while=TakenWhile.MOVED)
+
+    def test_a_touch_that_ended_is_known_while_something_else_stands_and_after_it(self) -> None:
+        readings = (self.TOUCH, self.REST, self.SHAKEN, self.TESTED)
+        self.assertTrue(course_of(readings).touch_ended)
+        standing = course_of((*readings, self.LEAK))
+        self.assertEqual((standing.touch_ended, standing.standing), (True, (4,)))
+        self.assertTrue(course_of((*readings, self.LEAK, self.TESTED)).touch_ended)
+        self.assertFalse(course_of((self.LEAK, self.TESTED)).touch_ended)
+
+
 class Before(unittest.TestCase):
     def test_one_of_before_these_were_data_is_clear_where_it_lay_within(self) -> None:
         for state in State:

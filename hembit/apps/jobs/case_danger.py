@@ -35,7 +35,7 @@ def case_readings(part: FittedPart) -> list[Reading]:
     spares = [number for data in fitted for number in data.get("spares", ())]
     of_part = Q(part=part, spare=False) | Q(pk__in=spares)
     found = Reading.objects.filter(of_part, measurand__in=TO_CASE).select_related("check_kept__body")
-    return list(found.order_by("sequence"))
+    return list(found)
 
 
 def judged_in_order(spec: Any, readings: Iterable[Reading]) -> list[Judgement]:

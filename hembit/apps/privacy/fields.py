@@ -58,7 +58,7 @@ class Words:
         found = (
             reduce(and_, (Q(**{f"{self.field}__resembles": one}) for one in some)) for some in patterns
         )
-        return reduce(or_, found, Q(pk__in=()))
+        return reduce(or_, found)
 
 
 @dataclass(frozen=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 from pathlib import Path
+from types import SimpleNamespace
 from unittest.mock import patch
 
 from django.test import SimpleTestCase
@@ -23,6 +24,10 @@ class Clocks(SimpleTestCase):
         self.assertTrue(first.boot)
         self.assertEqual(ticks().boot, first.boot)
         self.assertGreaterEqual(ticks().seconds, first.seconds)
+
+    def test_without_a_clock_that_counts_sleep_the_one_that_does_not(self) -> None:
+        with patch.object(clocks, "time", SimpleNamespace(monotonic=lambda: 7.5)):
+            self.assertEqual(ticks().seconds, 7.5)
 
     def test_where_the_system_does_not_say_it_is_this_programs_own(self) -> None:
         with patch.object(clocks, "_BOOT", Path("/nowhere")):
