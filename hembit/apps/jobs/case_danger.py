@@ -39,13 +39,13 @@ def case_readings(part: FittedPart) -> list[Reading]:
 
 
 def judged_in_order(spec: Any, readings: Iterable[Reading]) -> list[Judgement]:
-    """What readings say of a part, oldest first.
+    """What ``readings`` say of a part; they follow each other as they were written down.
 
-    They follow each other as they were written down. A clear one that lay in an outbox, and was
-    made before a figure that came first, stands before that figure: it ends nothing.
+    A clear one that lay in an outbox, and was made before a figure that came first, stands before that
+    figure: it ends nothing.
     """
     placed: list[tuple[Reading, Judgement]] = []
-    for reading in sorted(readings, key=lambda one: one.sequence):
+    for reading in readings:
         judgement = judged_by(spec, reading.check_kept)
         if judgement is not None:
             placed.insert(_place(placed, reading, judgement), (reading, judgement))

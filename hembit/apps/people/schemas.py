@@ -25,7 +25,7 @@ class PersonOut(Model):
     id: int
     name: str
     role: Role
-    must_choose_password: bool = False
+    must_choose_password: bool
 
 
 class WorkerOut(PersonOut):

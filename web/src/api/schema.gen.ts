@@ -2443,10 +2443,7 @@ export interface components {
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
-            /**
-             * Must Choose Password
-             * @default false
-             */
+            /** Must Choose Password */
             must_choose_password: boolean;
         };
         /**
@@ -2577,10 +2574,7 @@ export interface components {
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
-            /**
-             * Must Choose Password
-             * @default false
-             */
+            /** Must Choose Password */
             must_choose_password: boolean;
             /** Username */
             username: string;

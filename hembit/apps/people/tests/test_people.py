@@ -8,6 +8,7 @@ from typing import Any
 from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
+from django.contrib.auth.password_validation import password_validators_help_texts
 from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
 from django.utils import timezone
@@ -136,6 +137,9 @@ class Roles(VisitCase):
         person = get_user_model().objects.get(pk=self.lead.pk)
         self.assertEqual((person.is_staff, person.is_superuser), (False, False))
         self.assertEqual(self.lead_client.get("/admin/").status_code, 302)
+
+    def test_what_a_password_must_not_be_is_said_in_its_form(self) -> None:
+        self.assertIn("It must not be your name or the shop's.", password_validators_help_texts())
 
 
 class Command(TestCase):
