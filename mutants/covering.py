@@ -42,17 +42,23 @@ class Passed:
     def tests_of(self, file: str, lines: range) -> list[str]:
         """The tests that pass through these lines, those first that notice most for their time."""
         found = {one for line in lines for one in self.lines.get(file, {}).get(line, ())}
-        return self._in_order(found, self._widths(file))
+        return self._in_order(found, self._widths(file), Path(file).stem)
 
-    def _in_order(self, found: set[str], width: Counter[str] | None = None) -> list[str]:
+    def _in_order(
+        self, found: set[str], width: Counter[str] | None = None, stem: str = ""
+    ) -> list[str]:
         whole = {one.removeprefix(CLASS) for one in found if one.startswith(CLASS)}
         tests = {one for one in found if not one.startswith(CLASS)}
         for name in whole:
             tests |= self._by_class.get(name, set())
         known = [one for one in tests if one in self.took]
-        # One that passes much of the file notices more for its time.
+        # Those that are named for the file come first; one that passes much of it notices more for
+        # its time.
         wide = width or Counter()
-        return sorted(known, key=lambda one: (self.took[one] / (1 + wide[one]), one))
+        return sorted(
+            known,
+            key=lambda one: (not stem or stem not in one, self.took[one] / (1 + wide[one]), one),
+        )
 
     def _widths(self, file: str) -> Counter[str]:
         """Through how many lines of a file each test passes."""
