@@ -205,6 +205,7 @@ def add_entry(number: int, given: EntryIn, person: Person, now: datetime | None 
         If the id names another entry.
     """
     now = now or timezone.now()
+    refuse_forged(given.sent)
     try:
         return _added(number, given, person, now)
     except InputError as error:
@@ -243,7 +244,6 @@ def _added(number: int, given: EntryIn, person: Person, now: datetime) -> Stored
         job = find_job(number) if given.also_when_closed else find_open_job(number)
         if given.is_so_already(job):
             return Stored(job, new=False)
-        refuse_forged(given.sent)
         moment = Moment(Visit.load(job), person, now)
         hands = given.hands(moment)
         if hands:

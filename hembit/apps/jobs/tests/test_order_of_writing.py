@@ -221,6 +221,21 @@ class Parcels(OrderOfWriting):
             self.assertEqual(job["machine_now"]["state"], "not_proved")
             self.assertIn("clock was set", job["entries"][-1]["void"])
 
+    def test_what_was_done_in_one_moment_follows_as_it_was_sent(self) -> None:
+        seen, now = last_sequence(), NOW()
+        with patch("django.utils.timezone.now", lambda: now):
+            sent = self.sent(9, seen)
+            self.good(self.entry("went_live", sent=sent))
+            self.good(self.entry("switched_off", sent=sent))
+            job = self.good(self.proof(sent))
+        self.assertEqual([one["void"] for one in job["entries"]], ["", "", ""])
+
+    def test_what_was_stated_before_a_job_was_opened_holds_in_it(self) -> None:
+        self.good(self.entry("went_live"))
+        self.open_job()
+        self.assertEqual(self.state(), "live")
+        self.refused(self.reading(self.element, "24.6"))
+
     def test_what_the_sender_did_before_the_sender_knew(self) -> None:
         seen = last_sequence()
         self.good(self.entry("went_live", sent=self.sent(9, seen)))
