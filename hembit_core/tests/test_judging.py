@@ -8,7 +8,7 @@ from math import inf
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from hembit_core.judging.bands import Band, decidability, place, power_of_ten
+from hembit_core.judging.bands import Band, beyond, decidability, place, power_of_ten
 from hembit_core.judging.budget import Budget
 from hembit_core.judging.missing import Lacking, Missing, path_beside
 from hembit_core.judging.placing import place_value
@@ -157,6 +157,11 @@ class Hides(unittest.TestCase):
         one = Missing(Lacking.ALLOY, "", share_low=-0.1, share_high=0.2, low=-1.0, high=2.0)
         self.assertEqual(one.ends(50.0), (-6.0, 12.0))
         self.assertEqual(one.ends(-50.0), (-6.0, 12.0))
+        self.assertEqual((one.scaled(3.0).low, one.scaled(3.0).high), (-3.0, 6.0))
+
+    def test_on_a_limit_below_zero_float_noise_is_none_either(self) -> None:
+        self.assertFalse(beyond(-30.0 + 1e-9, -30.0))
+        self.assertTrue(beyond(-30.0 + 1e-7, -30.0))
 
     def test_a_band_as_wide_as_the_doubt_is_decidable_still(self) -> None:
         band = BAND.model_copy(update={"lower": 20.0, "nominal": 24.0, "upper": 28.0})

@@ -6,6 +6,7 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 from hembit_core import InputError
+from hembit_core.rules import default_rules
 from hembit_core.safety import Live, LoosePart, MachineState, ProvedDead, admit
 
 NOW = datetime(2026, 11, 23, 10, 42, tzinfo=UTC)
@@ -31,6 +32,12 @@ class Admits(unittest.TestCase):
 
     def test_a_proof_lapses_and_says_whose_it_was(self) -> None:
         self.assertIn("Ilse is 61 minutes old", self.refuse("between_terminals", proved(61)))
+
+    def test_it_lapses_by_the_rules_of_the_shop(self) -> None:
+        strict = default_rules().model_copy(update={"proof_of_dead_minutes": 20})
+        admit("between_terminals", proved(19), NOW, strict)
+        with self.assertRaisesRegex(InputError, "lapses after 20"):
+            admit("between_terminals", proved(21), NOW, strict)
 
     def test_a_proof_from_the_future_is_no_proof(self) -> None:
         self.assertIn("future", self.refuse("between_terminals", proved(-30)))

@@ -77,7 +77,7 @@ def _written(row: Any, order: Order) -> str:
 
 def _read(after: str, order: Order) -> list[Any]:
     try:
-        text = base64.urlsafe_b64decode(after + "=" * (-len(after) % 4)).decode()
+        text = base64.urlsafe_b64decode(f"{after}===").decode()
         values = json.loads(text)
         if not isinstance(values, list):
             raise ValueError

@@ -101,7 +101,8 @@ def takes(person: Person, code: str, now: datetime | None = None) -> bool:
 def take_off(person: Person, reason: str = "") -> None:
     """Ask a person for codes no more."""
     with transaction.atomic():
-        if SecondFactor.objects.filter(person=person).delete()[0]:
+        taken_off, _ = SecondFactor.objects.filter(person=person).delete()
+        if taken_off:
             record("second_factor_off", person, reason=reason)
 
 

@@ -38,8 +38,7 @@ class Words:
     """A field that holds what people wrote. ``of_customer`` finds its rows of one customer.
 
     ``leaves`` finds the texts in a structured field; the whole field is one where it is missing.
-    ``instead`` is what stands there once it was erased. What is ``indexed`` has an index of letters
-    that follows it (:mod:`hembit.apps.base.letters`).
+    ``instead`` is what stands there once it was erased.
     """
 
     model: type[Model]
@@ -48,7 +47,6 @@ class Words:
     of_customer: str
     instead: str = ""
     leaves: Callable[[Any], Iterator[Path]] | None = None
-    indexed: bool = False
 
     def resembles(self, runs: list[list[str]], digits: str) -> Q:
         """Where all runs of letters of one text may stand, or digits however they are written."""
@@ -88,7 +86,7 @@ class Table:
         runs = [plain_runs(one) for one in texts]
         if not all(runs) or not digits.isascii():
             return found
-        if self.words[0].indexed:
+        if self.model in INDEXED:
             return found.filter(may_hold(self.model, sieve([*runs, [digits]] if digits else runs)))
         return found.filter(reduce(or_, (one.resembles(runs, digits) for one in self.words)))
 
@@ -149,26 +147,28 @@ def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
         yield path
 
 
+INDEXED = frozenset({Machine, Position, FittedPart, Job, Entry, Photo, Check})
+"""Whose words have an index of letters that follows them (:mod:`hembit.apps.base.letters`)."""
 _MACHINE, _JOB = "machine__customer", "job__machine__customer"
 WORDS: tuple[Words, ...] = (
-    Words(Machine, "name", "Machine", "customer", "Machine {pk}", indexed=True),
-    Words(Machine, "place", "Where a machine stands", "customer", indexed=True),
-    Words(Machine, "model", "A machine's model", "customer", indexed=True),
-    Words(Machine, "serial", "A machine's serial", "customer", indexed=True),
-    Words(Machine, "note", "Note on a machine", "customer", indexed=True),
-    Words(Position, "name", "Position", _MACHINE, "Position {pk}", indexed=True),
+    Words(Machine, "name", "Machine", "customer", "Machine {pk}"),
+    Words(Machine, "place", "Where a machine stands", "customer"),
+    Words(Machine, "model", "A machine's model", "customer"),
+    Words(Machine, "serial", "A machine's serial", "customer"),
+    Words(Machine, "note", "Note on a machine", "customer"),
+    Words(Position, "name", "Position", _MACHINE, "Position {pk}"),
     Words(SpecMended, "why", "Why a spec was mended", f"part__position__{_MACHINE}", "(erased)"),
     Words(MachineCircuit, "rows", "Part of a circuit", _MACHINE, "(erased)", in_circuit),
-    Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}", indexed=True),
-    Words(Job, "complaint", "Complaint", _MACHINE, "(erased)", indexed=True),
-    Words(Job, "error_code", "Error code", _MACHINE, indexed=True),
-    Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log, indexed=True),
-    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log, indexed=True),
+    Words(FittedPart, "serial", "A part's serial", f"position__{_MACHINE}"),
+    Words(Job, "complaint", "Complaint", _MACHINE, "(erased)"),
+    Words(Job, "error_code", "Error code", _MACHINE),
+    Words(Job, "choices", "Change of a route", _MACHINE, "(erased)", in_log),
+    Words(Entry, "data", "Line of a log", _JOB, "(erased)", in_log),
     Words(Reading, "reason", "Why a reading was taken", _JOB),
     Words(Wait, "text", "Wait", _JOB, "(erased)"),
     Words(FollowUp, "text", "Follow-up", _JOB, "(erased)"),
-    Words(Photo, "caption", "What a photo shows", _JOB, indexed=True),
-    Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)", indexed=True),
+    Words(Photo, "caption", "What a photo shows", _JOB),
+    Words(Check, "label", "A check's label", f"reading__{_JOB}", "(erased)"),
     Words(CheckBody, "despite", "Why it was read live", f"check_kept__reading__{_JOB}", "(erased)"),
 )
 

@@ -368,7 +368,9 @@ class Changes(unittest.TestCase):
     def test_a_step_of_ones_own(self) -> None:
         own = Added(key="own:1", step=StepKind.LOOK, text="Door gasket")
         route = lay(Symptom.NO_HEAT, OVEN, Choices(added=(own,)))
-        self.assertEqual(item(route, "own:1").title, "Door gasket")
+        self.assertEqual(
+            (item(route, "own:1").title, item(route, "own:1").state), ("Door gasket", "due")
+        )
 
     @given(st.permutations([one.value for one in StepKind]), st.sampled_from(list(Symptom)))
     @settings(max_examples=60, deadline=None)

@@ -49,6 +49,7 @@ class FirstLead(TestCase):
         self.assertEqual(answer.status_code, 201, answer.content)
         session = answer.json()
         self.assertEqual((session["person"]["role"], session["first_day"]), ("lead", True))
+        self.assertTrue(Person.objects.get(username="maud").check_password(PASSWORD))
         self.assertFalse(self.client.get("/api/v1/session").json()["nobody_yet"])
         again = self.begin(word, username="other", name="Other")
         self.assertIn("works here already", again.json()["errors"][0]["message"])

@@ -55,6 +55,11 @@ class EachField(VisitCase):
         self.assertEqual(sorted(texts), sorted(one for some in SOUGHT.values() for one in some))
         self.assertEqual(digits, "0555741922")
 
+    def test_a_word_of_two_letters_is_sought_by_nobody(self) -> None:
+        self.customer.contact = "Jo Thorn"
+        self.assertNotIn("Jo", terms_of(self.customer)[0])
+        self.assertIn("Thorn", terms_of(self.customer)[0])
+
     def test_each_is_erased(self) -> None:
         erase_customer(self.customer.pk, EraseIn(seen=found_of(self.customer).seen))
         self.customer.refresh_from_db()
