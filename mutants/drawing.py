@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import ast
+import hashlib
 import json
-import random
+from collections import Counter
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -60,13 +61,20 @@ def all_mutants(areas: tuple[str, ...] = tuple(AREAS)) -> list[Mutant]:
 
 
 def draw(number: int, seed: int, areas: tuple[str, ...] = tuple(AREAS)) -> list[Mutant]:
-    """So many of them, of each operator in turn as long as it has some."""
+    """So many of them, of each operator in turn as long as it has some.
+
+    Each has its lot by what it changes, not by how many there are: an edit elsewhere leaves it drawn.
+    """
     by_operator: dict[str, list[Mutant]] = {}
+    alike: Counter[tuple[str, ...]] = Counter()
+    lots: dict[Mutant, str] = {}
     for one in all_mutants(areas):
+        what = (Path(one.file).name, one.operator, one.source, one.was, one.becomes)
+        lots[one] = hashlib.sha256(repr((seed, *what, alike[what])).encode()).hexdigest()
+        alike[what] += 1
         by_operator.setdefault(one.operator, []).append(one)
-    source = random.Random(seed)
     for those in by_operator.values():
-        source.shuffle(those)
+        those.sort(key=lots.__getitem__)
     drawn: list[Mutant] = []
     while len(drawn) < number and any(by_operator.values()):
         for operator in sorted(by_operator):

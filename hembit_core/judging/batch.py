@@ -112,7 +112,7 @@ def _place(
     """Place net ohms [Ω]; arrays throughout, one entry per reading."""
     ohms_band, band = due.ohms_band, due.band
     nominal = ohms_band.nominal or ohms_band.lower or 0.0
-    others = float(np.hypot.reduce([one.standard for one in due.shares] or [0.0]))
+    others = float(np.hypot.reduce([one.standard for one in due.shares]))
     u_ohms = COVERAGE_FACTOR * (u_net if due.scale else np.hypot(u_net, others))
     plain = np.isfinite(u_net) & (net >= np.maximum(u_ohms, short_share * nominal))
     plain &= ~_could_be_a_prefix(shown, ohms_band, shown - net)
