@@ -360,6 +360,11 @@ class Changes(unittest.TestCase):
         skip = Choices(skipped=(Skip(key="meter", reason="checked this morning"),))
         self.assertEqual(step_state(lay(Symptom.NO_HEAT, OVEN, skip), StepKind.METER), "skipped")
 
+    def test_each_that_is_left_out_has_its_own_reason(self) -> None:
+        left_out = Choices(skipped=(Skip(key="meter", reason="today"), Skip(key="gate", reason="new")))
+        reasons = [left_out.why_skipped(one) for one in ("meter", "gate", "supply")]
+        self.assertEqual(reasons, ["today", "new", ""])
+
     def test_steps_and_items_can_be_reordered(self) -> None:
         route = lay(Symptom.NO_HEAT, OVEN, Choices(order=("step:sensors", "step:measure")))
         kinds = [one.kind for one in route.steps]

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import json
+from base64 import urlsafe_b64encode
+
 from django.core.exceptions import FieldDoesNotExist
 from hypothesis import given
 from hypothesis import strategies as st
@@ -10,6 +13,7 @@ from hypothesis.extra.django import TestCase
 from hembit.apps.base import paging
 from hembit.apps.base.paging import page_of
 from hembit.apps.machines.models import Customer
+from hembit_core.errors import InputError
 
 names = st.lists(st.sampled_from(["Ärmel", "b", "B", "c'd", ""]), max_size=130)
 orders = st.sampled_from([("name", "id"), ("-name", "-id"), ("-name", "id"), ("name", "-id"), ("id",)])
@@ -30,6 +34,13 @@ class Pages(TestCase):
         for order in (("name",), ("-name", "phone")):
             with self.subTest(order), self.assertRaises(FieldDoesNotExist):
                 page_of(Customer.objects.order_by(*order), "", lambda one: one.pk)
+
+    def test_a_place_that_is_none_is_refused(self) -> None:
+        order = Customer.objects.order_by("name", "id")
+        for values in ([None, 1], ["b", None], [None, None], ["b"], {"b": 1}):
+            after = urlsafe_b64encode(json.dumps(values).encode()).decode()
+            with self.subTest(values), self.assertRaises(InputError):
+                page_of(order, after, lambda one: one.pk)
 
     @given(names, orders)
     def test_all_of_them_once_in_order(self, chosen: list[str], order: tuple[str, ...]) -> None:

@@ -32,6 +32,10 @@ class EveryEnding(VisitCase):
         self.assertEqual(browser.sign_in(self.username, password).status_code, 200)
         return browser
 
+    def works_here_again(self) -> None:
+        worker = {"username": self.username, "name": self.name, "role": "lead", "is_active": True}
+        self.good(self.send("put", f"staff/{self.orla.pk}", worker, self.as_lead()))
+
     def begins(self) -> dict[str, Callable[[], Browser]]:
         """Each is a browser in which Orla is signed in; her password is hers as it stands then."""
 
@@ -102,6 +106,8 @@ class EveryEnding(VisitCase):
                     self.assertEqual(browser.client.get("/api/v1/jobs").status_code, 200)
                     own = begun.startswith("chose")
                     self.ends()[ended](OWN if own else PASSWORD)
+                    self.assertEqual(browser.client.get("/api/v1/jobs").status_code, 401)
+                    self.works_here_again()
                     self.assertEqual(browser.client.get("/api/v1/jobs").status_code, 401)
 
     def test_where_she_is_signed_in_is_told_under_whatever_key(self) -> None:

@@ -14,6 +14,7 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
 from hembit.apps.checks.tests.requests import PASSWORD
+from hembit.apps.people import throttle
 from hembit.apps.people.models import Guesses, Role
 from hembit.apps.people.services import add_person
 from hembit.apps.people.tests.browser import Browser
@@ -80,6 +81,14 @@ class Guessing(TestCase):
         own.sign_in("ilse", PASSWORD)
         self.assertEqual(self.guess(FREE_FOR_A_NAME + 1, own).status_code, 429)
         self.assertEqual(Browser().sign_in("ilse", PASSWORD).status_code, 200)
+
+    def test_who_has_to_wait_anyway_is_told_how_long_though_the_line_is_full(self) -> None:
+        self.guess(FREE_FOR_A_NAME)
+        with patch.object(throttle, "_strangers", Line()) as line:
+            line._waiting["127.0.0.1"] = IN_LINE_OF_A_PLACE
+            answer = Browser().sign_in("ilse", PASSWORD)
+            self.assertRegex(answer.json()["errors"][0]["message"], r"Wait [23]\d s")
+            self.assertEqual(line._waiting["127.0.0.1"], IN_LINE_OF_A_PLACE)
 
     def test_many_names_from_one_place(self) -> None:
         own = Browser()

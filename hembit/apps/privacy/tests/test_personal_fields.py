@@ -60,6 +60,11 @@ class EachField(VisitCase):
         self.assertNotIn("Jo", terms_of(self.customer)[0])
         self.assertIn("Thorn", terms_of(self.customer)[0])
 
+    def test_a_number_of_three_digits_is_everybodys(self) -> None:
+        for said, sought in (("112", ""), ("11-23", "1123")):
+            self.customer.phone = said
+            self.assertEqual(terms_of(self.customer)[1], sought)
+
     def test_each_is_erased(self) -> None:
         erase_customer(self.customer.pk, EraseIn(seen=found_of(self.customer).seen))
         self.customer.refresh_from_db()

@@ -151,6 +151,7 @@ class Whole(Erasing):
         for words in ("kitchen", "Bakes pale", "called at noon", "call orla", "keeps watch"):
             self.assertIn(words, text)
         self.assertEqual([one["id"] for one in found["pictures"]], [self.photo])
+        self.assertTrue(all(one["what"] and one["count"] >= 1 for one in found["texts"]))
         self.assertTrue(AuditEvent.objects.filter(what="customer_exported").exists())
 
     def test_the_words_of_others_are_not_handed_out(self) -> None:
