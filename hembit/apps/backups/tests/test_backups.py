@@ -12,7 +12,7 @@ import sys
 import tempfile
 import threading
 import zipfile
-from datetime import timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
@@ -36,6 +36,11 @@ from hembit_core import InputError
 
 ROOT = Path(__file__).resolve().parents[4]
 PASSPHRASE = "kelp rope and two lanterns"
+
+
+def noon() -> datetime:
+    """Far from the hour at which the nightly one begins."""
+    return timezone.now().replace(hour=12, minute=0)
 
 
 class Case(Visits, TransactionTestCase):
@@ -161,14 +166,14 @@ class Made(Case):
             services.make()
 
     def test_tonights_is_due_once_a_night(self) -> None:
-        now = timezone.now()
+        now = noon()
         self.assertTrue(services.is_due(now))
         services.make(nightly=True, now=now)
         self.assertFalse(services.is_due(now + timedelta(minutes=10)))
         self.assertTrue(services.is_due(now + timedelta(days=1, minutes=10)))
 
     def test_one_that_failed_is_tried_again_and_one_that_was_made_only_copied(self) -> None:
-        now = timezone.now()
+        now = noon()
         with patch.object(services, "write_backup", side_effect=Damaged("not sound")):
             services.make(nightly=True, now=now)
         self.assertFalse(services.is_due(now + timedelta(minutes=10)))
