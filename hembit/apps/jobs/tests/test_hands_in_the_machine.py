@@ -97,6 +97,11 @@ class Loose(VisitCase):
         self.good(self.entry("switched_off"))
         self.good(self.attach(self.kept({**proved, "at": self.now()})))
 
+    def test_what_was_read_before_it_went_live_was_read_dead(self) -> None:
+        early = self.kept({"state": "proved_dead", "by": "Ilse Fennick", "at": self.now()})
+        self.good(self.entry("went_live"))
+        self.good(self.attach(early))
+
     def test_loose_stays_loose_and_is_said(self) -> None:
         self.good(self.entry("went_live"))
         job = self.good(self.attach(self.kept({"state": "loose_part"})))
