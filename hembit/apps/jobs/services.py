@@ -218,10 +218,12 @@ def _keep_refused(
 ) -> None:
     """What was measured is kept with what was answered; sent again it is kept once."""
     kind, measured = given.measured()
+    if not measured:
+        return
     job = find_job(number)
     data = {"measured": measured, "answered": error.message}
     named = uuid5(given.id, json.dumps(data, sort_keys=True))
-    if not measured or job.state != JobState.OPEN or Entry.objects.filter(pk=named).exists():
+    if job.state != JobState.OPEN or Entry.objects.filter(pk=named).exists():
         return
     if not isinstance(error, FigureForbids):
         kind = "not_taken"

@@ -402,12 +402,6 @@ class WhatComesFirst(unittest.TestCase):
         self.assertEqual(self.first(*self.ZONES, complaint="Zone 3 stays cold and smells burnt."), "3")
         self.assertEqual(self.first(*self.ZONES, complaint="An element is gone."), "1")
 
-    def test_a_complaint_that_says_supply_names_no_part(self) -> None:
-        supply = placed("supply", SUPPLY, name="Supply")
-        plain = lay(Symptom.SOME_HEAT, (supply, *self.ZONES))
-        told = lay(Symptom.SOME_HEAT, (supply, *self.ZONES), complaint="The supply hums.")
-        self.assertEqual(told, plain)
-
     def test_a_part_that_looks_bad_comes_first(self) -> None:
         burnt = self.ZONES[1].model_copy(update={"concluded": Conclusion.WATCH, "looked": True})
         self.assertEqual(self.first(self.ZONES[0], burnt, self.ZONES[2]), "2")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
@@ -15,7 +16,7 @@ from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
-from hembit_core.display import Function, parse_display
+from hembit_core.display import UNIT, Function, parse_display
 from hembit_core.errors import FigureForbids, InputError
 from hembit_core.model import Model
 
@@ -36,8 +37,12 @@ class Moment:
 
 
 def figures_of(function: Function, named: Mapping[str, str | None]) -> dict[str, str]:
-    """Those that can be read as a display of that function, as they were typed."""
-    return {name: text for name, text in named.items() if text and _is_a_figure(text, function)}
+    """Those that can be read as a display of that function, as they were typed, with their units."""
+    return {
+        name: with_unit(text, UNIT[function])
+        for name, text in named.items()
+        if text and _is_a_figure(text, function)
+    }
 
 
 def _is_a_figure(text: str, function: Function) -> bool:
@@ -50,8 +55,13 @@ def _is_a_figure(text: str, function: Function) -> bool:
     return True
 
 
+_PREFIX_LAST = re.compile(r"\d\s*[kKMGmµu]\Z")
+
+
 def with_unit(text: str, unit: str) -> str:
-    """A display as it was typed, with its unit where only digits were."""
+    """A display as it was typed, with its unit where only digits, or digits and a prefix, were."""
+    if _PREFIX_LAST.search(text):
+        return f"{text}{unit}"
     return f"{text} {unit}" if text[-1:].isdigit() else text
 
 

@@ -26,7 +26,7 @@ class RefusedFigures(VisitCase):
         kinds = [kind for kind, _ in self.log()]
         self.assertEqual(kinds, ["proved_dead", "gate_refused", "gate_passed"])
         text = self.log()[1][1]
-        self.assertIn("insulation 0.15 M", text)
+        self.assertIn("insulation 0.15 MΩ", text)
         self.assertIn("Do not energise: dry it", text)
 
     def test_a_protective_conductor_and_leads_are_kept_too(self) -> None:
@@ -35,8 +35,8 @@ class RefusedFigures(VisitCase):
         check = {"shorted": "1.8", **GOOD_METER}
         self.refused(self.entry("meter_checked", meter=self.meter, check=check))
         told = dict(self.log())
-        self.assertIn("protective conductor 1.4", told["gate_refused"])
-        self.assertIn("leads shorted 1.8", told["meter_refused"])
+        self.assertIn("protective conductor 1.4 Ω", told["gate_refused"])
+        self.assertIn("leads shorted 1.8 Ω", told["meter_refused"])
 
     def test_ohms_below_zero_are_volts_that_somebody_read(self) -> None:
         self.prove_dead()
@@ -47,13 +47,14 @@ class RefusedFigures(VisitCase):
         self.refused(self.entry("meter_checked", meter=self.meter, check=check))
         kinds = [kind for kind, _ in self.log()]
         self.assertEqual(kinds, ["proved_dead", "gate_refused", "gate_refused", "meter_refused"])
+        self.assertIn("leads shorted -0.3 Ω", self.log()[-1][1])
 
     def test_what_does_not_apply_is_no_figure(self) -> None:
         self.prove_dead()
         without = {"protective_conductor": None, "no_protective_conductor_because": "class II"}
         self.refused(self.entry("gate_passed", gate={**GATE, **without, "insulation": "0.15 M"}))
         told = dict(self.log())["gate_refused"]
-        self.assertIn("insulation 0.15 M", told)
+        self.assertIn("insulation 0.15 MΩ", told)
         self.assertNotIn("protective conductor", told)
 
     def test_volts_between_dead_conductors_are_kept_and_end_a_proof(self) -> None:
@@ -62,7 +63,7 @@ class RefusedFigures(VisitCase):
         first = next(iter(pairs))
         volts = self.isolation(readings={**pairs, first: "231"})
         self.refused(self.entry("proved_dead", isolation=volts))
-        self.assertIn(f"{first} 231", dict(self.log())["proof_refused"])
+        self.assertIn(f"{first} 231 V", dict(self.log())["proof_refused"])
         self.assertIn("read volts where it should be dead", self.whole()["machine_now"]["lapsed"])
         self.refused(self.reading(self.element, "24.3"))
 
