@@ -130,11 +130,9 @@ def _place(
     lower = -np.inf if band.lower is None else band.lower
     high, low = value > _above(upper), value < _below(lower)
     beyond = high | low
-    far = np.where(high, value - u > upper, value + u < lower) & beyond
-    for moved in _reach(due, value):  # what is missing: the milder of its ends is claimed
+    far = beyond.copy()
+    for moved in _reach(due, value):  # by the milder of the ends that what is missing leaves open
         far &= np.where(high, moved - u > upper, moved + u < lower)
-    if any(one.state is not None for one in due.missing):
-        plain &= beyond
     gap_high, gap_low = upper - value, value - lower
     just = ~beyond & (np.minimum(gap_high, gap_low) <= u)
     watch_high = ~beyond & ~just

@@ -47,6 +47,11 @@ class Places(unittest.TestCase):
         self.assertEqual(place(19.8, 0.5, band).state, State.JUST_WITHIN)
         self.assertEqual(place(15, 0.5, band).state, State.WITHIN)
 
+    def test_a_limit_below_zero_belongs_to_the_band_too(self) -> None:
+        """As typed −0.3; as reckoned, −0.1 three times, it lies a float below that."""
+        self.assertEqual(place(3 * -0.1, 0, Band(lower=-0.3, upper=1)).state, State.JUST_WITHIN)
+        self.assertEqual(place(-0.3, 0, Band(lower=-1, upper=3 * -0.1)).state, State.JUST_WITHIN)
+
     def test_a_one_sided_band(self) -> None:
         band = Band(lower=2e7)
         self.assertEqual(place(1.8e6, 1e5, band).state, State.OUTSIDE)

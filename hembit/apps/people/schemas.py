@@ -91,8 +91,8 @@ class SessionOut(Model):
     first_day: bool = False
     locale: str
     time_zone: str
-    locked: bool = False
-    lock_after: int | None = None
+    locked: bool
+    lock_after: int | None
 
 
 class OwnWord(Model):

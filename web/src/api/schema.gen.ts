@@ -2481,13 +2481,10 @@ export interface components {
             locale: string;
             /** Time Zone */
             time_zone: string;
-            /**
-             * Locked
-             * @default false
-             */
+            /** Locked */
             locked: boolean;
             /** Lock After */
-            lock_after?: number | null;
+            lock_after: number | null;
         };
         /**
          * SignIn

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from datetime import timedelta
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.utils import timezone
 
+from hembit.apps.jobs.models import Reading
 from hembit.apps.jobs.tests.visits import VisitCase
 
 GATE = {
@@ -138,4 +140,12 @@ class CaseDangers(VisitCase):
         self.case("210 M", "insulation_test", sent=made, loose=True)
         self.assertIn("leaks to its case", self.stays_dead())
         self.case("210 M", "insulation_test")
+        self.good(self.entry("went_live"))
+
+    def test_of_the_same_moment_they_stand_in_their_order(self) -> None:
+        self.case("1.8 M")
+        at = Reading.objects.get().at
+        with patch("hembit.apps.jobs.recording.made_at", return_value=at):
+            self.case("210 M", "insulation_test", loose=True)
+        self.assertEqual(len(set(Reading.objects.values_list("at", flat=True))), 1)
         self.good(self.entry("went_live"))

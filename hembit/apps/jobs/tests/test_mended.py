@@ -6,6 +6,7 @@ from typing import Any
 
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.tests.visits import VisitCase
+from hembit.apps.machines.models import FittedPart
 
 OHMS = {"kind": "heating_element", "rating": {"by": "ohms", "resistance": "24.0"}}
 FAR_OFF = {"kind": "heating_element", "rating": {"by": "ohms", "resistance": "48.0"}}
@@ -93,6 +94,14 @@ class MendedInAnOpenJob(VisitCase):
         self.assertIn("was rejected", refused["unmeasured_because"])
         self.mend(OHMS)
         self.good(self.entry("fitted", part=self.key))
+
+    def test_a_new_part_of_another_spec_is_judged_by_that(self) -> None:
+        self.good(self.reading(self.key, "OL"))
+        self.good(self.decide(self.key))
+        self.good(self.reading(self.key, "24.1", spare=True))
+        self.good(self.entry("fitted", part=self.key, spec=OHMS))
+        rating = FittedPart.objects.get(position=self.key, removed_at=None).spec["rating"]
+        self.assertEqual((rating["by"], rating["resistance"]), ("ohms", "24.0"))
 
     def test_of_another_kind_its_tests_are_asked_for_anew(self) -> None:
         self.good(self.reading(self.key, "24.1"))

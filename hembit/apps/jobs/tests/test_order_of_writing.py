@@ -312,6 +312,13 @@ class Parcels(OrderOfWriting):
         age = NOW() - Reading.objects.get().at
         self.assertAlmostEqual(age / timedelta(minutes=1), 50, delta=1)
 
+    def test_a_reading_stands_where_its_check_was_written(self) -> None:
+        self.prove_dead()
+        self.good(self.reading(self.element, "24.6"))
+        self.good(self.entry("went_live"))
+        reading = Reading.objects.get()
+        self.assertEqual(reading.sequence, reading.check_kept.sequence)
+
     def test_a_reading_from_before_the_proof_is_none_of_a_dead_machine(self) -> None:
         self.prove_dead()
         said = self.refused(self.reading(self.element, "24.6", sent=self.sent(30)))

@@ -56,6 +56,8 @@ class Locks(TestCase):
 
     def test_after_the_workshops_time_and_not_at_it(self) -> None:
         self.assertFalse(self.ask(299))
+        with patch.object(bench_lock, "elapsed", return_value=timedelta(minutes=5)):
+            self.assertFalse(self.ask(300))
         self.assertTrue(self.ask(301))
         self.assertFalse(self.ask(1e6, after=None))
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import threading
-from contextlib import ExitStack, nullcontext
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager, nullcontext
 from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
@@ -199,6 +200,25 @@ class Lines(TestCase):
             door.working_out(),
         ):
             pass
+
+    def test_whoever_stood_before_may_have_been_wrong_for_the_same_name(self) -> None:
+        door, line = self.door(), Line()
+        stand_in = line.stand_in
+
+        @contextmanager
+        def behind_others(place: str) -> Iterator[None]:
+            for _ in range(FREE_FOR_A_NAME):
+                self.door().was_wrong()
+            with stand_in(place):
+                yield
+
+        with (
+            patch("hembit.apps.people.throttle._strangers", line),
+            patch.object(line, "stand_in", behind_others),
+            self.assertRaises(MustWait),
+            door.working_out(),
+        ):
+            self.fail("it was tried")
 
     def test_a_right_password_does_not_begin_the_count_of_its_place_anew(self) -> None:
         """Somebody with an account of their own guesses those of others from the same place."""
