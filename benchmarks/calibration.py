@@ -12,13 +12,13 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.diagnosis import diagnose
-from hembit_core.circuits.explanations import code_of
-from hembit_core.circuits.hypotheses import faults_of, hypotheses_of
-from hembit_core.circuits.probe import Reading
-from hembit_core.circuits.simulated import simulate
-from hembit_core.circuits.templates import CALLED, TEMPLATES
+from hembit_circuits.advise.diagnosis import diagnose
+from hembit_circuits.infer.explanations import code_of
+from hembit_circuits.model.circuit import Circuit
+from hembit_circuits.model.probe import Reading
+from hembit_circuits.model.templates import CALLED, TEMPLATES
+from hembit_circuits.solve.hypotheses import faults_of, hypotheses_of
+from hembit_circuits.solve.simulated import simulate
 
 MOST = 25
 BINS = ((0.5, 0.6), (0.6, 0.7), (0.7, 0.8), (0.8, 0.9), (0.9, 0.95), (0.95, 0.99), (0.99, 1.01))

@@ -17,16 +17,16 @@ from statistics import mean
 import numpy as np
 
 from benchmarks.timing import times
-from hembit_core.circuits.candidates import candidates_of
-from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.diagnosis import Diagnosis, diagnose
-from hembit_core.circuits.explanations import code_of, groups_of, names_of
-from hembit_core.circuits.hypotheses import SOUND, Hypotheses, faults_of
-from hembit_core.circuits.predicting import predict
-from hembit_core.circuits.prediction import scaled
-from hembit_core.circuits.probe import Probe, Reading
-from hembit_core.circuits.simulated import SimulatedMachine, simulate
-from hembit_core.circuits.templates import CALLED, TEMPLATES
+from hembit_circuits.advise.diagnosis import Diagnosis, diagnose
+from hembit_circuits.infer.candidates import candidates_of
+from hembit_circuits.infer.explanations import code_of, groups_of, names_of
+from hembit_circuits.model.circuit import Circuit
+from hembit_circuits.model.probe import Probe, Reading
+from hembit_circuits.model.templates import CALLED, TEMPLATES
+from hembit_circuits.solve.hypotheses import SOUND, Hypotheses, faults_of
+from hembit_circuits.solve.predicting import predict
+from hembit_circuits.solve.prediction import scaled
+from hembit_circuits.solve.simulated import SimulatedMachine, simulate
 
 MOST = 25
 MACHINES = 3

@@ -10,7 +10,7 @@ import random
 import sys
 
 from benchmarks.timing import times
-from hembit_core.judging.siblings import compare_siblings
+from hembit_core.judging.ohms.siblings import compare_siblings
 
 SETS = 4_000
 _OFF = 10.0

@@ -17,7 +17,7 @@ from hembit.apps.jobs.services import add_entry, open_job
 from hembit.apps.machines.models import Position
 from hembit.apps.people.models import Person
 from hembit_core.families.supply.spec import Supply
-from hembit_core.planning.proving import pairs_to_prove
+from hembit_core.visits.dead.proving import pairs_to_prove
 
 _ENTRY: TypeAdapter[Any] = TypeAdapter(AnyEntry)
 

@@ -6,8 +6,7 @@
 'Open: no path from end to end'
 """
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Display, Function, parse_display
+from hembit_core.conformity.states import DecisionRule, Outcome, State
 from hembit_core.errors import AmbiguousInput, InputError
 from hembit_core.families.any_ohms.continuity import Continuity
 from hembit_core.families.any_ohms.in_circuit import IsolatedAndInCircuit
@@ -61,11 +60,12 @@ from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
 from hembit_core.judge import PartReading, PartSpec, expectations, judge
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.states import DecisionRule, Outcome, State
-from hembit_core.meters import Meter, unknown_meter
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Display, Function, parse_display
+from hembit_core.measuring.meters import Meter, unknown_meter
+from hembit_core.measuring.thermometers import TemperatureSource, Thermometer
 from hembit_core.sensor_curves.known import known_curves
 from hembit_core.sensor_curves.ranking import MeasuredPairs, rank_curves
-from hembit_core.thermometers import TemperatureSource, Thermometer
 from hembit_core.version import CORE_VERSION
 
 __all__ = [

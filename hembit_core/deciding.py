@@ -6,23 +6,23 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import UNIT, Display, Function
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.uncertainty import combined, expanded, rectangular
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec, reading_class, readings_of
-from hembit_core.figures import FigureText
 from hembit_core.judge import expectations
-from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation
-from hembit_core.measurand import Role
-from hembit_core.meter_accuracy import reading_uncertainty
-from hembit_core.meters import Meter, MeterRange
+from hembit_core.judging.measurand import Role
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import UNIT, Display, Function
+from hembit_core.measuring.figures import FigureText
+from hembit_core.measuring.meter_accuracy import reading_uncertainty
+from hembit_core.measuring.meters import Meter, MeterRange
+from hembit_core.measuring.resistance_reading import HowTaken
+from hembit_core.measuring.thermometers import Thermometer
 from hembit_core.model import Model
 from hembit_core.notation import at_step, expanded_text, plain, quantity
-from hembit_core.resistance_reading import HowTaken
-from hembit_core.thermometers import Thermometer
-from hembit_core.uncertainty import combined, expanded, rectangular
 
 _FUNCTION_OF = {unit: function for function, unit in UNIT.items()}
 _OTHER_INSTRUMENTS = (Role.INSULATION, Role.BUZZER)

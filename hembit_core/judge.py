@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.errors import InputError
 from hembit_core.families.any_ohms.continuity import (
     Continuity,
@@ -33,10 +33,10 @@ from hembit_core.families.registry import ANY_OHMS, FAMILIES, AnyReading, AnySpe
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.unsaid import notices_of, used_with
-from hembit_core.rule_settings import own_figures
-from hembit_core.rules import Rules
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.rules.settings import own_figures
+from hembit_core.rules.values import Rules
 
 __all__ = ["AnyReading", "AnySpec", "PartReading", "PartSpec", "describe", "expectations", "judge"]
 

@@ -14,7 +14,7 @@ def listed_or_own(table: type[StrEnum]) -> Callable[[object], StrEnum | str]:
 
     Examples
     --------
-    >>> from hembit_core.planning.symptoms import Symptom
+    >>> from hembit_core.visits.symptoms import Symptom
     >>> read = listed_or_own(Symptom)
     >>> read("trips"), read("own_7")
     (<Symptom.TRIPS: 'trips'>, 'own_7')

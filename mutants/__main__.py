@@ -26,7 +26,7 @@ FOLDER = ROOT / ".data" / "mutants"
 DATABASE = "server.sqlite3"
 _APPS = "hembit.apps"
 TESTS = {
-    "core": ("hembit_core",),
+    "core": ("hembit_core", "hembit_circuits"),
     "people": tuple(f"{_APPS}.{one}" for one in ("people", "privacy", "machines", "base", "workshop")),
     "jobs": tuple(f"{_APPS}.{one}" for one in ("jobs", "photos", "checks", "reports", "shop")),
 }
@@ -94,7 +94,8 @@ def _passed(as_before: bool, folder: Path) -> Passed:
 def _state_of_the_code(part: str) -> str:
     """The core's own tests say nothing of how the server's pass through it."""
     found = hashlib.sha256()
-    for path in sorted((ROOT / "hembit_core").rglob("*.py")):
+    core = [*(ROOT / "hembit_core").rglob("*.py"), *(ROOT / "hembit_circuits").rglob("*.py")]
+    for path in sorted(core):
         if part == "core" or "tests" not in path.parts:
             found.update(path.read_bytes())
     for path in sorted((ROOT / "hembit").rglob("*.py")) if part != "core" else ():

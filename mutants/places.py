@@ -6,10 +6,13 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
 AREAS = {
-    "judging": ("hembit_core/judging/*.py",),
-    "planning": ("hembit_core/planning/*.py",),
+    "judging": (
+        "hembit_core/conformity/*.py",
+        "hembit_core/judging/*.py",
+        "hembit_core/judging/ohms/*.py",
+    ),
+    "visits": ("hembit_core/visits/*.py", "hembit_core/visits/dead/*.py"),
     "safety": (
-        "hembit_core/safety.py",
         "hembit_core/findings/case_danger.py",
         "hembit/apps/jobs/case_danger.py",
         "hembit/apps/jobs/dead_or_live.py",

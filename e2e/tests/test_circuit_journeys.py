@@ -20,11 +20,11 @@ from hembit.apps.jobs.services import add_entry, find_job, open_job
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.circuit import CircuitIn, save
 from hembit.apps.machines.models import Machine
-from hembit_core.circuits.hypotheses import faults_of
-from hembit_core.circuits.probe import Probe
-from hembit_core.circuits.row_templates import row_templates
-from hembit_core.circuits.simulated import SimulatedMachine, simulate
-from hembit_core.planning.proving import Isolation, pairs_to_prove
+from hembit_circuits.model.probe import Probe
+from hembit_circuits.model.row_templates import row_templates
+from hembit_circuits.solve.hypotheses import faults_of
+from hembit_circuits.solve.simulated import SimulatedMachine, simulate
+from hembit_core.visits.dead.proving import Isolation, pairs_to_prove
 
 MOST = 16
 

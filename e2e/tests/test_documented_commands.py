@@ -271,9 +271,9 @@ class InTheTree(Commands):
                 ".venv/bin/python -m hembit_core.tests.judged_examples",
                 same="hembit_core/tests/data",
             ),
-            "python -m hembit_core.tests.planning.laid_visits": lambda: within(
-                ".venv/bin/python -m hembit_core.tests.planning.laid_visits",
-                same="hembit_core/tests/planning/data",
+            "python -m hembit_core.tests.visits.laid_visits": lambda: within(
+                ".venv/bin/python -m hembit_core.tests.visits.laid_visits",
+                same="hembit_core/tests/visits/data",
             ),
             "python -m hembit_core.tests.drawn_decisions": lambda: within(
                 ".venv/bin/python -m hembit_core.tests.drawn_decisions", same="hembit_core/tests/data"

@@ -19,8 +19,8 @@ from hembit_core.families.temperature_sensor.types import (
     NtcByBeta,
     SteinhartHart,
 )
-from hembit_core.figures import unambiguous
 from hembit_core.judging.judgement import Plot, PlotPoint
+from hembit_core.measuring.figures import unambiguous
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 

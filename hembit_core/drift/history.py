@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from enum import StrEnum
 
+from hembit_core.conformity.states import State
 from hembit_core.drift.line import LEAST_POINTS, DriftLine, Meeting, drift_line, meets
 from hembit_core.errors import InputError
 from hembit_core.judging.judgement import Judgement, Plot, PlotPoint
-from hembit_core.judging.states import State
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 

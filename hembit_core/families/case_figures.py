@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import State
 from hembit_core.families.insulation import InsulationTest, due_volts, test_volts
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judging.case_figure import CaseFigure
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.states import State
-from hembit_core.resistance_reading import Connection
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import Connection
 
 _CLEAR = (State.WITHIN, State.JUST_WITHIN)
 

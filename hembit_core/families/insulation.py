@@ -5,24 +5,24 @@ from __future__ import annotations
 from functools import cache
 from typing import Any, ClassVar, Literal
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Display, Function
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.missing import Missing, path_beside
+from hembit_core.conformity.placing import Placed, place_value
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import NEAR_ZERO, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Notice, Probes, rail_of
-from hembit_core.judging.missing import Missing, path_beside
-from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
-from hembit_core.judging.placing import Placed, place_value
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.words import LACKING_WORDS, lacking_reason
 from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Display, Function
+from hembit_core.measuring.resistance_reading import Answers, Connection, DisplayText, read_field
 from hembit_core.model import Model
 from hembit_core.notation import expanded_text, plain, quantity
-from hembit_core.resistance_reading import Answers, Connection, DisplayText, read_field
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import rectangular
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 _BEYOND = Gate(key="open", label="> range", due=True)

@@ -12,7 +12,7 @@ from functools import cache
 from types import ModuleType
 from typing import Any
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.any_ohms.continuity import Continuity
 from hembit_core.families.any_ohms.in_circuit import IsolatedAndInCircuit
 from hembit_core.families.any_ohms.siblings import Siblings
@@ -95,10 +95,10 @@ from hembit_core.families.wires import family as wires
 from hembit_core.families.wires.family import WireEnds
 from hembit_core.families.wires.spec import Wires
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.ohms_due import OhmsDue
-from hembit_core.judging.states import DecisionRule
-from hembit_core.measurand import Measurand, Role
-from hembit_core.resistance_reading import HowTaken, ResistanceReading
+from hembit_core.judging.measurand import Measurand, Role
+from hembit_core.judging.ohms.due import OhmsDue
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import HowTaken, ResistanceReading
 
 AnySpec = (
     HeatingElement

@@ -6,27 +6,27 @@ from dataclasses import replace
 from functools import cache
 from typing import Any, ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.insulation import due_volts, volts_told
-from hembit_core.judging.bands import Band
 from hembit_core.judging.case_figure import TakenWhile
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.overflow_due import OverflowDue, judge_overflow_due, just_as_due
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.overflow_due import OverflowDue, judge_overflow_due, just_as_due
+from hembit_core.judging.ohms.words import LACKING_WORDS
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import quantity
-from hembit_core.resistance_reading import (
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import (
     NetResistance,
     ResistanceReading,
     lead_zero,
 )
-from hembit_core.rules import Rules
+from hembit_core.notation import quantity
+from hembit_core.rules.values import Rules
 
 _SKIN = (1e5, 2e6)
 """What fingers on both probes read [Ω]."""

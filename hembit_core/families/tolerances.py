@@ -7,9 +7,9 @@ from typing import Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from hembit_core.conformity.bands import Band
 from hembit_core.errors import InputError
-from hembit_core.figures import Percent, Resistance
-from hembit_core.judging.bands import Band
+from hembit_core.measuring.figures import Percent, Resistance
 from hembit_core.model import Model
 from hembit_core.notation import interval, quantity
 

@@ -11,13 +11,13 @@ from collections.abc import Iterable, Sequence
 from enum import StrEnum
 from typing import Literal
 
+from hembit_core.conformity.states import State
 from hembit_core.families.insulation import volts_told
 from hembit_core.families.registry import about
 from hembit_core.families.to_case import DAMP_FROM
 from hembit_core.judging.case_figure import CaseFigure, TakenWhile
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.states import State
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 from hembit_core.model import Model
 
 

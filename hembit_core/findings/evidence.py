@@ -12,13 +12,13 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import hypot
 
+from hembit_core.conformity.states import PRECEDENCE, Outcome, State
 from hembit_core.families.registry import about, measurands
 from hembit_core.findings.case_danger import CaseDanger, course_of_judgements
 from hembit_core.findings.finding import Observation
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.states import PRECEDENCE, Outcome, State
+from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
-from hembit_core.measurand import Role
 
 OWN_ROLES = frozenset(
     {

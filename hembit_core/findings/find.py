@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 
-from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.findings.case_danger import CaseDanger
@@ -14,6 +13,7 @@ from hembit_core.findings.rules import dead, general, live, sensing, to_case
 from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
+from hembit_core.measuring.conditions import Conditions
 
 Rule = Callable[[AnySpec, Evidence], Finding | None]
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
-from hembit_core.meters import Meter
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.measuring.meters import Meter
 from hembit_core.notation import expanded_text, plain, quantity, significant
 from hembit_core.working import WorkingLine
 

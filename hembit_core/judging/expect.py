@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from hembit_core.cautions import Topic, cautions
-from hembit_core.judging.bands import Band
+from hembit_core.conformity.bands import Band
 from hembit_core.judging.judgement import (
     Expectation,
     Gate,
@@ -16,7 +16,7 @@ from hembit_core.judging.judgement import (
     Row,
     rail_of,
 )
-from hembit_core.measurand import Measurand
+from hembit_core.judging.measurand import Measurand
 from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
 

@@ -6,11 +6,11 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Origin
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Origin
+from hembit_core.conformity.states import Outcome, Side, State
 from hembit_core.judging.case_figure import CaseFigure
 from hembit_core.judging.codes import Code
-from hembit_core.judging.states import Outcome, Side, State
 from hembit_core.model import Model
 from hembit_core.notation import quantity
 from hembit_core.working import WorkingLine

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from hembit_core.display import Display
-from hembit_core.judging.bands import Band, power_of_ten
+from hembit_core.conformity.bands import Band, power_of_ten
+from hembit_core.conformity.states import State
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Choice, Question
-from hembit_core.judging.states import State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measuring.display import Display
 from hembit_core.notation import quantity
 
 CODE = "power_of_ten"

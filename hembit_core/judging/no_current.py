@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from hembit_core.conformity.states import Side, State
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Question
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 
 

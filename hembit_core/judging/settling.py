@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from hembit_core.display import Display
-from hembit_core.judging.budget import Origin
+from hembit_core.conformity.budget import Origin
+from hembit_core.conformity.placing import Placed
 from hembit_core.judging.judgement import Settle
-from hembit_core.judging.placing import Placed
-from hembit_core.meter_accuracy import finer_range
-from hembit_core.meters import Meter
+from hembit_core.measuring.display import Display
+from hembit_core.measuring.meter_accuracy import finer_range
+from hembit_core.measuring.meters import Meter
 from hembit_core.notation import quantity
 
 _BY = {

@@ -8,7 +8,7 @@ from typing import TypeVar
 from hembit_core.errors import InputError
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.verdict import Verdict
-from hembit_core.resistance_reading import HowTaken, ResistanceReading
+from hembit_core.measuring.resistance_reading import HowTaken, ResistanceReading
 
 Kind = TypeVar("Kind", bound=ResistanceReading)
 _OF_THE_DISPLAY = ("separator", "lone_one", "prefix")

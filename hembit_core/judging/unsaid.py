@@ -8,12 +8,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function, parse_display
 from hembit_core.errors import InputError
-from hembit_core.instrument_doubts import DoubtCode
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Notice
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function, parse_display
+from hembit_core.measuring.instrument_doubts import DoubtCode
 
 _WORDS = {
     "ceiling_expanded": "U of the ceiling",

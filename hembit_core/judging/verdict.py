@@ -4,20 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from hembit_core.judging.budget import Origin
-from hembit_core.judging.codes import Code
-from hembit_core.judging.judgement import (
-    Expectation,
-    Judgement,
-    Measured,
-    Notice,
-    Plot,
-    Question,
-    Rail,
-    Row,
-    Settle,
-)
-from hembit_core.judging.states import (
+from hembit_core.conformity.budget import Origin
+from hembit_core.conformity.states import (
     PRECEDENCE,
     RULE_TEXT,
     DecisionRule,
@@ -29,6 +17,18 @@ from hembit_core.judging.states import (
     outcome_of,
     outcome_told,
     rule_told,
+)
+from hembit_core.judging.codes import Code
+from hembit_core.judging.judgement import (
+    Expectation,
+    Judgement,
+    Measured,
+    Notice,
+    Plot,
+    Question,
+    Rail,
+    Row,
+    Settle,
 )
 from hembit_core.notation import measured
 from hembit_core.version import CORE_VERSION

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import sqrt
 
+from hembit_core.conformity.uncertainty import combined, expanded
 from hembit_core.errors import InputError
-from hembit_core.uncertainty import combined, expanded
 
 
 @dataclass(frozen=True)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from hembit_core.conformity.uncertainty import combined, expanded
 from hembit_core.errors import InputError
-from hembit_core.uncertainty import combined, expanded
 
 
 @dataclass(frozen=True)

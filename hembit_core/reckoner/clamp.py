@@ -7,17 +7,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from hembit_core.display import Function
 from hembit_core.errors import InputError
-from hembit_core.figures import PowerFactor
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.meters import Meter, unknown_meter
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.figures import PowerFactor
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.meters import Meter, unknown_meter
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
 from hembit_core.notation import measured, plain, quantity
 from hembit_core.physics.clamp import resistive_share, resistive_share_range
 from hembit_core.reckoner.result import Reckoned
-from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.rules import default_rules
+from hembit_core.rules.values import default_rules
 from hembit_core.working import WorkingLine
 
 

@@ -8,15 +8,15 @@ from typing import Literal
 import numpy as np
 from pydantic import Field
 
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.errors import InputError
-from hembit_core.figures import Metres, Resistance, Temperature
+from hembit_core.measuring.figures import Metres, Resistance, Temperature
 from hembit_core.model import Model
 from hembit_core.notation import fixed, plain, quantity
 from hembit_core.physics.boiling import boiling_point, standard_pressure
 from hembit_core.reckoner.result import Reckoned
 from hembit_core.sensor_curves.known import known_curves
 from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves
-from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 _THERMOMETER = 1.0

@@ -6,7 +6,7 @@ from typing import Literal
 
 from hembit_core.curves.conductors import WindingMetal, winding_temperature
 from hembit_core.errors import InputError
-from hembit_core.figures import (
+from hembit_core.measuring.figures import (
     Kelvin,
     Litres,
     Minutes,

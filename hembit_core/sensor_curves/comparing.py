@@ -12,10 +12,11 @@ from pydantic import Field
 
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.figures import Resistance, Temperature
+from hembit_core.measuring.figures import Resistance, Temperature
+from hembit_core.measuring.thermometers import TemperatureSource
 from hembit_core.model import Model
 from hembit_core.notation import fixed, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.sensor_curves.drawn import (
     CurvePoint,
     DrawnCurve,
@@ -28,7 +29,6 @@ from hembit_core.sensor_curves.drawn import (
 )
 from hembit_core.sensor_curves.separation import Separation, is_one_curve, separation
 from hembit_core.sensor_curves.stretch import common_ends
-from hembit_core.thermometers import TemperatureSource
 
 MOST_CURVES = 4
 _STEP = 1.0

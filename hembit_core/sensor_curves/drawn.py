@@ -8,10 +8,10 @@ from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.sensor_due import kelvin_band
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor, SwitchingPtc
-from hembit_core.figures import Resistance, Temperature
+from hembit_core.measuring.figures import Resistance, Temperature
 from hembit_core.model import Model
 from hembit_core.notation import fixed, interval, plain, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.sensor_curves.separation import band_at
 from hembit_core.sensor_curves.stretch import ends_of
 

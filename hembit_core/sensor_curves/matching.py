@@ -7,18 +7,18 @@ from collections.abc import Sequence
 import numpy as np
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.figures import Temperature, TemperatureLimit
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Temperature, TemperatureLimit
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken, net_of
+from hembit_core.measuring.thermometers import TemperatureSource
 from hembit_core.model import Model
 from hembit_core.notation import expanded_text, fixed, quantity
-from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.sensor_curves.next_bath import NextBath, next_bath
 from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves
 from hembit_core.sensor_curves.separation import is_one_curve
-from hembit_core.thermometers import TemperatureSource
 
 _SHOWN = 12
 """How many curves are told [1]."""

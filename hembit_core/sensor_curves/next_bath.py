@@ -10,12 +10,12 @@ import numpy as np
 from hembit_core.data_files import table
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
+from hembit_core.measuring.thermometers import TemperatureSource
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.sensor_curves.separation import separation
 from hembit_core.sensor_curves.stretch import ends_of
-from hembit_core.thermometers import TemperatureSource
 
 _MOST_RIVALS = 8
 """So many of the nearest curves are weighed against each other [1]."""

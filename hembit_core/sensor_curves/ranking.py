@@ -11,7 +11,7 @@ from hembit_core.curves.ends import Floats
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.rules import Rules, default_rules
+from hembit_core.rules.values import Rules, default_rules
 from hembit_core.sensor_curves.separation import band_at, temperature_at
 
 _NEAR = 5.0

@@ -7,14 +7,14 @@ from math import inf
 
 import numpy as np
 
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.curves.ends import Floats
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.sensor_due import kelvin_band
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import Curve, SwitchingPtc
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.sensor_curves.stretch import common_ends
-from hembit_core.uncertainty import rectangular
 
 _ONE_CURVE = 0.01
 """Curves that are nowhere further apart are one [K]."""

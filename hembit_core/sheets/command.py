@@ -13,11 +13,11 @@ from typing import Any, TextIO
 from pydantic import TypeAdapter, ValidationError
 
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Outcome
-from hembit_core.documents import DocumentError
 from hembit_core.findings.finding import Finding
 from hembit_core.judge import PartSpec
-from hembit_core.judging.brief import Brief
+from hembit_core.judging.ohms.brief import Brief
 from hembit_core.judging.summary import figure_of
+from hembit_core.records.documents import DocumentError
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import judge_rows
 from hembit_core.sheets.sheet import CheckSheet, read_sheet, write_sheet

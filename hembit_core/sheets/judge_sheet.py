@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from hembit_core.documents import DocumentError
+from hembit_core.conformity.states import Outcome
 from hembit_core.errors import InputError
 from hembit_core.findings.find import find
 from hembit_core.judge import judge
-from hembit_core.judging.states import Outcome
+from hembit_core.records.documents import DocumentError
 from hembit_core.sheets.sheet import CheckSheet, SheetPart, SheetReading
 
 

@@ -12,17 +12,17 @@ from typing import TextIO
 
 from pydantic import TypeAdapter, ValidationError
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import (
+    DecisionRule,
+)
 from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES
 from hembit_core.judge import AnySpec, PartReading, by_rules, expectations, judge
-from hembit_core.judging.batch import judge_plain
-from hembit_core.judging.brief import Brief, brief
-from hembit_core.judging.ohms_due import OhmsDue
-from hembit_core.judging.states import (
-    DecisionRule,
-)
-from hembit_core.resistance_reading import ResistanceReading
+from hembit_core.judging.ohms.brief import Brief, brief
+from hembit_core.judging.ohms.due import OhmsDue
+from hembit_core.judging.ohms.many_at_once import judge_plain
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 
 _READING: TypeAdapter[object] = TypeAdapter(PartReading)
 _CONDITIONS = (

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from hembit_core.documents import published_schema
+from hembit_core.records.documents import published_schema
 from hembit_core.sheets.sheet import VERSION, CheckSheet
 
 

@@ -6,16 +6,16 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
-from hembit_core.circuits.rows import MOST_ROWS, CircuitRow
-from hembit_core.conditions import Conditions
-from hembit_core.documents import read_document, write_document
-from hembit_core.figures import Voltage
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.findings.finding import Finding, Observation
 from hembit_core.judge import PartReading, PartSpec
 from hembit_core.judging.judgement import Judgement
-from hembit_core.judging.states import DecisionRule
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Voltage
 from hembit_core.model import Model
+from hembit_core.records.documents import read_document, write_document
 from hembit_core.records.forms import Kind
+from hembit_core.sheets.circuit_row import MOST_ROWS, CircuitRow
 
 FORMAT = "hembit-check-sheet"
 VERSION = 1

@@ -1,6 +1,8 @@
-"""Run the core's tests and doctests without Django: python -m hembit_core.tests.alone [NAME ...].
+"""Run the tests and doctests of the core and its circuits without Django.
 
-With names, those alone: a module, a class or one test; hembit_core is all of them.
+    python -m hembit_core.tests.alone [NAME ...]
+
+With names, those alone: a package, a module, a class or one test.
 
 How it went is written for the last lines of bin/test (see counts).
 """
@@ -14,8 +16,11 @@ import sys
 import unittest
 from pathlib import Path
 
-import hembit_core
 from hembit_core.tests.counts import write_counts
+
+_ROOT = Path(__file__).resolve().parents[2]
+PACKAGES = ("hembit_core", "hembit_circuits")
+"""The circuits stand on the core; the core does not know them by anything but this name."""
 
 
 class _NoDjango:
@@ -23,30 +28,32 @@ class _NoDjango:
 
     def find_spec(self, name: str, path: object = None, target: object = None) -> None:
         if name.partition(".")[0] in ("django", "ninja", "hembit"):
-            raise ImportError(f"the core imported {name}")
+            raise ImportError(f"{name} was imported without Django")
 
 
 def core_doctests() -> unittest.TestSuite:
-    """The examples in the docstrings of every module of the core, and in docs/core.md."""
+    """The examples in the docstrings of every module, in docs/core.md and docs/circuits.md."""
     suite = unittest.TestSuite()
-    for found in pkgutil.walk_packages(hembit_core.__path__, "hembit_core."):
-        if ".tests" not in found.name:
-            suite.addTests(doctest.DocTestSuite(importlib.import_module(found.name)))
-    suite.addTests(doctest.DocTestSuite(hembit_core))
-    page = Path(__file__).resolve().parents[2] / "docs" / "core.md"
-    suite.addTests(doctest.DocFileSuite(str(page), module_relative=False))
+    for package in map(importlib.import_module, PACKAGES):
+        for found in pkgutil.walk_packages(package.__path__, f"{package.__name__}."):
+            if ".tests" not in found.name:
+                suite.addTests(doctest.DocTestSuite(importlib.import_module(found.name)))
+        suite.addTests(doctest.DocTestSuite(package))
+    for page in ("core.md", "circuits.md"):
+        suite.addTests(doctest.DocFileSuite(str(_ROOT / "docs" / page), module_relative=False))
     return suite
+
+
+def _named(name: str) -> unittest.TestSuite:
+    """The tests of a package, or of a name within one."""
+    if name not in PACKAGES:
+        return unittest.defaultTestLoader.loadTestsFromName(name)
+    return unittest.TestLoader().discover(str(_ROOT / name / "tests"), top_level_dir=str(_ROOT))
 
 
 def main() -> int:
     sys.meta_path.insert(0, _NoDjango())
-    names = [one for one in sys.argv[1:] if one != hembit_core.__name__]
-    loader = unittest.defaultTestLoader
-    suite = (
-        loader.loadTestsFromNames(names)
-        if names
-        else loader.discover(str(Path(__file__).parent), top_level_dir=str(Path(__file__).parents[2]))
-    )
+    suite = unittest.TestSuite(map(_named, sys.argv[1:] or PACKAGES))
     result = unittest.TextTestRunner().run(suite)
     write_counts(result)
     return 0 if result.wasSuccessful() else 1

@@ -26,22 +26,22 @@ from hembit_core.findings.case_danger import (
     way_out,
 )
 from hembit_core.judging.case_figure import CaseFigure, TakenWhile
-from hembit_core.judging.siblings import compare_siblings, pair_differs
+from hembit_core.judging.ohms.siblings import compare_siblings, pair_differs
 from hembit_core.model import Model
-from hembit_core.planning.bypass import left_with
-from hembit_core.planning.category import check_rated, needed_category
-from hembit_core.planning.clocks import STEP, Instant, Ticks, elapsed
-from hembit_core.planning.fitting import Feed, check_feed
-from hembit_core.planning.gate import EnergisingGate, Gas, pass_gate
-from hembit_core.planning.machine_state import Event, MachineEvent, machine_now, stated_of
-from hembit_core.planning.meter_check import MeterCheck, check_meter
-from hembit_core.planning.proving import Isolation, pairs_to_prove, prove_dead
-from hembit_core.rules import default_rules
-from hembit_core.safety import Live, LoosePart, ProvedDead, admit
+from hembit_core.rules.values import default_rules
 from hembit_core.tests.drawn_placings import PLACINGS, Decided
 from hembit_core.tests.judged_examples import digest_of
 from hembit_core.tests.parts import BENCH_METER, DECK_OVEN
 from hembit_core.tests.readers import part
+from hembit_core.visits.dead.bypass import left_with
+from hembit_core.visits.dead.category import check_rated, needed_category
+from hembit_core.visits.dead.clocks import STEP, Instant, Ticks, elapsed
+from hembit_core.visits.dead.gate import EnergisingGate, Gas, pass_gate
+from hembit_core.visits.dead.machine_state import Event, MachineEvent, machine_now, stated_of
+from hembit_core.visits.dead.meter_check import MeterCheck, check_meter
+from hembit_core.visits.dead.proving import Isolation, pairs_to_prove, prove_dead
+from hembit_core.visits.dead.safety import Live, LoosePart, ProvedDead, admit
+from hembit_core.visits.fitting import Feed, check_feed
 
 FILE = Path(__file__).parent / "data" / "drawn_decisions.json"
 CASES = 300

@@ -7,23 +7,23 @@ from dataclasses import asdict
 from random import Random
 from typing import Any
 
-from hembit_core.display import Function, parse_display
-from hembit_core.judging.bands import Band, decidability, place, power_of_ten
-from hembit_core.judging.budget import Budget, Origin, Share
-from hembit_core.judging.halves import HalvesWords, halves_sum
-from hembit_core.judging.judgement import Question
-from hembit_core.judging.missing import Lacking, Missing, path_beside
-from hembit_core.judging.no_current import NoCurrent, no_current_verdict
-from hembit_core.judging.placing import (
+from hembit_core.conformity.bands import Band, decidability, place, power_of_ten
+from hembit_core.conformity.budget import Budget, Origin, Share
+from hembit_core.conformity.missing import Lacking, Missing, path_beside
+from hembit_core.conformity.placing import (
     place_overflow,
     place_overflow_as_due,
     place_value,
     short_below,
 )
+from hembit_core.conformity.states import DecisionRule, Outcome, State, outcome_of, outcome_told
+from hembit_core.judging.judgement import Question
+from hembit_core.judging.no_current import NoCurrent, no_current_verdict
+from hembit_core.judging.ohms.halves import HalvesWords, halves_sum
 from hembit_core.judging.settling import GIVE_THE_RATIO, settles_of, to_settle, too_close
 from hembit_core.judging.several import answers_of, asked_at, without_prefix
-from hembit_core.judging.states import DecisionRule, Outcome, State, outcome_of, outcome_told
-from hembit_core.resistance_reading import ResistanceReading, net_of
+from hembit_core.measuring.display import Function, parse_display
+from hembit_core.measuring.resistance_reading import ResistanceReading, net_of
 from hembit_core.tests.parts import BENCH, BENCH_METER
 
 Decided = tuple[Any, Callable[[], Any]]

@@ -10,6 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hembit_core import Judgement, find, judge
+from hembit_core.conformity.states import State
 from hembit_core.families.insulation import InsulationTest
 from hembit_core.findings.case_danger import (
     CaseDanger,
@@ -20,7 +21,6 @@ from hembit_core.findings.case_danger import (
 )
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode
 from hembit_core.judging.case_figure import CaseFigure, TakenWhile
-from hembit_core.judging.states import State
 from hembit_core.tests.parts import BENCH, DECK_OVEN, ohms, to_case
 from hembit_core.tests.readers import part
 

@@ -13,7 +13,7 @@ from hembit_core.families.registry import AnySpec, readings_of
 from hembit_core.judge import judge
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Judgement
-from hembit_core.resistance_reading import Connection
+from hembit_core.measuring.resistance_reading import Connection
 from hembit_core.tests.readers import part
 from hembit_core.tests.test_every_family import EXAMPLES
 

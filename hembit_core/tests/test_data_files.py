@@ -8,8 +8,8 @@ from pathlib import Path
 
 from hembit_core import TemperatureSource, unknown_meter
 from hembit_core.data_files import table
-from hembit_core.display import Function
 from hembit_core.families.heating_element.spec import HeatingAlloy
+from hembit_core.measuring.display import Function
 
 DATA = Path(__file__).resolve().parents[1] / "data"
 

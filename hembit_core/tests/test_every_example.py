@@ -9,9 +9,9 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from hembit_core import DecisionRule, Expectation, InputError, Judgement, Outcome, expectations, judge
-from hembit_core.conditions import Conditions
 from hembit_core.families.registry import FAMILIES, about
 from hembit_core.judge import AnyReading, AnySpec
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.sheets.judge_sheet import judge_sheet
 from hembit_core.sheets.sheet import read_sheet
 

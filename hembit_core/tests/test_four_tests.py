@@ -9,9 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hembit_core import InputError, Judgement, Outcome, State, find
+from hembit_core.conformity.missing import Lacking
 from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.judging.codes import Code
-from hembit_core.judging.missing import Lacking
 from hembit_core.tests.readers import part, read
 
 

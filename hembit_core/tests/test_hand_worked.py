@@ -13,7 +13,7 @@ from hembit_core import Judgement, State, expectations
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.families.temperature_sensor.switching_ptc import switching_band
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.rules import default_rules
+from hembit_core.rules.values import default_rules
 from hembit_core.tests.readers import here, part, plate, read
 
 METER = {

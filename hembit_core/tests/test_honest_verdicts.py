@@ -8,9 +8,9 @@ from typing import Any
 from pydantic import ValidationError
 
 from hembit_core import Conditions, DecisionRule, InputError, Judgement, Meter, Outcome, State, find
+from hembit_core.conformity.missing import Lacking
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import AnySpec
-from hembit_core.judging.missing import Lacking
 from hembit_core.tests.parts import BENCH_METER, DECK_OVEN, WITH_RATIO
 from hembit_core.tests.readers import READING, here, part, plate, read
 

@@ -13,15 +13,15 @@ from hembit_core.families.any_ohms.continuity import Continuity
 from hembit_core.families.registry import measurands
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.families.winding.spec import Winding
-from hembit_core.instrument_doubts import Doubt, DoubtCode
 from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.unsaid import ABOUT_INSTRUMENTS
-from hembit_core.known_resistor import KnownResistor, ResistorCheck, check_on_resistor
-from hembit_core.meter_tables.rows import accuracy_of_rows, read_table
-from hembit_core.planning.category import check_rated, needed_category
+from hembit_core.measuring.instrument_doubts import Doubt, DoubtCode
+from hembit_core.measuring.known_resistor import KnownResistor, ResistorCheck, check_on_resistor
+from hembit_core.measuring.tables.rows import accuracy_of_rows, read_table
+from hembit_core.measuring.thermometers import Thermometer, ThermometerRange
 from hembit_core.tests.test_every_example import every_reading
-from hembit_core.thermometers import Thermometer, ThermometerRange
+from hembit_core.visits.dead.category import check_rated, needed_category
 
 _TABLE = """Ω  600.0 Ω  0.1 Ω  ±(0.8 % + 3)
 Ω  6.000 kΩ  1 Ω  ±(0.8 % + 3)
@@ -79,8 +79,8 @@ class InItsAir(TestCase):
 
 class ByCoupling(TestCase):
     def test_ac_and_dc_have_their_own_accuracy_and_the_worse_counts_where_neither_is_said(self) -> None:
-        from hembit_core.display import Function, parse_display
-        from hembit_core.meter_accuracy import reading_uncertainty
+        from hembit_core.measuring.display import Function, parse_display
+        from hembit_core.measuring.meter_accuracy import reading_uncertainty
 
         limits = {
             text: reading_uncertainty(bench(), parse_display(text, Function.VOLTAGE)).limit

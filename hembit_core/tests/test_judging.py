@@ -8,11 +8,11 @@ from math import inf
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from hembit_core.judging.bands import Band, beyond, decidability, place, power_of_ten
-from hembit_core.judging.budget import Budget
-from hembit_core.judging.missing import Lacking, Missing, path_beside
-from hembit_core.judging.placing import place_value
-from hembit_core.judging.states import DecisionRule, Outcome, Side, State, outcome_of
+from hembit_core.conformity.bands import Band, beyond, decidability, place, power_of_ten
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.missing import Lacking, Missing, path_beside
+from hembit_core.conformity.placing import place_value
+from hembit_core.conformity.states import DecisionRule, Outcome, Side, State, outcome_of
 
 BAND = Band(lower=22.9, upper=26.72, nominal=24.05)
 values = st.floats(0.01, 1e4)

@@ -8,15 +8,15 @@ from pathlib import Path
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hembit_core.catalog.entry import LibrarySpec
-from hembit_core.catalog.library import Library, read_library, starter_library, write_library
-from hembit_core.catalog.schema import schema_text
-from hembit_core.catalog.source import FromGoodParts, NotKnown, SaidBy, source_told
-from hembit_core.catalog.spec_csv import read_specs, write_specs
-from hembit_core.conditions import Conditions
-from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
 from hembit_core.judge import expectations
+from hembit_core.library.entry import LibrarySpec
+from hembit_core.library.library import Library, read_library, starter_library, write_library
+from hembit_core.library.schema import schema_text
+from hembit_core.library.source import FromGoodParts, NotKnown, SaidBy, source_told
+from hembit_core.library.spec_csv import read_specs, write_specs
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.records.documents import DocumentError
 from hembit_core.sheets.sheet import read_sheet
 
 ROOT = Path(__file__).resolve().parents[2]

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from hembit_core import Conditions, DecisionRule, InputError, State, judge
 from hembit_core.families.registry import FAMILIES
 from hembit_core.judge import AnySpec
-from hembit_core.judging.brief import Brief
+from hembit_core.judging.ohms.brief import Brief
 from hembit_core.sheets import readings_csv
 from hembit_core.sheets.in_processes import in_processes
 from hembit_core.sheets.readings_csv import first_measurand, judge_rows

@@ -7,13 +7,13 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hembit_core.display import Function
 from hembit_core.errors import InputError
-from hembit_core.meter_tables.rows import TableRow, accuracy_of_rows, read_table
-from hembit_core.meter_tables.thermometer import limits_of, ranges_of_rows, read_limits
-from hembit_core.meter_tables.written import table_of
-from hembit_core.meters import FunctionAccuracy, MeterRange
-from hembit_core.thermometers import ThermometerRange
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meters import FunctionAccuracy, MeterRange
+from hembit_core.measuring.tables.rows import TableRow, accuracy_of_rows, read_table
+from hembit_core.measuring.tables.thermometer import limits_of, ranges_of_rows, read_limits
+from hembit_core.measuring.tables.written import table_of
+from hembit_core.measuring.thermometers import ThermometerRange
 
 _MANUAL = """Function\tRange\tResolution\tAccuracy
 DC V\t600.0 mV\t0.1 mV\t±(0.5% + 2)

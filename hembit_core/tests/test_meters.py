@@ -6,9 +6,9 @@ import unittest
 from math import sqrt
 
 from hembit_core import Display, Function, InputError, Meter, parse_display, unknown_meter
-from hembit_core.meter_accuracy import finer_range, reading_uncertainty
+from hembit_core.conformity.uncertainty import combined, expanded, rectangular
+from hembit_core.measuring.meter_accuracy import finer_range, reading_uncertainty
 from hembit_core.tests.parts import BENCH_METER
-from hembit_core.uncertainty import combined, expanded, rectangular
 
 
 def read(text: str, function: Function = Function.RESISTANCE) -> Display:

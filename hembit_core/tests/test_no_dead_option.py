@@ -13,10 +13,10 @@ from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from hembit_core import Conditions, InputError, judge
 from hembit_core.families.registry import FAMILIES
-from hembit_core.figures import FigureText
 from hembit_core.judge import PartReading, PartSpec, by_rules
-from hembit_core.rule_settings import rule_settings
-from hembit_core.rules import Rules, default_rules
+from hembit_core.measuring.figures import FigureText
+from hembit_core.rules.settings import rule_settings
+from hembit_core.rules.values import Rules, default_rules
 from hembit_core.sheets.sheet import read_sheet
 from hembit_core.tests.readers import here, part
 

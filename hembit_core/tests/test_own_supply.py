@@ -12,8 +12,8 @@ from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem, read_pairs
 from hembit_core.families.supply.spec import Supply, SupplySystem
-from hembit_core.planning.category import needed_category
-from hembit_core.planning.proving import pairs_to_prove
+from hembit_core.visits.dead.category import needed_category
+from hembit_core.visits.dead.proving import pairs_to_prove
 
 
 def own(**given: object) -> OwnSystem:

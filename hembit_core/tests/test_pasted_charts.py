@@ -14,7 +14,7 @@ from hembit_core.charts.chart import read_chart
 from hembit_core.charts.questions import ChartAnswers
 from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.figures import unambiguous
+from hembit_core.measuring.figures import unambiguous
 from hembit_core.tests.readers import here
 
 SEPARATORS = (" ", "  ", "\t", ";", ", ", " | ")

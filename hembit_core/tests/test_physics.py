@@ -10,7 +10,8 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from hembit_core import InputError
-from hembit_core.judging.siblings import compare_siblings, pair_differs
+from hembit_core.conformity.uncertainty import rectangular
+from hembit_core.judging.ohms.siblings import compare_siblings, pair_differs
 from hembit_core.physics.boiling import boiling_point, standard_pressure
 from hembit_core.physics.clamp import resistive_share, resistive_share_range
 from hembit_core.physics.leads import high_tension_lead
@@ -27,7 +28,6 @@ from hembit_core.physics.waiting import (
     cooling_wait_limits,
     heat_up_time,
 )
-from hembit_core.uncertainty import rectangular
 
 ohms = st.floats(0.1, 1e6)
 

@@ -8,12 +8,12 @@ from unittest import TestCase
 from pydantic import TypeAdapter
 
 from hembit_core import BetweenTerminals, Conditions, DecisionRule, HeatingElement, Outcome, judge
+from hembit_core.conformity.states import State
 from hembit_core.errors import InputError
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judge import PartReading, PartSpec, expectations
-from hembit_core.judging.states import State
-from hembit_core.rule_settings import changed_rules, own_figures, rule_settings, value_of
-from hembit_core.rules import Rules, default_rules
+from hembit_core.rules.settings import changed_rules, own_figures, rule_settings, value_of
+from hembit_core.rules.values import Rules, default_rules
 from hembit_core.tests.test_every_example import every_reading
 
 PART: TypeAdapter[Any] = TypeAdapter(PartSpec)

@@ -6,8 +6,8 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 from hembit_core import InputError
-from hembit_core.rules import default_rules
-from hembit_core.safety import Live, LoosePart, MachineState, ProvedDead, admit
+from hembit_core.rules.values import default_rules
+from hembit_core.visits.dead.safety import Live, LoosePart, MachineState, ProvedDead, admit
 
 NOW = datetime(2026, 11, 23, 10, 42, tzinfo=UTC)
 

@@ -8,11 +8,11 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hembit_core.catalog.sample import GoodParts, Sample, spec_of_sample
-from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.resistive.spec import ResistivePart
 from hembit_core.families.winding.spec import Winding
+from hembit_core.library.sample import GoodParts, Sample, spec_of_sample
+from hembit_core.measuring.conditions import Conditions
 
 
 class SampleTest(TestCase):

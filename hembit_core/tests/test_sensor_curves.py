@@ -11,12 +11,12 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from hembit_core.catalog.library import starter_library
-from hembit_core.conditions import Conditions
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.rules import default_rules
+from hembit_core.library.library import starter_library
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.rules.values import default_rules
 from hembit_core.sensor_curves.comparing import CurvesAsked, show_curves
 from hembit_core.sensor_curves.drawn import table_temperatures
 from hembit_core.sensor_curves.known import known_curves

@@ -10,7 +10,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import TypeAdapter, ValidationError
 
-from hembit_core import figures
 from hembit_core.families.heating_element.until_cut_out import spells
 from hembit_core.families.temperature_sensor.plot import curve_over, curve_plot
 from hembit_core.families.temperature_sensor.types import NtcByBeta, Platinum
@@ -20,6 +19,7 @@ from hembit_core.families.three_phase_set.patterns import (
     ohm_patterns,
 )
 from hembit_core.families.three_phase_set.spec import SetConnection
+from hembit_core.measuring import figures
 
 
 class Patterns(unittest.TestCase):

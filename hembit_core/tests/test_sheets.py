@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from hembit_core import Conditions, DecisionRule, InputError, Outcome
-from hembit_core.documents import DocumentError
+from hembit_core.records.documents import DocumentError
 from hembit_core.sheets.command import main
 from hembit_core.sheets.judge_sheet import judge_sheet, outcomes
 from hembit_core.sheets.readings_csv import Row, judge_rows

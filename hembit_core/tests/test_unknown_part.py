@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hembit_core import Judgement, Outcome, State, find
+from hembit_core.conformity.missing import Lacking
 from hembit_core.findings.finding import Conclusion
 from hembit_core.judging.codes import Code
-from hembit_core.judging.missing import Lacking
 from hembit_core.tests.readers import part, read
 
 COIL = part("unknown_part", what="coil")

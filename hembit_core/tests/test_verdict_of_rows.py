@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import unittest
 
+from hembit_core.conformity.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement, Row
-from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.tests.parts import ohms
 

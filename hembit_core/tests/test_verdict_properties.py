@@ -12,10 +12,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hembit_core import Conditions, Judgement, Outcome, State, find
+from hembit_core.conformity.missing import Lacking
 from hembit_core.curves.thermistors import BetaCurve
 from hembit_core.judge import AnySpec
 from hembit_core.judging.judgement import Notice
-from hembit_core.judging.missing import Lacking
 from hembit_core.judging.verdict import Verdict
 from hembit_core.sheets.judge_sheet import judge_sheet
 from hembit_core.sheets.sheet import read_sheet

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 
 from hembit_core import BetweenTerminals, HeatingElement, judge
-from hembit_core.judging.states import Outcome, State
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.records.said_again import said_again
 from hembit_core.tests.judged_examples import digest_of, digests, written
 from hembit_core.version import CORE_VERSION

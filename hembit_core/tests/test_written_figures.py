@@ -9,8 +9,8 @@ from typing import Any, get_args
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import PydanticCustomError
 
-from hembit_core import figures
-from hembit_core.figures import Minutes, Resistance, Temperature, Written
+from hembit_core.measuring import figures
+from hembit_core.measuring.figures import Minutes, Resistance, Temperature, Written
 
 FIELDS: dict[str, Written] = {
     name: get_args(alias)[1]

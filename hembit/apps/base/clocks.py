@@ -11,7 +11,7 @@ from uuid import uuid4
 
 from django.db import models
 
-from hembit_core.planning.clocks import Instant, Ticks
+from hembit_core.visits.dead.clocks import Instant, Ticks
 
 _BOOT = Path("/proc/sys/kernel/random/boot_id")
 

@@ -10,7 +10,7 @@ from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.figures import Temperature
+from hembit_core.measuring.figures import Temperature
 from hembit_core.model import Model
 from hembit_core.sensor_curves.comparing import Curves, CurvesAsked, show_curves
 from hembit_core.sensor_curves.matching import Matched, PairsTaken, match_sensor

@@ -19,13 +19,13 @@ from hembit.apps.catalog.services import add_many, can_be_judged, revise_spec
 from hembit.apps.people.models import Person
 from hembit.apps.rules.models import RuleSet
 from hembit.apps.rules.services import rules_here
-from hembit_core.catalog.entry import LibrarySpec
-from hembit_core.catalog.library import Library, read_library, write_library
-from hembit_core.catalog.source import FromDocument
-from hembit_core.catalog.spec_csv import ReadSpec, read_specs, write_specs
-from hembit_core.documents import DocumentError, format_of
 from hembit_core.errors import InputError
-from hembit_core.rules import Rules
+from hembit_core.library.entry import LibrarySpec
+from hembit_core.library.library import Library, read_library, write_library
+from hembit_core.library.source import FromDocument
+from hembit_core.library.spec_csv import ReadSpec, read_specs, write_specs
+from hembit_core.records.documents import DocumentError, format_of
+from hembit_core.rules.values import Rules
 from hembit_core.sheets.sheet import FORMAT as SHEET
 from hembit_core.sheets.sheet import read_sheet
 from hembit_core.text_files import TextRead

@@ -9,7 +9,7 @@ from django.db.models import Q
 from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
 from hembit.apps.rules.models import RuleSet
-from hembit_core.catalog.entry import LibrarySpec
+from hembit_core.library.entry import LibrarySpec
 
 PERSON = settings.AUTH_USER_MODEL
 

@@ -8,8 +8,8 @@ from ninja import Router
 from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions
-from hembit_core.catalog.sample import GoodParts, Sample, spec_of_sample
-from hembit_core.figures import Temperature
+from hembit_core.library.sample import GoodParts, Sample, spec_of_sample
+from hembit_core.measuring.figures import Temperature
 from hembit_core.model import Model
 
 router = Router(tags=["specs"])

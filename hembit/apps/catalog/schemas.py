@@ -12,7 +12,7 @@ from hembit.apps.base.text import SHOWN, must_be_shown
 from hembit.apps.catalog.models import Standing
 from hembit.apps.lists.services import whole_spec
 from hembit_core import PartSpec
-from hembit_core.catalog.entry import LibrarySpec
+from hembit_core.library.entry import LibrarySpec
 from hembit_core.model import Model
 
 Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN]

@@ -22,10 +22,10 @@ from hembit.apps.catalog.schemas import (
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import find_set, rules_here
 from hembit_core import Conditions, expectations
-from hembit_core.catalog.entry import LibrarySpec
 from hembit_core.errors import InputError
 from hembit_core.judge import describe
-from hembit_core.rules import Rules
+from hembit_core.library.entry import LibrarySpec
+from hembit_core.rules.values import Rules
 
 _MEANWHILE = "Somebody revised this spec while you typed. Look at it again; nothing is kept yet."
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from hembit.apps.catalog.finding import standing_of, with_waiting
 from hembit.apps.catalog.models import Revision, Spec
 from hembit.apps.catalog.schemas import SpecOut, SpecRevisionOut, SpecSummary
-from hembit_core.catalog.source import source_told
 from hembit_core.judge import describe
+from hembit_core.library.source import source_told
 
 
 def spec_out(spec: Spec) -> SpecOut:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from hembit.apps.catalog.models import Spec
 from hembit.apps.catalog.schemas import SpecIn
 from hembit.apps.catalog.services import add_spec
-from hembit_core.catalog.library import starter_library
+from hembit_core.library.library import starter_library
 
 
 def load_starter() -> int:

@@ -14,9 +14,9 @@ from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.checks.models import BenchProof
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
-from hembit_core.planning.clocks import Instant, Unknown, elapsed
-from hembit_core.rules import Rules
-from hembit_core.safety import ProvedDead
+from hembit_core.rules.values import Rules
+from hembit_core.visits.dead.clocks import Instant, Unknown, elapsed
+from hembit_core.visits.dead.safety import ProvedDead
 
 _WHY = {
     Unknown.SET_BACK: "The clock was set back, so the age of the proof is not known",

@@ -9,12 +9,12 @@ from hembit.apps.lists.models import OwnEntry, OwnList
 from hembit.apps.lists.services import entries, inspection_of, told
 from hembit.apps.rules.services import rules_here
 from hembit_core import CORE_VERSION
+from hembit_core.conformity.states import RULE_TEXT
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Conclusion
-from hembit_core.judging.states import RULE_TEXT
 from hembit_core.notation import plain
-from hembit_core.planning.looking import inspections
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.visits.looking import inspections
+from hembit_core.visits.symptoms import Symptom
 
 _SCHOOLS = (
     ("appliance_input", "+5/−10 % of P", "IEC 60335-1, clause 10, borrowed from appliances"),

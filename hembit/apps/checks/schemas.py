@@ -12,14 +12,14 @@ from hembit.apps.base.sent import Sent
 from hembit.apps.base.text import SHOWN
 from hembit.apps.lists.services import SpecIn
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.deciding import Decides
-from hembit_core.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
 from hembit_core.findings.finding import Observation
-from hembit_core.judging.states import Outcome, State
+from hembit_core.measuring.figures import ChartAmount, Temperature, TemperatureLimit, Voltage
+from hembit_core.measuring.thermometers import TemperatureSource
 from hembit_core.model import Model
-from hembit_core.planning.looking import Inspection
-from hembit_core.safety import MachineState
-from hembit_core.thermometers import TemperatureSource
+from hembit_core.visits.dead.safety import MachineState
+from hembit_core.visits.looking import Inspection
 
 Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120), SHOWN]
 

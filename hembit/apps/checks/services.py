@@ -38,11 +38,11 @@ from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.judging.judgement import Question
+from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
-from hembit_core.measurand import Role
 from hembit_core.records.said_again import SaidAgain, said_again
-from hembit_core.safety import Live, MachineState, ProvedDead, admit
+from hembit_core.visits.dead.safety import Live, MachineState, ProvedDead, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
 

@@ -9,7 +9,7 @@ from hembit.apps.catalog.schemas import SpecIn
 from hembit.apps.catalog.services import add_spec
 from hembit.apps.catalog.starter import load_starter
 from hembit.apps.people.models import Person, Role
-from hembit_core.catalog.library import read_library
+from hembit_core.library.library import read_library
 
 _DATA = Path(__file__).parent / "data" / "specs.json"
 

@@ -32,7 +32,7 @@ from hembit.apps.photos.models import Photo
 from hembit.apps.photos.schemas import PhotoIn
 from hembit.apps.photos.services import add_photo
 from hembit.apps.workshop.clock import day_here
-from hembit_core.planning.route import MACHINE, SUPPLY
+from hembit_core.visits.route import MACHINE, SUPPLY
 
 DATA = Path(__file__).resolve().parent / "data"
 _NAMES = UUID("0f3f3a52-6f0e-4f0a-9a1c-5c1f0d2b7e11")

@@ -12,7 +12,7 @@ from hembit.apps.checks.models import Check
 from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.machines.models import FittedPart, SpecMended
 from hembit_core import Judgement
-from hembit_core.judging.states import Outcome, State
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.judging.summary import figure_of
 from hembit_core.notation import inside
 

@@ -22,7 +22,7 @@ from hembit_core.findings.case_danger import (
     figure_of_case,
 )
 from hembit_core.findings.finding import Conclusion
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 
 TO_CASE = with_role(Role.TO_CASE, Role.INSULATION)
 

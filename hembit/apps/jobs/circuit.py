@@ -15,21 +15,21 @@ from hembit.apps.jobs.route import plan_of, route_parts
 from hembit.apps.jobs.standing import standing_points, standing_swaps
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.machines.circuit import CircuitOut, revision_out
+from hembit_circuits.advise.diagnosis import Diagnosis, diagnose
+from hembit_circuits.infer.swaps import SwapWay, swappable
+from hembit_circuits.model.circuit import CASE, Circuit
+from hembit_circuits.model.component import Role as PathRole
+from hembit_circuits.model.probe import Probe
+from hembit_circuits.solve.hypotheses import faults_of
+from hembit_circuits.words.search_words import SearchOut, searches
+from hembit_circuits.words.witnesses import Witness, witness_on
+from hembit_circuits.words.words import DiagnosisOut, told
 from hembit_core.cautions import cautions
-from hembit_core.circuits.circuit import CASE, Circuit
-from hembit_core.circuits.component import Role as PathRole
-from hembit_core.circuits.diagnosis import Diagnosis, diagnose
-from hembit_core.circuits.hypotheses import faults_of
-from hembit_core.circuits.probe import Probe
-from hembit_core.circuits.search_words import SearchOut, searches
-from hembit_core.circuits.swaps import SwapWay, swappable
-from hembit_core.circuits.witnesses import Witness, witness_on
-from hembit_core.circuits.words import DiagnosisOut, told
 from hembit_core.families.registry import about, reading_class, with_role
 from hembit_core.families.registry import readings_of as readings_of_family
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 from hembit_core.model import Model
-from hembit_core.planning.route import StepKind
+from hembit_core.visits.route import StepKind
 
 
 class PointOut(Model):

@@ -8,7 +8,7 @@ from ninja import Router
 from hembit.apps.base.paging import Text
 from hembit.apps.jobs.circuit import JobDiagnosis, diagnosis_of, searches_of
 from hembit.apps.jobs.services import find_job
-from hembit_core.circuits.search_words import SearchOut
+from hembit_circuits.words.search_words import SearchOut
 
 router = Router(tags=["circuits"])
 

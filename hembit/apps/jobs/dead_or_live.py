@@ -19,7 +19,7 @@ from hembit.apps.jobs.rule_sets import rules_of_job
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 from hembit_core.families.registry import live_measurands
-from hembit_core.planning.machine_state import Event, MachineEvent, MachineNow, machine_now
+from hembit_core.visits.dead.machine_state import Event, MachineEvent, MachineNow, machine_now
 
 _KINDS = {
     "proved_dead": Event.PROVED_DEAD,

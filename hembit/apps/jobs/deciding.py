@@ -9,9 +9,9 @@ from hembit_core import Conditions
 from hembit_core.deciding import CanDecide, Decides, meters_that_decide
 from hembit_core.families.registry import AnySpec
 from hembit_core.model import Model
-from hembit_core.planning.category import is_rated_for, needed_category
-from hembit_core.planning.part_tests import can_be_judged, tests_of
-from hembit_core.planning.route import SUPPLY
+from hembit_core.visits.dead.category import is_rated_for, needed_category
+from hembit_core.visits.part_tests import can_be_judged, tests_of
+from hembit_core.visits.route import SUPPLY
 
 
 class TestForMeter(Model):

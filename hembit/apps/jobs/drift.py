@@ -18,11 +18,11 @@ from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading, Relation
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.workshop.clock import day_here
-from hembit_core.catalog.spec_csv import inert
+from hembit_core.conformity.states import Outcome
 from hembit_core.drift.history import DriftHistory, DriftPoint, Taken, drift_history
 from hembit_core.families.registry import with_role
-from hembit_core.judging.states import Outcome
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
+from hembit_core.library.spec_csv import inert
 from hembit_core.model import Model
 from hembit_core.notation import expanded_text, quantity
 

@@ -21,8 +21,8 @@ from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
 from hembit_core.findings.rules.general import nothing_measured
-from hembit_core.planning.looking import observations_in
 from hembit_core.records.forms import FORM
+from hembit_core.visits.looking import observations_in
 
 WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
 

@@ -22,7 +22,7 @@ from hembit.apps.machines.models import Position
 from hembit.apps.people.models import Person
 from hembit.apps.workshop.clock import day_here
 from hembit_core.errors import InputError
-from hembit_core.planning.bypass import left_with
+from hembit_core.visits.dead.bypass import left_with
 
 
 @transaction.atomic

@@ -12,9 +12,9 @@ from django.db.models.functions import RowNumber
 from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.models import FittedPart
+from hembit_core.conformity.states import Outcome
 from hembit_core.families.registry import with_role
-from hembit_core.judging.states import Outcome
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 
 
 def readings_of(position: int) -> QuerySet[Reading]:

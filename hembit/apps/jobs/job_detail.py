@@ -31,11 +31,11 @@ from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding
 from hembit_core.judge import describe
 from hembit_core.model import Model
-from hembit_core.planning.closing import OpenEnd
-from hembit_core.planning.fitting import companion
-from hembit_core.planning.machine_state import MachineNow
-from hembit_core.planning.proving import pairs_to_prove
-from hembit_core.planning.route import SUPPLY, Choices, Route
+from hembit_core.visits.closing import OpenEnd
+from hembit_core.visits.dead.machine_state import MachineNow
+from hembit_core.visits.dead.proving import pairs_to_prove
+from hembit_core.visits.fitting import companion
+from hembit_core.visits.route import SUPPLY, Choices, Route
 
 
 class DecisionOut(Model):

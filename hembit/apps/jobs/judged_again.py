@@ -15,7 +15,7 @@ from hembit.apps.checks.services import judgement_of, kept_by_figures
 from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import Reading
 from hembit_core import Judgement
-from hembit_core.judging.states import State
+from hembit_core.conformity.states import State
 from hembit_core.model import Model
 
 MOST = 300

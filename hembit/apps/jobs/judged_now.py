@@ -9,7 +9,7 @@ from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit_core import Judgement, judge
 from hembit_core.families.registry import about, readings_of
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 
 
 def judged_by(spec: Any, check: Check) -> Judgement | None:

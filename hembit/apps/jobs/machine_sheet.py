@@ -7,8 +7,8 @@ from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Reading
 from hembit.apps.machines.circuit import current_of, rows_bound_now
 from hembit.apps.machines.models import FittedPart, Machine
-from hembit_core.circuits.rows import CircuitRow
 from hembit_core.errors import InputError
+from hembit_core.sheets.circuit_row import CircuitRow
 from hembit_core.sheets.sheet import CheckSheet, SheetPart, SheetReading, write_sheet
 from hembit_core.sheets.sheet import Machine as SheetMachine
 

@@ -19,9 +19,9 @@ from hembit.apps.lists.models import OwnEntry
 from hembit.apps.machines.models import FittedPart, Machine, Position
 from hembit.apps.rules.models import RuleSet
 from hembit_core.findings.finding import Finding
-from hembit_core.planning.route import School
-from hembit_core.planning.symptoms import Symptom
 from hembit_core.records.forms import Kind, brought_along
+from hembit_core.visits.route import School
+from hembit_core.visits.symptoms import Symptom
 
 PERSON = settings.AUTH_USER_MODEL
 

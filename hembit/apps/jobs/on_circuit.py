@@ -20,12 +20,12 @@ from hembit.apps.jobs.visit import Visit
 from hembit.apps.jobs.what_failed import failed_kinds
 from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
 from hembit.apps.machines.models import MachineCircuit
-from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.probe import Reading
-from hembit_core.circuits.swaps import Swap, SwapWay, swappable
-from hembit_core.families.complaint import LEAST_JOBS, complained_of
-from hembit_core.families.on_circuit import readings_on
-from hembit_core.planning.symptoms import Symptom
+from hembit_circuits.advise.readings import readings_on
+from hembit_circuits.infer.complaint import LEAST_JOBS, complained_of
+from hembit_circuits.infer.swaps import Swap, SwapWay, swappable
+from hembit_circuits.model.circuit import Circuit
+from hembit_circuits.model.probe import Reading
+from hembit_core.visits.symptoms import Symptom
 
 
 @dataclass(frozen=True)

@@ -30,9 +30,9 @@ from hembit.apps.people.models import Person
 from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
 from hembit_core.families.registry import about
-from hembit_core.planning.category import check_rated
-from hembit_core.planning.machine_state import Event, stated_of
-from hembit_core.planning.route import SUPPLY
+from hembit_core.visits.dead.category import check_rated
+from hembit_core.visits.dead.machine_state import Event, stated_of
+from hembit_core.visits.route import SUPPLY
 
 
 def record(number: int, given: ReadingIn, person: Person, now: datetime | None = None) -> Stored[Job]:

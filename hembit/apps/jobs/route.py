@@ -10,9 +10,9 @@ from hembit.apps.jobs.by_mended_spec import now_of
 from hembit.apps.jobs.models import Entry, FollowUpKind
 from hembit.apps.jobs.visit import Visit, key_of
 from hembit_core.findings.finding import Conclusion, FindingCode
-from hembit_core.planning.closing import OpenEnd, left_open, what_blocks_closing
-from hembit_core.planning.lay import lay
-from hembit_core.planning.route import (
+from hembit_core.visits.closing import OpenEnd, left_open, what_blocks_closing
+from hembit_core.visits.lay import lay
+from hembit_core.visits.route import (
     MACHINE,
     SUPPLY,
     Choices,
@@ -21,7 +21,7 @@ from hembit_core.planning.route import (
     RoutePart,
     Taken,
 )
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.visits.symptoms import Symptom
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.rules.services import default_rules_beside, rules_of
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 
 def rule_set_of(

@@ -14,11 +14,11 @@ from hembit.apps.checks.schemas import ConditionsIn
 from hembit.apps.jobs.entries.base import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit_core import DecisionRule, PartReading
-from hembit_core.figures import LoadPerMetre
+from hembit_core.measuring.figures import LoadPerMetre
 from hembit_core.model import Model
-from hembit_core.planning.route import Choices, School
-from hembit_core.planning.symptoms import SymptomName
 from hembit_core.reckoner.waits import CoolingByTemperature, CoolingByWinding, HeatUpSum
+from hembit_core.visits.route import Choices, School
+from hembit_core.visits.symptoms import SymptomName
 
 ErrorCode = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60), SHOWN]
 ShortText = Annotated[

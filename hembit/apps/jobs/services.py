@@ -30,9 +30,9 @@ from hembit.apps.machines.services import find_machine, named
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import WITH_DEFAULT_SET, find_set
 from hembit_core.errors import FigureForbids, InputError
-from hembit_core.planning.route import Choices
-from hembit_core.planning.symptoms import Symptom
 from hembit_core.records.forms import FORM
+from hembit_core.visits.route import Choices
+from hembit_core.visits.symptoms import Symptom
 
 
 def open_job(given: JobIn, person: Person, now: datetime | None = None) -> Stored[Job]:

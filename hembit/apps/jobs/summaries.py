@@ -7,9 +7,9 @@ from uuid import UUID
 
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
 from hembit.apps.jobs.visit import key_of
-from hembit_core.judging.states import Outcome, State
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.model import Model
-from hembit_core.planning.symptoms import Symptom, SymptomName
+from hembit_core.visits.symptoms import Symptom, SymptomName
 
 
 class JobSummary(Model):

@@ -22,8 +22,8 @@ from hembit_core.families.registry import FAMILIES
 from hembit_core.families.supply.spec import Supply
 from hembit_core.findings.case_danger import CaseDanger
 from hembit_core.findings.finding import Conclusion
-from hembit_core.planning.route import MACHINE, SUPPLY
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
+from hembit_core.visits.route import MACHINE, SUPPLY
 
 BRIEF = (
     "pk",

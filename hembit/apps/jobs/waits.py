@@ -19,7 +19,7 @@ from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.schemas import AtClock, InMinutes, WaitIn
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
-from hembit_core.planning.clocks import Instant, Unknown, elapsed
+from hembit_core.visits.dead.clocks import Instant, Unknown, elapsed
 
 LONGEST = timedelta(days=7)
 

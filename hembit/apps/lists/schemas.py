@@ -9,9 +9,9 @@ from pydantic import Field, StringConstraints
 from hembit.apps.base.text import SHOWN
 from hembit.apps.lists.models import OwnList
 from hembit_core.findings.finding import Observation
-from hembit_core.meters import Category
+from hembit_core.measuring.meters import Category
 from hembit_core.model import Model
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.visits.symptoms import Symptom
 
 Label = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), SHOWN]
 PairLines = Annotated[str, StringConstraints(max_length=600)]

@@ -17,8 +17,8 @@ from hembit_core.families.supply.own import OwnSystem, read_pairs
 from hembit_core.families.supply.spec import Supply, SupplySystem, SystemName
 from hembit_core.findings.rules.general import label as observed
 from hembit_core.notation import plain, signed
-from hembit_core.planning.looking import Inspection, inspections
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.visits.looking import Inspection, inspections
+from hembit_core.visits.symptoms import Symptom
 
 _OWN = "own_"
 

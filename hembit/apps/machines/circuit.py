@@ -12,18 +12,19 @@ from pydantic import TypeAdapter
 from hembit.apps.machines.models import FittedPart, Machine, MachineCircuit
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_of
-from hembit_core.circuits.asked import Asked, Healthy, ask_healthy
-from hembit_core.circuits.bindings import doubts_of_bindings
-from hembit_core.circuits.circuit import Circuit
-from hembit_core.circuits.clamps import Clamp, clamps_of
-from hembit_core.circuits.component import Component
-from hembit_core.circuits.drawing import Drawing, drawing_of
-from hembit_core.circuits.mistakes import Remark, doubts_of, mistakes_of
-from hembit_core.circuits.protection import overloads, overloads_together
-from hembit_core.circuits.rows import CircuitRow, circuit_as_kept, circuit_of, with_usual_figures
+from hembit_circuits.advise.asked import Asked, Healthy, ask_healthy
+from hembit_circuits.model.bindings import doubts_of_bindings
+from hembit_circuits.model.circuit import Circuit
+from hembit_circuits.model.clamps import Clamp, clamps_of
+from hembit_circuits.model.component import Component
+from hembit_circuits.model.drawing import Drawing, drawing_of
+from hembit_circuits.model.mistakes import Remark, doubts_of, mistakes_of
+from hembit_circuits.model.of_parts import component_of
+from hembit_circuits.model.rows import circuit_as_kept, circuit_of, with_usual_figures
+from hembit_circuits.solve.protection import overloads, overloads_together
 from hembit_core.errors import InputError
-from hembit_core.families.in_circuit import component_of
 from hembit_core.model import Model
+from hembit_core.sheets.circuit_row import CircuitRow
 
 _ROWS: TypeAdapter[tuple[CircuitRow, ...]] = TypeAdapter(tuple[CircuitRow, ...])
 

@@ -10,8 +10,8 @@ from hembit.apps.machines import circuit
 from hembit.apps.machines.circuit import CircuitIn, CircuitOut
 from hembit.apps.machines.services import find_machine
 from hembit.apps.people.access import asking
-from hembit_core.circuits.asked import Asked, Healthy
-from hembit_core.circuits.row_templates import RowTemplate, row_templates
+from hembit_circuits.advise.asked import Asked, Healthy
+from hembit_circuits.model.row_templates import RowTemplate, row_templates
 
 router = Router(tags=["circuits"])
 

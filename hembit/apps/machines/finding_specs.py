@@ -10,8 +10,8 @@ from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import list_checks, search_checks
 from hembit.apps.machines.models import FittedPart
 from hembit.apps.machines.schemas import FittedBySpec
-from hembit_core.catalog.entry import words_of
 from hembit_core.judge import describe
+from hembit_core.library.entry import words_of
 
 MOST = 12
 _RECENT = 8

@@ -14,11 +14,11 @@ from hembit.apps.machines.models import Machine, Position
 from hembit.apps.machines.positions import add_positions
 from hembit.apps.machines.schemas import PositionRow, PositionsIn
 from hembit.apps.people.models import Person
-from hembit_core.circuits.rows import CircuitRow
-from hembit_core.documents import DocumentError
 from hembit_core.errors import InputError
 from hembit_core.judge import describe
 from hembit_core.model import Model
+from hembit_core.records.documents import DocumentError
+from hembit_core.sheets.circuit_row import CircuitRow
 from hembit_core.sheets.sheet import CheckSheet, read_sheet
 
 MOST_ROWS = 100

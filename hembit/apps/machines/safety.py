@@ -10,7 +10,7 @@ from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec
 from hembit_core.findings.finding import Conclusion
-from hembit_core.planning.bypass import is_safety_device
+from hembit_core.visits.dead.bypass import is_safety_device
 
 
 def mark_safety(position: Position, safety: bool, reason: str) -> Position:

@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from hembit.apps.base.clocks import instant
 from hembit.apps.workshop.services import workshop
-from hembit_core.planning.clocks import Instant, Unknown, elapsed
+from hembit_core.visits.dead.clocks import Instant, Unknown, elapsed
 
 _LOCKED, _SIGN, _AFTER = "locked", "sign", "lock_after"
 IDLE = "Hembit-Idle"

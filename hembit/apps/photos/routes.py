@@ -17,7 +17,7 @@ from hembit.apps.photos import services
 from hembit.apps.photos.files import path_of
 from hembit.apps.photos.models import Photo
 from hembit.apps.photos.schemas import PhotoChange, PhotoIn, PhotoOut
-from hembit_core.planning.route import StepKind
+from hembit_core.visits.route import StepKind
 
 router = Router(tags=["photos"])
 

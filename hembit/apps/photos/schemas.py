@@ -10,7 +10,7 @@ from pydantic import StringConstraints
 
 from hembit.apps.base.text import SHOWN
 from hembit_core.model import Model
-from hembit_core.planning.route import StepKind
+from hembit_core.visits.route import StepKind
 
 Caption = Annotated[str, StringConstraints(strip_whitespace=True, max_length=200), SHOWN]
 

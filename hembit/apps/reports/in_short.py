@@ -8,7 +8,7 @@ from hembit.apps.jobs.summaries import FollowUpOut
 from hembit.apps.reports.schemas import FittedPart, Found, InShort
 from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.notation import inside
-from hembit_core.planning.closing import OpenEnd
+from hembit_core.visits.closing import OpenEnd
 
 _WRONG = {
     FindingCode.LEAKING: "lets current through to its case",

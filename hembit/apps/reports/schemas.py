@@ -7,9 +7,9 @@ from uuid import UUID
 
 from hembit.apps.jobs.summaries import FollowUpOut, JobSummary
 from hembit.apps.photos.schemas import PhotoOut
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.findings.finding import FindingCode
 from hembit_core.judging.judgement import Rail, Row
-from hembit_core.judging.states import Outcome, State
 from hembit_core.model import Model
 
 

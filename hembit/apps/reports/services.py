@@ -28,8 +28,8 @@ from hembit_core.judge import describe
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.unsaid import ABOUT_INSTRUMENTS
 from hembit_core.notation import inside, interval
-from hembit_core.planning.closing import OpenEnd
-from hembit_core.planning.route import MACHINE
+from hembit_core.visits.closing import OpenEnd
+from hembit_core.visits.route import MACHINE
 
 _WORK = (
     "proved_dead",

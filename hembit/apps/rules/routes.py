@@ -10,7 +10,7 @@ from hembit.apps.people.access import leads_only
 from hembit.apps.rules import services
 from hembit.apps.rules.models import RuleSet
 from hembit.apps.rules.schemas import Effect, EffectsIn, RuleSetIn, RuleSetName, RuleSetOut, RulesOut
-from hembit_core.rule_settings import changed_rules, rule_settings
+from hembit_core.rules.settings import changed_rules, rule_settings
 
 router = Router(tags=["shop"])
 

@@ -8,7 +8,7 @@ from pydantic import Field, StringConstraints
 
 from hembit.apps.base.text import SHOWN
 from hembit_core.model import Model
-from hembit_core.rule_settings import RuleSetting, Value
+from hembit_core.rules.settings import RuleSetting, Value
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), SHOWN]
 Changes = Annotated[dict[Annotated[str, Field(max_length=80)], Value], Field(max_length=200)]

@@ -15,8 +15,8 @@ from hembit.apps.rules.schemas import Effect, RuleSetIn
 from hembit_core import Conditions, Judgement, judge
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnyReading, AnySpec
-from hembit_core.rule_settings import changed_rules
-from hembit_core.rules import Rules, default_rules
+from hembit_core.rules.settings import changed_rules
+from hembit_core.rules.values import Rules, default_rules
 from hembit_core.sheets.sheet import read_sheet
 
 _EXAMPLES = Path(__file__).resolve().parents[3] / "examples"

@@ -18,7 +18,7 @@ from hembit.apps.shop.schemas import LeadSetIn, ResistorIn, ResistorReadIn
 from hembit.apps.shop.services import meter_of
 from hembit.apps.workshop.clock import day_here
 from hembit_core import InputError
-from hembit_core.known_resistor import KnownResistor, ResistorCheck, check_on_resistor
+from hembit_core.measuring.known_resistor import KnownResistor, ResistorCheck, check_on_resistor
 
 Kept = TypeVar("Kept", bound=models.Model)
 

@@ -16,9 +16,9 @@ from hembit.apps.shop.schemas import CalibrationIn, MeterIn, StandingIn, TableOu
 from hembit.apps.shop.services import instruments
 from hembit.apps.workshop.clock import day_here
 from hembit_core import InputError, Meter
-from hembit_core.meter_tables.rows import accuracy_of_rows, read_table
-from hembit_core.meter_tables.thermometer import ranges_of_rows, read_limits
-from hembit_core.thermometers import Thermometer
+from hembit_core.measuring.tables.rows import accuracy_of_rows, read_table
+from hembit_core.measuring.tables.thermometer import ranges_of_rows, read_limits
+from hembit_core.measuring.thermometers import Thermometer
 
 _TYPED = frozenset({"name", "table", "why"})
 _OF_A_DAY = frozenset({"name", "revision", "doubts", "air"})

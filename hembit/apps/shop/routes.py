@@ -23,8 +23,8 @@ from hembit.apps.shop.schemas import (
 )
 from hembit.apps.shop.telling import read_out
 from hembit_core import Function, Meter
-from hembit_core.display import UNIT
-from hembit_core.meters import FunctionAccuracy
+from hembit_core.measuring.display import UNIT
+from hembit_core.measuring.meters import FunctionAccuracy
 from hembit_core.notation import plain, quantity
 
 router = Router(tags=["shop"])

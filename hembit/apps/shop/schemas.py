@@ -10,14 +10,14 @@ from pydantic import ConfigDict, Field, StringConstraints
 
 from hembit.apps.base.text import SHOWN
 from hembit_core import Function
-from hembit_core.figures import Percent, Resistance
-from hembit_core.instrument_doubts import DoubtCode
-from hembit_core.meter_tables.rows import LONGEST, TableRow
-from hembit_core.meter_tables.thermometer import ThermometerRow
-from hembit_core.meters import AccuracyHolds, MeterKind, Rated
+from hembit_core.measuring.figures import Percent, Resistance
+from hembit_core.measuring.instrument_doubts import DoubtCode
+from hembit_core.measuring.meters import AccuracyHolds, MeterKind, Rated
+from hembit_core.measuring.resistance_reading import DisplayText
+from hembit_core.measuring.tables.rows import LONGEST, TableRow
+from hembit_core.measuring.tables.thermometer import ThermometerRow
+from hembit_core.measuring.thermometers import TemperatureSource, ThermometerKind
 from hembit_core.model import Model
-from hembit_core.resistance_reading import DisplayText
-from hembit_core.thermometers import TemperatureSource, ThermometerKind
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80), SHOWN]
 Serial = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60), SHOWN]

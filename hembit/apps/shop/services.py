@@ -12,9 +12,9 @@ from hembit.apps.base.prepared import Prepared
 from hembit.apps.shop.models import Calibration, Instrument, What
 from hembit.apps.workshop.clock import day_here
 from hembit_core import InputError, Meter, unknown_meter
-from hembit_core.figures import FigureText
-from hembit_core.instrument_doubts import Doubt, DoubtCode
-from hembit_core.thermometers import Thermometer
+from hembit_core.measuring.figures import FigureText
+from hembit_core.measuring.instrument_doubts import Doubt, DoubtCode
+from hembit_core.measuring.thermometers import Thermometer
 
 _LATEST = Calibration.objects.filter(instrument=OuterRef("pk"))
 _DAYS = {

@@ -18,10 +18,10 @@ from hembit.apps.shop.schemas import (
 from hembit.apps.shop.services import doubts_of
 from hembit.apps.workshop.clock import day_here
 from hembit_core import Function
-from hembit_core.meter_tables.thermometer import limits_of
-from hembit_core.meter_tables.written import table_of
-from hembit_core.meters import FunctionAccuracy, MeterKind
-from hembit_core.thermometers import ThermometerKind, ThermometerRange
+from hembit_core.measuring.meters import FunctionAccuracy, MeterKind
+from hembit_core.measuring.tables.thermometer import limits_of
+from hembit_core.measuring.tables.written import table_of
+from hembit_core.measuring.thermometers import ThermometerKind, ThermometerRange
 
 _LATELY = 50
 _KINDS = {

@@ -16,7 +16,7 @@ from hembit.apps.lists.services import KnownSupply
 from hembit.apps.people.access import leads_only
 from hembit.apps.workshop.models import Workshop
 from hembit.apps.workshop.services import save_workshop, workshop
-from hembit_core.figures import Altitude
+from hembit_core.measuring.figures import Altitude
 from hembit_core.model import Model
 
 router = Router(tags=["shop"])

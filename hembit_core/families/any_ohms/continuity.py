@@ -5,18 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.any_ohms.single import Single
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import Connection
 from hembit_core.model import Model
 from hembit_core.notation import limit_text, plain, quantity
-from hembit_core.resistance_reading import Connection
 
 _WORDS = {
     True: ("it sounds", "silence: broken, or a bad joint"),

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
+from hembit_core.conformity.uncertainty import combined, expanded
 from hembit_core.errors import InputError
 from hembit_core.families.any_ohms.single import Single
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
+from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.several import judge_field, without_prefix
-from hembit_core.judging.states import DecisionRule
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import Connection, DisplayText, HowTaken, net_of
 from hembit_core.notation import expanded_text, measured, quantity
 from hembit_core.physics.parallel import path_beside
-from hembit_core.resistance_reading import Connection, DisplayText, HowTaken, net_of
-from hembit_core.uncertainty import combined, expanded
 from hembit_core.working import WorkingLine
 
 

@@ -8,20 +8,20 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.any_ohms.single import Single
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
-from hembit_core.judging.missing import Lacking
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import deciding_rail, row_of, said, verdict_of_rows
+from hembit_core.judging.ohms.siblings import compare_siblings, pair_differs
 from hembit_core.judging.several import judge_field
-from hembit_core.judging.several_figures import deciding_rail, row_of, said, verdict_of_rows
-from hembit_core.judging.siblings import compare_siblings, pair_differs
-from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken
 from hembit_core.notation import quantity
-from hembit_core.resistance_reading import DisplayText, HowTaken
 from hembit_core.working import WorkingLine
 
 _AGAIN = (

@@ -6,11 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from hembit_core.judging.bands import Band
+from hembit_core.conformity.bands import Band
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.ohms_due import OhmsDue
-from hembit_core.resistance_reading import ResistanceReading
-from hembit_core.rules import Rules
+from hembit_core.judging.ohms.due import OhmsDue
+from hembit_core.measuring.resistance_reading import ResistanceReading
+from hembit_core.rules.values import Rules
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.contact.live import ContactVolts, judge_volts, live_expectation
 from hembit_core.families.contact.spec import Contact
 from hembit_core.families.contact.switching import (
@@ -20,25 +23,22 @@ from hembit_core.families.contact.words import (
     SEEN_OPEN,
     STUCK,
 )
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.overflow_due import OverflowDue, judge_overflow_due, just_as_due
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.judging.ohms.overflow_due import OverflowDue, judge_overflow_due, just_as_due
+from hembit_core.judging.ohms.words import LACKING_WORDS
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import quantity
-from hembit_core.resistance_reading import (
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import (
     NetResistance,
     ResistanceReading,
 )
-from hembit_core.rules import Rules
+from hembit_core.notation import quantity
+from hembit_core.rules.values import Rules
 
 _PROBES = Probes(
     drawing="contact", first="one terminal", second="the other", disconnect="one wire lifted"

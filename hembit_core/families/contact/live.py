@@ -5,23 +5,23 @@ from __future__ import annotations
 from functools import partial
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.errors import InputError
 from hembit_core.families.contact.live_words import closed_verdict, neither_verdict, open_verdict
 from hembit_core.families.contact.spec import Contact
-from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Mark, Probes, Row, rail_of
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.working import WorkingLine
 
 

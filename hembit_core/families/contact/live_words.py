@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import Side, State
 from hembit_core.families.contact.spec import Contact
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Row
-from hembit_core.judging.meter_figures import MeterFigure
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.settling import settles_of, to_settle
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.meter_figures import MeterFigure
 from hembit_core.notation import measured
 from hembit_core.working import WorkingLine
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from enum import StrEnum
 from typing import Literal
 
-from hembit_core.figures import Kelvin, Resistance, Temperature
+from hembit_core.measuring.figures import Kelvin, Resistance, Temperature
 from hembit_core.model import Model
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 
 class ContactDevice(StrEnum):

@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import expanded
 from hembit_core.errors import InputError
 from hembit_core.families.contact.spec import Contact
-from hembit_core.figures import Temperature
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Temperature
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import expanded
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 _NEXT = (

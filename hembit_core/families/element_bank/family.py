@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.element_bank.in_parallel import in_parallel
 from hembit_core.families.element_bank.ladder import CONFIRM, Ladder, by_current, by_ohms
 from hembit_core.families.element_bank.spec import ElementBank
@@ -15,12 +15,12 @@ from hembit_core.families.heating_element.resistance import ElementResistance, e
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import deviation, quantity
-from hembit_core.resistance_reading import ResistanceReading
 
 _TO_CASE = "element_to_case"
 _WORDS = OhmsWords(

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import lru_cache
 
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Share
 from hembit_core.families.heating_element.resistance import ElementResistance
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Share
 from hembit_core.notation import interval
 from hembit_core.working import WorkingLine
 

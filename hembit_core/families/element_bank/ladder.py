@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.missing import Missing
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import Side, State
 from hembit_core.families.heating_element.judge_running import Pair
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement, Rung
-from hembit_core.judging.missing import Missing
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
 from hembit_core.notation import interval, quantity
 from hembit_core.working import WorkingLine

@@ -4,24 +4,24 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
 from hembit_core.families.heater_setting.spec import HeaterSetting
-from hembit_core.figures import Minutes, Temperature, Voltage
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Minutes, Temperature, Voltage
 from hembit_core.model import Model
 from hembit_core.notation import fixed, plain, quantity
 from hembit_core.physics.waiting import WATER_HEAT_CAPACITY, heat_up_time
-from hembit_core.uncertainty import combined, rectangular
 from hembit_core.working import WorkingLine
 
 _LOWER = "Set it lower, or change what limits it: no part is replaced for a setting."

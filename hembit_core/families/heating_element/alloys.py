@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from hembit_core.data_files import table
 from hembit_core.families.heating_element.spec import HeatingAlloy, HeatingElement
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 _TABLE = table("heating_alloys")
 STEEPEST: float = _TABLE["unknown"]["steepest_per_K"]

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
 from hembit_core.families.heating_element.readings import BetweenTerminals, Running
 from hembit_core.families.heating_element.resistance import ElementResistance
 from hembit_core.families.heating_element.spec import HeatingElement
-from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import NO_AMPS, expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, rail_of
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import interval, plain, quantity
 from hembit_core.working import WorkingLine
 

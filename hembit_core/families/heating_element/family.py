@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.heating_element.expectation import (
     between_terminals,
     running,
@@ -25,7 +25,7 @@ from hembit_core.families.heating_element.until_cut_out import (
 )
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.states import DecisionRule
+from hembit_core.measuring.conditions import Conditions
 
 _TO_CASE = "element_to_case"
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
+from hembit_core.conformity.bands import Band
 from hembit_core.families.heating_element.alloys import HotCold, hot_cold
 from hembit_core.families.heating_element.input_tolerance import (
     STANDARD,
@@ -16,11 +17,10 @@ from hembit_core.families.heating_element.spec import (
     HeatingElement,
 )
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance, resistance_band
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Notice
 from hembit_core.notation import interval, limit_text, percent, plain, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 

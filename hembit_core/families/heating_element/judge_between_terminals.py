@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.heating_element.expectation import between_terminals
 from hembit_core.families.heating_element.readings import BetweenTerminals
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
 from hembit_core.judging.judgement import Judgement, Settle
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import deviation, limit_text, percent, plain, quantity
 
 _WORDS = OhmsWords(

@@ -6,26 +6,26 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.placing import Placed, place_value
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.errors import InputError
 from hembit_core.families.heating_element.expectation import power_text, running_at
 from hembit_core.families.heating_element.readings import Running
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.running_words import no_current, placed_amps
 from hembit_core.families.heating_element.spec import ByPlate, HeatingElement
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Expectation, Judgement, Mark, Notice, Rail
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
-from hembit_core.judging.placing import Placed, place_value
-from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
 from hembit_core.notation import deviation, expanded_text, plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 

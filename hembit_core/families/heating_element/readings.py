@@ -7,9 +7,9 @@ from typing import ClassVar, Literal
 from pydantic import Field
 
 from hembit_core.judging.judgement import Probes
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.measuring.resistance_reading import Answers, DisplayText, ResistanceReading
 from hembit_core.model import Model
-from hembit_core.resistance_reading import Answers, DisplayText, ResistanceReading
 
 
 class BetweenTerminals(ResistanceReading):

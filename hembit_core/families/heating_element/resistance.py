@@ -6,7 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Origin, Share
+from hembit_core.conformity.missing import Lacking, Missing
+from hembit_core.conformity.states import State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.families.heating_element.alloys import (
     SOURCE,
     STEEPEST,
@@ -17,15 +21,11 @@ from hembit_core.families.heating_element.hot import hot_ohms
 from hembit_core.families.heating_element.spec import (
     HeatingElement,
 )
-from hembit_core.figures import FigureText
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.judgement import Notice
-from hembit_core.judging.missing import Lacking, Missing
-from hembit_core.judging.states import State
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import FigureText
 from hembit_core.notation import interval, plain, quantity
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import rectangular
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 

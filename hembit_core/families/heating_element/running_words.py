@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from hembit_core.display import Display
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import Side, State
 from hembit_core.families.heating_element.readings import Running
 from hembit_core.judging.clamp_questions import ONE_CONDUCTOR, YES_NO
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Question, Settle
-from hembit_core.judging.ohms_words import LACKING_WORDS, lacking_reason
-from hembit_core.judging.placing import Placed
+from hembit_core.judging.ohms.words import LACKING_WORDS, lacking_reason
 from hembit_core.judging.settling import settles_of, to_settle, too_close
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.meters import Meter
+from hembit_core.measuring.display import Display
+from hembit_core.measuring.meters import Meter
 from hembit_core.notation import expanded_text, limit_text
 
 _CALLING = Question(

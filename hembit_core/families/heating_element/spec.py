@@ -9,10 +9,10 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
-from hembit_core.figures import HotColdRatio, Power, Resistance, Voltage
+from hembit_core.measuring.figures import HotColdRatio, Power, Resistance, Voltage
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 
 class PlatePair(Model):

@@ -9,26 +9,26 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import PRECEDENCE, DecisionRule, Side, State
 from hembit_core.errors import InputError
 from hembit_core.families.heating_element.expectation import running_at
 from hembit_core.families.heating_element.readings import Running
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.heating_element.spec import HeatingElement
-from hembit_core.figures import Minutes
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Expectation, Judgement, Plot, PlotPoint, Row
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import PRECEDENCE, DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.figures import Minutes
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.resistance_reading import Answers, DisplayText
 from hembit_core.working import WorkingLine
 
 

@@ -5,12 +5,11 @@ from __future__ import annotations
 from functools import partial
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.errors import InputError
 from hembit_core.families.igniter.spec import Igniter
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.clamp_questions import ONE_CONDUCTOR
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
@@ -21,15 +20,16 @@ from hembit_core.judging.judgement import (
     Probes,
     Row,
 )
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.no_current import NoCurrent, no_current_verdict
-from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
-from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 _PASSED = (State.WITHIN, State.JUST_WITHIN, State.WATCH)
 _SEQUENCE = (

@@ -6,22 +6,22 @@ from functools import partial
 from math import inf
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.missing import Lacking, Missing
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.igniter.called import IgniterCalled, called_expectation, judge_called
 from hembit_core.families.igniter.spec import Igniter, IgniterMaterial, IgniterSchool
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Settle
-from hembit_core.judging.missing import Lacking, Missing
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, no_reading_of_its_own
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords, no_reading_of_its_own
+from hembit_core.judging.ohms.judged import judge_ohms
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import plain, quantity
-from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
 _WORDS = OhmsWords(

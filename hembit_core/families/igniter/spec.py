@@ -8,10 +8,10 @@ from typing import Literal
 from pydantic import model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.figures import Current, Resistance, Voltage
+from hembit_core.measuring.figures import Current, Resistance, Voltage
 from hembit_core.model import Model
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 
 class IgniterMaterial(StrEnum):

@@ -7,27 +7,27 @@ from typing import Any, ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.data_files import table
-from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence, Stage
-from hembit_core.figures import Seconds
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.figures import Seconds
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
-from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import combined, rectangular
+from hembit_core.rules.values import Rules
 
 
 class StageReading(Model):

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from hembit_core.data_files import table
-from hembit_core.figures import Percent, Seconds, Voltage
+from hembit_core.measuring.figures import Percent, Seconds, Voltage
 from hembit_core.model import Model
 
 StageName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]

@@ -4,33 +4,33 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.placing import place_overflow
+from hembit_core.conformity.states import DecisionRule, Outcome, Side, State
 from hembit_core.families.position_sensor.spec import PositionSensor
 from hembit_core.families.position_sensor.sweep import Sweep, judge_sweep, sweep_expectation
 from hembit_core.families.resistive import family as resistive
 from hembit_core.families.resistive.family import PartResistance
 from hembit_core.families.resistive.spec import ResistivePart
 from hembit_core.families.tolerances import resistance_band
-from hembit_core.judging.bands import Band
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
-from hembit_core.judging.halves import HalvesSum, HalvesWords, halves_sum
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
-from hembit_core.judging.placing import place_overflow
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.halves import HalvesSum, HalvesWords, halves_sum
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field, without_prefix
-from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.notation import quantity
-from hembit_core.resistance_reading import (
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import (
     DisplayText,
     HowTaken,
     NetResistance,
     net_of,
     overflow_floor,
 )
+from hembit_core.notation import quantity
 
 _TRACK = "track"
 _SUM = HalvesWords(

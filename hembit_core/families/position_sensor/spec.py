@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
-from hembit_core.figures import Percent, Resistance
+from hembit_core.measuring.figures import Percent, Resistance
 from hembit_core.model import Model
 
 

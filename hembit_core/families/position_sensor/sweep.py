@@ -8,8 +8,9 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.families.position_sensor.gaps import Gap, find_gaps
 from hembit_core.families.position_sensor.spec import PositionSensor
 from hembit_core.families.position_sensor.sweep_words import (
@@ -19,21 +20,20 @@ from hembit_core.families.position_sensor.sweep_words import (
     turns_back,
 )
 from hembit_core.families.tolerances import resistance_band
-from hembit_core.judging.bands import Band
-from hembit_core.judging.beside_a_path import beside_a_path
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row, rail_of
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.beside_a_path import beside_a_path
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.meter_accuracy import stated_range
-from hembit_core.meters import Meter
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_accuracy import stated_range
+from hembit_core.measuring.meters import Meter
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.notation import quantity
-from hembit_core.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.working import WorkingLine
 
 

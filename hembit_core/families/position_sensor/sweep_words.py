@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from math import hypot, inf
 
+from hembit_core.conformity.states import Side, State
+from hembit_core.conformity.uncertainty import expanded
 from hembit_core.families.position_sensor.gaps import Gap
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Plot, PlotPoint
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
 
 

@@ -5,17 +5,17 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.tolerances import resistance_band
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import deviation, interval, quantity
-from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
 _WORDS = OhmsWords(

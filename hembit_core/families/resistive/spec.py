@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from hembit_core.families.tolerances import OwnLimits, PercentOfResistance
-from hembit_core.figures import Length, Resistance
+from hembit_core.measuring.figures import Length, Resistance
 from hembit_core.model import Model
 from hembit_core.notation import plain
 from hembit_core.physics.leads import high_tension_lead

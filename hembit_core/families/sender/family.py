@@ -4,28 +4,28 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Origin, Share
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.families.sender.chart import amount_at, is_a_guess, ohms_at, slope_at
 from hembit_core.families.sender.spec import Sender
 from hembit_core.families.tolerances import resistance_band
-from hembit_core.figures import FigureText
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Notice, Plot, PlotPoint, Probes
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, no_reading_of_its_own
-from hembit_core.judging.ohms_words import LACKING_WORDS
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords, no_reading_of_its_own
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.judging.ohms.words import LACKING_WORDS
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import FigureText
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import deviation, interval, plain, quantity
-from hembit_core.resistance_reading import ResistanceReading
-from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 _OFF = (

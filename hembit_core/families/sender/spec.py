@@ -9,7 +9,7 @@ from pydantic import Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
 from hembit_core.families.tolerances import PercentOfResistance
-from hembit_core.figures import ChartAmount, Resistance
+from hembit_core.measuring.figures import ChartAmount, Resistance
 from hembit_core.model import Model
 from hembit_core.notation import plain
 

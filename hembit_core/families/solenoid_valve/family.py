@@ -7,26 +7,26 @@ from typing import Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
 from hembit_core.families.solenoid_valve.spec import SolenoidValve
-from hembit_core.figures import FigureText, Seconds
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Mark, Probes, Row
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.several_figures import RowDue, deciding_rail, verdict_of_rows
-from hembit_core.judging.siblings import compare_siblings
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, verdict_of_rows
+from hembit_core.judging.ohms.siblings import compare_siblings
 from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import FigureText, Seconds
 from hembit_core.model import Model
 from hembit_core.notation import fixed, plain
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import combined, rectangular
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 _NO_LIMITS = "no limits are given"

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.figures import Seconds
+from hembit_core.measuring.figures import Seconds
 from hembit_core.model import Model
 
 

@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, Side
+from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
 from hembit_core.families.spark_igniter.spec import SparkIgniter
 from hembit_core.families.winding_set import family as winding_set
 from hembit_core.families.winding_set.family import SetResistances
-from hembit_core.figures import Millimetres
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Millimetres
 from hembit_core.model import Model
-from hembit_core.uncertainty import combined, rectangular
 
 _SPARK = "Never the meter on the spark output; no spark-hunting near gas or fuel."
 

@@ -9,7 +9,7 @@ from pydantic_core import PydanticCustomError
 
 from hembit_core.families.tolerances import PercentOfResistance
 from hembit_core.families.winding_set.spec import NamedWinding, WindingSet
-from hembit_core.figures import Millimetres, Resistance
+from hembit_core.measuring.figures import Millimetres, Resistance
 from hembit_core.model import Model
 
 

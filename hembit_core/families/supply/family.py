@@ -7,8 +7,8 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.errors import InputError
 from hembit_core.families.supply.patterns import (
     DANGEROUS,
@@ -17,19 +17,19 @@ from hembit_core.families.supply.patterns import (
     find_pattern,
 )
 from hembit_core.families.supply.spec import Supply
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Notice, Probes, Row
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
-from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
-from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 _NEXT = "Put the supply right before any part is judged from volts or amps."
 _FINER = (

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints, model_validator
 
 from hembit_core.errors import InputError
-from hembit_core.meters import Category
+from hembit_core.measuring.meters import Category
 from hembit_core.model import Model
 from hembit_core.notation import plain
 

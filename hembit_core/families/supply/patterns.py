@@ -6,11 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
-from hembit_core.conditions import Conditions
 from hembit_core.data_files import table
 from hembit_core.families.supply.spec import Supply
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 _NEAR = 0.08
 _GONE = 0.10

@@ -7,15 +7,15 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator
 
+from hembit_core.conformity.bands import Band
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem
-from hembit_core.figures import Percent
-from hembit_core.judging.bands import Band
 from hembit_core.listed import listed_or_own
+from hembit_core.measuring.figures import Percent
 from hembit_core.model import Model
 from hembit_core.notation import signed
-from hembit_core.rules import Rules, SupplyLimits
+from hembit_core.rules.values import Rules, SupplyLimits
 
 
 class SupplySystem(StrEnum):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule, Outcome, Side, State
 from hembit_core.families import heating_element
 from hembit_core.families.heating_element.readings import BetweenTerminals
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
@@ -15,15 +15,15 @@ from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case,
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
-from hembit_core.judging.halves import HalvesSum, HalvesWords, halves_sum
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
-from hembit_core.judging.ohms import judge_ohms
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.halves import HalvesSum, HalvesWords, halves_sum
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field, without_prefix
-from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Outcome, Side, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.working import WorkingLine
 
 _TO_CASE = "element_to_case"

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import lru_cache
 
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Share
+from hembit_core.conformity.missing import Missing
 from hembit_core.families.heating_element.expectation import between_terminals
 from hembit_core.families.heating_element.resistance import ElementResistance
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Share
-from hembit_core.judging.missing import Missing
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
 from hembit_core.notation import deviation, interval
 from hembit_core.working import WorkingLine
 

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.expectation import without_temperature
 from hembit_core.families.temperature_sensor.readings import SensorResistance
@@ -11,12 +11,12 @@ from hembit_core.families.temperature_sensor.types import CurveSensor
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement, Mark, Measured
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms import hit
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.ohms.judged import hit
 from hembit_core.judging.verdict import Verdict, measured_value
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.resistance_reading import net_resistance, overflow_floor, read_field
 from hembit_core.notation import expanded_text, fixed
-from hembit_core.resistance_reading import net_resistance, overflow_floor, read_field
 from hembit_core.working import WorkingLine
 
 _NEXT = "Give the temperature it has now, and where that comes from: then it is judged."

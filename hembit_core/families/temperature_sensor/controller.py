@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.sensor_due import kelvin_band
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
-from hembit_core.figures import Temperature
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Temperature
 from hembit_core.model import Model
 from hembit_core.notation import fixed, plain
-from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 

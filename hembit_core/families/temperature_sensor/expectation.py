@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from functools import lru_cache
 
+from hembit_core.conformity.bands import Band
 from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.sensor_due import SensorDue
-from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect
 from hembit_core.judging.judgement import Expectation, Gate, rail_of
 from hembit_core.notation import expanded_text, interval, percent, plain, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 _SHORT = Gate(key="short", label="short", due=False)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.budget import Origin, Share
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.alone import judge_alone
@@ -31,11 +32,10 @@ from hembit_core.families.temperature_sensor.sensor_due import SensorDue, sensor
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.switching_ptc import switching_due
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.judgement import Expectation, Judgement, Settle
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords, Scale
-from hembit_core.judging.states import DecisionRule
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords, Scale
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import fixed, percent, quantity
 from hembit_core.working import WorkingLine
 

@@ -7,21 +7,21 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.families.temperature_sensor.plot import curve_over
 from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import CurveSensor
-from hembit_core.figures import Temperature, TemperatureLimit
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.judgement import Expectation, Judgement, PlotPoint
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field
-from hembit_core.judging.several_figures import deciding_rail, row_of, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import Temperature, TemperatureLimit
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken
+from hembit_core.measuring.thermometers import TemperatureSource
 from hembit_core.model import Model
-from hembit_core.resistance_reading import DisplayText, HowTaken
-from hembit_core.thermometers import TemperatureSource
 
 _MATCH = (
     "Off at every point the same way: another curve. Let Hembit match it with the library's; a "

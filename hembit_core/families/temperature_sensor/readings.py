@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.missing import Lacking, Missing
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.temperature_sensor.types import Platinum
 from hembit_core.judging.judgement import Probes
-from hembit_core.judging.missing import Lacking, Missing
-from hembit_core.measurand import Measurand, Role, Step
-from hembit_core.meters import Meter
-from hembit_core.resistance_reading import DisplayText, ResistanceReading, TakenOff
-from hembit_core.rules import Rules
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.meters import Meter
+from hembit_core.measuring.resistance_reading import DisplayText, ResistanceReading, TakenOff
+from hembit_core.rules.values import Rules
 
 _PAIR_AT_MOST = 50.0
 """What two like-coloured wires may read; more is a broken or another wire [Ω]."""

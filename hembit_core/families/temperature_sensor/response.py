@@ -8,24 +8,24 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.placing import Placed, place_value
+from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.conformity.uncertainty import expanded
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.types import CurveSensor
-from hembit_core.judging.bands import Band
-from hembit_core.judging.beside_a_path import beside_a_path
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Mark, Plot, PlotPoint, Probes
-from hembit_core.judging.placing import Placed, place_value
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.beside_a_path import beside_a_path
 from hembit_core.judging.settling import settles_of, to_settle, too_close
-from hembit_core.judging.states import DecisionRule, Side, State
 from hembit_core.judging.verdict import Verdict, measured_value
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
 from hembit_core.notation import fixed, plain, quantity
-from hembit_core.resistance_reading import DisplayText, HowTaken, NetResistance, net_of
-from hembit_core.uncertainty import expanded
 from hembit_core.working import WorkingLine
 
 _SETTLED_BELOW = 0.25

@@ -8,17 +8,17 @@ from functools import cached_property, lru_cache
 import numpy as np
 from numpy.typing import ArrayLike
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
 from hembit_core.curves.ends import CurveRangeError, Floats
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.plot import curve_plot
 from hembit_core.families.temperature_sensor.spec import OwnKelvin, TemperatureSensor
 from hembit_core.families.temperature_sensor.types import Curve, CurveSensor, SwitchingPtc
 from hembit_core.families.tolerances import PercentOfResistance, resistance_band
-from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import Plot
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import plain
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 
 
 @dataclass(frozen=True, eq=False)

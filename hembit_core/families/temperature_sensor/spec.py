@@ -17,7 +17,7 @@ from hembit_core.families.temperature_sensor.types import (
     SwitchingPtc,
 )
 from hembit_core.families.tolerances import PercentOfResistance
-from hembit_core.figures import Kelvin
+from hembit_core.measuring.figures import Kelvin
 from hembit_core.model import Model
 
 

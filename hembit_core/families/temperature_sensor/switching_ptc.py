@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.temperature_sensor.readings import SensorResistance
 from hembit_core.families.temperature_sensor.types import SwitchingPtc
-from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import plain, quantity
 
 _WORDS = OhmsWords(

@@ -14,7 +14,7 @@ from hembit_core.curves import resistance_thermometers as rtd
 from hembit_core.curves.ends import Floats
 from hembit_core.curves.thermistors import BetaCurve, ChartCurve, SiliconCurve, SteinhartHartCurve
 from hembit_core.errors import InputError
-from hembit_core.figures import Beta, Coefficient, Resistance, Temperature
+from hembit_core.measuring.figures import Beta, Coefficient, Resistance, Temperature
 from hembit_core.model import Model
 from hembit_core.notation import limit_text, plain
 

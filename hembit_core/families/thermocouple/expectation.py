@@ -5,18 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
 from hembit_core.curves import thermocouples
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.errors import InputError
 from hembit_core.families.thermocouple.plot import plot
 from hembit_core.families.thermocouple.readings import LoopResistance, ThermocoupleVoltage
 from hembit_core.families.thermocouple.spec import Thermocouple
-from hembit_core.judging.bands import Band
 from hembit_core.judging.expect import OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, rail_of
+from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import fixed, interval, plain, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 

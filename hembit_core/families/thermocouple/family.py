@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.curves import thermocouples
 from hembit_core.curves.ends import CurveRangeError
-from hembit_core.display import Function
 from hembit_core.families.thermocouple.expectation import (
     ThermocoupleDue,
     loop_expected,
@@ -24,17 +25,16 @@ from hembit_core.families.thermocouple.words import (
     temperature_alone,
     wrong_place,
 )
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import decidability_line, meter_policy, together_line
 from hembit_core.judging.judgement import Expectation, Judgement
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.settling import settles_of, to_settle
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
 from hembit_core.notation import quantity
 
 _LOOP_WORDS = OhmsWords(

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
+from hembit_core.conformity.bands import Band
 from hembit_core.curves import thermocouples
 from hembit_core.families.thermocouple.spec import Thermocouple
-from hembit_core.judging.bands import Band
 from hembit_core.judging.judgement import Plot, PlotPoint
 from hembit_core.notation import plain
 

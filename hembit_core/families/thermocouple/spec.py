@@ -7,11 +7,11 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from hembit_core.conformity.bands import Band
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.curves.thermocouples import NoSuchClass, ThermocoupleType, tolerance
 from hembit_core.families.temperature_sensor.spec import ByClass, OwnKelvin
-from hembit_core.figures import Resistance
-from hembit_core.judging.bands import Band
+from hembit_core.measuring.figures import Resistance
 from hembit_core.model import Model
 from hembit_core.notation import plain
 

@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import Side, State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.families.thermocouple.expectation import ThermocoupleDue
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.judging.codes import Code
-from hembit_core.judging.meter_figures import MeterFigure
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import Side, State
 from hembit_core.judging.verdict import Verdict
+from hembit_core.measuring.meter_figures import MeterFigure
 from hembit_core.notation import expanded_text, fixed, plain
-from hembit_core.uncertainty import rectangular
 from hembit_core.working import WorkingLine
 
 WITHIN = (

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from hembit_core.figures import Millivolts
+from hembit_core.measuring.figures import Millivolts
 from hembit_core.model import Model
 
 

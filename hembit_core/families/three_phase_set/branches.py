@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from math import hypot, isfinite
 
+from hembit_core.conformity.budget import Budget, Origin, Share
+from hembit_core.conformity.states import State
 from hembit_core.families.heating_element.resistance import ElementResistance
 from hembit_core.families.three_phase_set.judge_rows import Read
 from hembit_core.families.three_phase_set.patterns import Three, branch_names, branches_from
 from hembit_core.families.three_phase_set.spec import SetConnection, ThreePhaseSet
-from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END
 from hembit_core.judging.judgement import Row
-from hembit_core.judging.several_figures import RowDue
-from hembit_core.judging.states import State
+from hembit_core.judging.ohms.several_figures import RowDue
 from hembit_core.notation import quantity
 from hembit_core.working import WorkingLine
 

@@ -17,7 +17,7 @@ from hembit_core.families.three_phase_set.readings import LineCurrents, LineToLi
 from hembit_core.families.three_phase_set.spec import SetConnection, ThreePhaseSet
 from hembit_core.judging.expect import NEAR_ZERO, NO_AMPS, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation
-from hembit_core.judging.several_figures import RowDue
+from hembit_core.judging.ohms.several_figures import RowDue
 from hembit_core.notation import quantity
 from hembit_core.working import WorkingLine
 

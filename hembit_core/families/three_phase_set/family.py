@@ -5,8 +5,9 @@ from __future__ import annotations
 from functools import partial
 from math import inf
 
-from hembit_core.conditions import Conditions
-from hembit_core.display import Function
+from hembit_core.conformity.budget import Budget, Origin, Share
+from hembit_core.conformity.missing import path_beside
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.heating_element.expectation import current_band
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.three_phase_set.branches import branch_rows
@@ -24,19 +25,16 @@ from hembit_core.families.three_phase_set.patterns import LINES, PAIRS, current_
 from hembit_core.families.three_phase_set.readings import LineCurrents, LineToLine
 from hembit_core.families.three_phase_set.spec import ThreePhaseSet
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
-from hembit_core.judging.budget import Budget, Origin, Share
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.judgement import Expectation, Judgement, Row
-from hembit_core.judging.meter_figures import meter_figure
 from hembit_core.judging.missed_prefix import missed_prefix
-from hembit_core.judging.missing import path_beside
+from hembit_core.judging.ohms.several_figures import RowDue
 from hembit_core.judging.several import asked_at, placed_at, without_prefix
-from hembit_core.judging.several_figures import RowDue
-from hembit_core.judging.states import DecisionRule
 from hembit_core.judging.verdict import Verdict
-from hembit_core.notation import plain
-from hembit_core.physics.three_phase import unbalance
-from hembit_core.resistance_reading import (
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import meter_figure
+from hembit_core.measuring.resistance_reading import (
     ResistanceReading,
     how_of,
     lead_zero,
@@ -44,6 +42,8 @@ from hembit_core.resistance_reading import (
     overflow_floor,
     read_field,
 )
+from hembit_core.notation import plain
+from hembit_core.physics.three_phase import unbalance
 from hembit_core.working import WorkingLine
 
 _TO_CASE = "element_to_case"

@@ -5,18 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from math import inf
 
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.missing import Missing
+from hembit_core.conformity.placing import Placed, place_overflow, short_below
+from hembit_core.conformity.states import Side, State
 from hembit_core.families.three_phase_set.patterns import Pattern, branch_names
 from hembit_core.families.three_phase_set.spec import ThreePhaseSet
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Rail, Row
-from hembit_core.judging.missing import Missing
-from hembit_core.judging.placing import Placed, place_overflow, short_below
-from hembit_core.judging.several_figures import RowDue, deciding_rail, said, verdict_of_rows
-from hembit_core.judging.states import Side, State
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, said, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.resistance_reading import HowTaken
+from hembit_core.measuring.resistance_reading import HowTaken
 from hembit_core.working import WorkingLine
 
 _NEXT = "Lift one end of each branch and read it alone; look at the joints and links first."

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from hembit_core.judging.judgement import Probes
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.measuring.resistance_reading import Answers, DisplayText, HowTaken
 from hembit_core.model import Model
-from hembit_core.resistance_reading import Answers, DisplayText, HowTaken
 
 
 class LineToLine(HowTaken):

@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.placing import Placed
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.unknown_part.spec import UnknownPart
-from hembit_core.judging.bands import Band
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.ohms_words import lacking_reason
-from hembit_core.judging.placing import Placed
-from hembit_core.judging.states import DecisionRule, State
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.judging.ohms.words import lacking_reason
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import quantity
-from hembit_core.resistance_reading import ResistanceReading
 
 _WORDS = OhmsWords(
     open_means="Isolated, OL is a break.",

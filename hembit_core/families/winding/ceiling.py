@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from hembit_core.conformity.bands import Band, beyond
+from hembit_core.conformity.uncertainty import COVERAGE_FACTOR, rectangular
 from hembit_core.families.winding.spec import Winding
-from hembit_core.judging.bands import Band, beyond
 from hembit_core.judging.codes import NoticeCode
 from hembit_core.judging.judgement import Notice
 from hembit_core.notation import quantity
-from hembit_core.rules import Rules
-from hembit_core.uncertainty import COVERAGE_FACTOR, rectangular
+from hembit_core.rules.values import Rules
 
 _SCHOOL = "a winding never gains ohms"
 

@@ -8,20 +8,20 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.missing import Lacking
+from hembit_core.conformity.states import DecisionRule
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding.resistance import WindingDue, winding_due, with_missing
 from hembit_core.families.winding.running import WindingRunning, judge_running, running
 from hembit_core.families.winding.spec import Winding
 from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Settle
-from hembit_core.judging.missing import Lacking
-from hembit_core.judging.ohms import judge_ohms
-from hembit_core.judging.ohms_due import OhmsDue, OhmsWords
-from hembit_core.judging.states import DecisionRule
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.judged import judge_ohms
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.notation import deviation, measured, quantity
-from hembit_core.resistance_reading import ResistanceReading
 from hembit_core.working import WorkingLine
 
 _TO_FRAME = "winding_to_frame"

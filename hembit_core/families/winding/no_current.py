@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Literal
 
+from hembit_core.conformity.states import State
 from hembit_core.judging.clamp_questions import DC_CLAMP, ONE_CONDUCTOR
 from hembit_core.judging.codes import Code
 from hembit_core.judging.no_current import NoCurrent, no_current_verdict
-from hembit_core.judging.states import State
 from hembit_core.judging.verdict import Verdict
 
 _WORDS = NoCurrent(

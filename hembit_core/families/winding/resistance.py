@@ -6,19 +6,19 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Origin, Share
+from hembit_core.conformity.missing import Lacking, Missing
+from hembit_core.conformity.states import State
 from hembit_core.curves.conductors import inferred_zero, winding_resistance
 from hembit_core.families.tolerances import resistance_band
 from hembit_core.families.winding.ceiling import Ceiling, with_ceiling
 from hembit_core.families.winding.spec import Winding
-from hembit_core.figures import FigureText
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Origin, Share
 from hembit_core.judging.judgement import Notice
-from hembit_core.judging.missing import Lacking, Missing
-from hembit_core.judging.states import State
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.figures import FigureText
 from hembit_core.notation import interval, plain, quantity
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 

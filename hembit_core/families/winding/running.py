@@ -6,31 +6,31 @@ from dataclasses import replace
 from functools import partial
 from typing import ClassVar, Literal
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.missing import Missing
+from hembit_core.conformity.placing import Placed, short_below
+from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.curves.conductors import winding_resistance
-from hembit_core.display import Function
 from hembit_core.errors import InputError
 from hembit_core.families.winding.no_current import no_current
 from hembit_core.families.winding.resistance import WindingDue
 from hembit_core.families.winding.spec import Winding
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.expect import NO_AMPS, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Notice, Probes, Row, rail_of
-from hembit_core.judging.meter_figures import MeterFigure, meter_figure
+from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.missed_prefix import missed_prefix
-from hembit_core.judging.missing import Missing
-from hembit_core.judging.placing import Placed, short_below
-from hembit_core.judging.several_figures import RowDue, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, Side, State
+from hembit_core.judging.ohms.several_figures import RowDue, verdict_of_rows
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure, meter_figure
+from hembit_core.measuring.resistance_reading import Answers, DisplayText
 from hembit_core.model import Model
 from hembit_core.notation import interval, plain, quantity
-from hembit_core.resistance_reading import Answers, DisplayText
-from hembit_core.rules import Rules
+from hembit_core.rules.values import Rules
 from hembit_core.working import WorkingLine
 
 _STUCK = (

@@ -8,26 +8,26 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
-from hembit_core.conditions import Conditions
+from hembit_core.conformity.bands import Band
+from hembit_core.conformity.budget import Budget
+from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.errors import InputError
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding import family as winding
 from hembit_core.families.winding.family import WindingResistance
 from hembit_core.families.winding.resistance import winding_due
 from hembit_core.families.winding_set.spec import WindingSet
-from hembit_core.judging.bands import Band
-from hembit_core.judging.budget import Budget
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Judgement, Probes, Row
+from hembit_core.judging.measurand import Measurand, Role, Step
+from hembit_core.judging.ohms.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
 from hembit_core.judging.several import judge_field, without_prefix
-from hembit_core.judging.several_figures import RowDue, deciding_rail, row_of, verdict_of_rows
-from hembit_core.judging.states import DecisionRule, State
 from hembit_core.judging.verdict import Verdict
-from hembit_core.measurand import Measurand, Role, Step
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.notation import limit_text, plain
-from hembit_core.resistance_reading import DisplayText, HowTaken, net_of
 from hembit_core.working import WorkingLine
 
 _TO_FRAME = "winding_to_frame"

@@ -9,7 +9,7 @@ from pydantic import Field, StringConstraints
 from hembit_core.curves.conductors import WindingMetal
 from hembit_core.families.tolerances import PercentOfResistance
 from hembit_core.families.winding.spec import Winding
-from hembit_core.figures import Percent, Resistance, Temperature
+from hembit_core.measuring.figures import Percent, Resistance, Temperature
 from hembit_core.model import Model
 
 WindingName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
-from hembit_core.figures import Percent, Voltage
+from hembit_core.measuring.figures import Percent, Voltage
 from hembit_core.model import Model
 
 WireName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]

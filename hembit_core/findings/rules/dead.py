@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from hembit_core.conformity.states import State
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code
-from hembit_core.judging.states import State
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 
 _CAUSE = {
     ContactDevice.FUSE: "Find why it blew: blocked air, a stuck contact, a grounded element. Renew its "

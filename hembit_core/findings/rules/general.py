@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.data_files import table
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
@@ -13,8 +14,7 @@ from hembit_core.findings.evidence import PASSED, Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import measurand_of
-from hembit_core.judging.states import Outcome, State
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 from hembit_core.notation import inside
 
 _LOOKS = {

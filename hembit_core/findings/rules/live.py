@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.supply.patterns import DANGEROUS
 from hembit_core.families.supply.spec import Supply
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code, NoticeCode
-from hembit_core.judging.states import Outcome, State
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 
 _NO_SUPPLY = (Code.NO_SUPPLY, Code.WRONG_SUPPLY, Code.STAGE_WITHOUT_VOLTS)
 

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 import numpy as np
 
+from hembit_core.conformity.states import Outcome, State
+from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.curves.ends import Floats
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.thermocouple.spec import Thermocouple
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
-from hembit_core.judging.states import Outcome, State
-from hembit_core.measurand import Role
+from hembit_core.judging.measurand import Role
 from hembit_core.notation import fixed
 from hembit_core.sensor_curves.known import known_curves
 from hembit_core.sensor_curves.ranking import MeasuredPairs, Ranked, rank_curves, read_off
-from hembit_core.uncertainty import rectangular
 
 _THERMOMETER = 1.0
 """How far off the thermometer of these readings may be [K]."""

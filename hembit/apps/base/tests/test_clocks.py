@@ -11,7 +11,7 @@ from django.test import SimpleTestCase
 
 from hembit.apps.base import clocks
 from hembit.apps.base.clocks import _boot, ticked, ticks, ticks_of
-from hembit_core.planning.clocks import Instant, Ticks
+from hembit_core.visits.dead.clocks import Instant, Ticks
 
 
 class Clocks(SimpleTestCase):

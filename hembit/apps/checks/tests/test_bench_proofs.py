@@ -12,7 +12,7 @@ from django.utils import timezone
 from hembit.apps.base.clocks import ticks
 from hembit.apps.checks.models import BenchProof
 from hembit.apps.checks.tests.requests import ApiTestCase
-from hembit_core.planning.clocks import Ticks
+from hembit_core.visits.dead.clocks import Ticks
 
 NOW = timezone.now
 

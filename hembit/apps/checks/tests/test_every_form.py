@@ -15,15 +15,15 @@ from unittest import TestCase
 from hembit.apps.checks.schemas import Submission
 from hembit.apps.jobs.entries.registry import told
 from hembit_core import Judgement, judge
-from hembit_core.catalog.entry import LibrarySpec
-from hembit_core.circuits.rows import CircuitRow
 from hembit_core.data_files import table
 from hembit_core.findings.finding import Finding
-from hembit_core.planning.route import Choices
+from hembit_core.library.entry import LibrarySpec
 from hembit_core.records.forms import FORM, Kind, NewerForm, brought_along
-from hembit_core.rule_settings import changed_rules
-from hembit_core.rules import Rules
+from hembit_core.rules.settings import changed_rules
+from hembit_core.rules.values import Rules
+from hembit_core.sheets.circuit_row import CircuitRow
 from hembit_core.sheets.sheet import CheckSheet, read_sheet, write_sheet
+from hembit_core.visits.route import Choices
 
 FOLDER = Path(__file__).parent / "data" / "forms"
 FORMS: dict[int, dict[str, Any]] = {

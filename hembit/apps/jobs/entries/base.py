@@ -16,8 +16,8 @@ from hembit.apps.base.text import SHOWN
 from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
-from hembit_core.display import UNIT, Function, parse_display
 from hembit_core.errors import FigureForbids, InputError
+from hembit_core.measuring.display import UNIT, Function, parse_display
 from hembit_core.model import Model
 
 PartKey = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=20), SHOWN]

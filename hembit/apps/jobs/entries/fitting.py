@@ -17,14 +17,14 @@ from hembit.apps.lists.services import SpecIn
 from hembit.apps.machines.models import FittedPart
 from hembit.apps.machines.schemas import PartIn, Serial
 from hembit.apps.machines.services import fit_part, spec_given
-from hembit_core.display import Function
+from hembit_core.conformity.states import Outcome
 from hembit_core.errors import InputError
-from hembit_core.figures import Voltage
-from hembit_core.judging.states import Outcome
-from hembit_core.planning.fitting import Feed, check_feed
-from hembit_core.planning.gate import EnergisingGate, pass_gate
-from hembit_core.planning.part_tests import has_dead_test
-from hembit_core.planning.route import Choices
+from hembit_core.measuring.display import Function
+from hembit_core.measuring.figures import Voltage
+from hembit_core.visits.dead.gate import EnergisingGate, pass_gate
+from hembit_core.visits.fitting import Feed, check_feed
+from hembit_core.visits.part_tests import has_dead_test
+from hembit_core.visits.route import Choices
 
 
 class FittedEntry(EntryIn):

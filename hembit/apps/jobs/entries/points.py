@@ -12,13 +12,13 @@ from hembit.apps.jobs.on_circuit import circuit_of, readings_of
 from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.jobs.standing import standing_points
 from hembit.apps.shop.services import find_meter
-from hembit_core.circuits.live_truth import truth_of
-from hembit_core.circuits.points import PointsReading, points_read
-from hembit_core.circuits.words import where_text
-from hembit_core.conditions import Conditions
+from hembit_circuits.advise.live_truth import truth_of
+from hembit_circuits.advise.points import PointsReading, points_read
+from hembit_circuits.words.words import where_text
 from hembit_core.errors import InputError
-from hembit_core.meters import Meter
-from hembit_core.planning.category import check_rated
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.meters import Meter
+from hembit_core.visits.dead.category import check_rated
 
 
 class PointsReadEntry(EntryIn):

@@ -21,11 +21,11 @@ from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.lists.services import own_inspections
 from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter
-from hembit_core.display import Function
 from hembit_core.errors import InputError
-from hembit_core.planning.looking import check_seen, labels_of, observations_in
-from hembit_core.planning.meter_check import MeterCheck, check_meter
-from hembit_core.planning.route import MACHINE, SUPPLY
+from hembit_core.measuring.display import Function
+from hembit_core.visits.dead.meter_check import MeterCheck, check_meter
+from hembit_core.visits.looking import check_seen, labels_of, observations_in
+from hembit_core.visits.route import MACHINE, SUPPLY
 
 Seen = Annotated[str, StringConstraints(max_length=40)]
 

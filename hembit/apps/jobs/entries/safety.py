@@ -10,11 +10,11 @@ from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.route import done_of, route_parts
 from hembit.apps.jobs.visit import Visit
 from hembit.apps.shop.services import find_meter
-from hembit_core.display import Function
 from hembit_core.errors import InputError
-from hembit_core.planning.category import check_rated
-from hembit_core.planning.machine_state import Event
-from hembit_core.planning.proving import Isolation, prove_dead
+from hembit_core.measuring.display import Function
+from hembit_core.visits.dead.category import check_rated
+from hembit_core.visits.dead.machine_state import Event
+from hembit_core.visits.dead.proving import Isolation, prove_dead
 
 
 class ProvedDeadEntry(EntryIn):

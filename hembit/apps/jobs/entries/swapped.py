@@ -14,8 +14,8 @@ from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit import circuit_of, fitted_keys
 from hembit.apps.jobs.overtaken import overtaken_by
 from hembit.apps.jobs.standing import place_of_entry, standing_swaps
-from hembit_core.circuits.swap_words import swap_says, swap_text
-from hembit_core.circuits.swaps import Swap, SwapWay, check_swap
+from hembit_circuits.infer.swaps import Swap, SwapWay, check_swap
+from hembit_circuits.words.swap_words import swap_says, swap_text
 from hembit_core.errors import InputError
 
 

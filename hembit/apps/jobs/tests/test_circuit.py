@@ -8,8 +8,8 @@ from django.utils import timezone
 
 from hembit.apps.jobs.tests.circuits import CircuitCase
 from hembit.apps.machines.models import FittedPart, MachineCircuit, Position
-from hembit_core.circuits.row_templates import row_templates
-from hembit_core.circuits.rows import TERMINALS, RowKind
+from hembit_circuits.model.row_templates import row_templates
+from hembit_core.sheets.circuit_row import TERMINALS, RowKind
 
 
 class CircuitTest(CircuitCase):

@@ -19,7 +19,7 @@ from hembit.apps.checks.services import keep
 from hembit.apps.jobs.dead_or_live import is_live_now
 from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
-from hembit_core.planning.clocks import Ticks
+from hembit_core.visits.dead.clocks import Ticks
 
 NOW = timezone.now
 

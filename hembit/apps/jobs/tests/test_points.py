@@ -12,7 +12,7 @@ from django.utils import timezone
 from hembit.apps.jobs.models import Entry, Job, JobState
 from hembit.apps.jobs.tests.circuits import CircuitCase
 from hembit.apps.jobs.what_failed import failed_kinds
-from hembit_core.circuits.witnesses import Witness, witness_on
+from hembit_circuits.words.witnesses import Witness, witness_on
 
 
 class PointsTest(CircuitCase):

@@ -17,8 +17,8 @@ from hembit.apps.machines.schemas import MachineIn
 from hembit.apps.machines.services import save_machine
 from hembit_core.families.supply.spec import Supply, SupplySystem
 from hembit_core.findings.finding import Conclusion
-from hembit_core.planning.proving import pairs_to_prove
-from hembit_core.planning.symptoms import Symptom
+from hembit_core.visits.dead.proving import pairs_to_prove
+from hembit_core.visits.symptoms import Symptom
 
 VISITS = int(os.environ.get("HEMBIT_VISITS", "10"))
 STEPS = 150

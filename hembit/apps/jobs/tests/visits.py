@@ -17,7 +17,7 @@ from hembit.apps.machines.services import add_position, save_customer, save_mach
 from hembit.apps.people.models import Role
 from hembit.apps.people.services import add_person
 from hembit_core.families.supply.spec import Supply, SupplySystem
-from hembit_core.planning.proving import pairs_to_prove
+from hembit_core.visits.dead.proving import pairs_to_prove
 
 ELEMENT = {
     "kind": "heating_element",

@@ -24,7 +24,7 @@ from hembit.apps.people.models import Person, SecondFactor
 from hembit.apps.people.tests.browser import Browser
 from hembit.apps.workshop.services import save_workshop
 from hembit.archive.write import _empty
-from hembit_core.planning.clocks import Ticks
+from hembit_core.visits.dead.clocks import Ticks
 
 NOW = datetime(2026, 3, 4, 9, 0, 10, tzinfo=UTC)
 

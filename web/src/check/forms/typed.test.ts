@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { Spec } from "@/api/types";
-import starter from "../../../../hembit_core/catalog/starter_library.json";
+import starter from "../../../../hembit_core/library/starter_library.json";
 import { specOf } from "../draft";
 import { typedOf } from "./typed";
 

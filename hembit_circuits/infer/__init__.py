@@ -1,0 +1,1 @@
+"""What explains what was read: likelihoods, weights, who is ruled out, what swaps told."""
