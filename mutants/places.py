@@ -14,15 +14,15 @@ AREAS = {
     "visits": ("hembit_core/visits/*.py", "hembit_core/visits/dead/*.py"),
     "safety": (
         "hembit_core/findings/case_danger.py",
-        "hembit/apps/jobs/case_danger.py",
-        "hembit/apps/jobs/dead_or_live.py",
+        "hembit/apps/jobs/visit/case_danger.py",
+        "hembit/apps/jobs/visit/dead_or_live.py",
         "hembit/apps/jobs/entries/safety.py",
         "hembit/apps/jobs/entries/fitting.py",
         "hembit/apps/machines/safety.py",
         "hembit/apps/base/clocks.py",
-        "hembit/apps/base/sequence.py",
+        "hembit/apps/base/records/sequence.py",
     ),
-    "people": ("hembit/apps/people/*.py", "hembit/apps/base/paging.py"),
+    "people": ("hembit/apps/people/*.py", "hembit/apps/people/door/*.py", "hembit/apps/base/paging.py"),
     "privacy": ("hembit/apps/privacy/*.py", "hembit/apps/machines/personal.py"),
 }
 _NOTHING_DECIDED = {"__init__.py", "apps.py", "admin.py"}

@@ -14,10 +14,10 @@ from e2e.tests.test_job_journeys import RACK_OVEN, DemoVisits
 from hembit.apps.demo.workshop import load_machines
 from hembit.apps.jobs.entries.safety import ProvedDeadEntry, SwitchedOffEntry
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.on_circuit import circuit_of
+from hembit.apps.jobs.on_circuit.readings import circuit_of
 from hembit.apps.jobs.schemas import JobIn
 from hembit.apps.jobs.services import add_entry, find_job, open_job
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.machines.circuit import CircuitIn, save
 from hembit.apps.machines.models import Machine
 from hembit_circuits.model.probe import Probe

@@ -13,8 +13,8 @@ from hembit.apps.catalog.curve_routes import router as curves
 from hembit.apps.catalog.routes import router as catalog
 from hembit.apps.catalog.sample_routes import router as samples
 from hembit.apps.checks.routes import router as checks
+from hembit.apps.history.routes import router as history
 from hembit.apps.jobs.circuit_routes import router as job_circuits
-from hembit.apps.jobs.history_routes import router as history
 from hembit.apps.jobs.routes import router as jobs
 from hembit.apps.lists.routes import router as lists
 from hembit.apps.machines.circuit_routes import router as circuits

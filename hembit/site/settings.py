@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "hembit.apps.reckoner",
     "hembit.apps.machines",
     "hembit.apps.jobs",
+    "hembit.apps.history",
     "hembit.apps.photos",
     "hembit.apps.privacy",
     "hembit.apps.reports",
@@ -61,8 +62,8 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "hembit.apps.base.actor.KnowsWho",
-    "hembit.apps.people.sessions.FollowsTheKey",
-    "hembit.apps.people.bench_lock.LockedOut",
+    "hembit.apps.people.door.sessions.FollowsTheKey",
+    "hembit.apps.people.door.bench_lock.LockedOut",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
@@ -95,7 +96,7 @@ AUTH_PASSWORD_VALIDATORS = [
         "OPTIONS": {"min_length": 10},
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
-    {"NAME": "hembit.apps.people.passwords.NotANameHere"},
+    {"NAME": "hembit.apps.people.door.passwords.NotANameHere"},
 ]
 SESSION_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 7 * 24 * 3600

@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
+from hembit.apps.base.records.append_only import AppendOnly
 
 THE_ONE = 1
 

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit_core.model import Model
 
 Target = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN]

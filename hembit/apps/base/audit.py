@@ -11,7 +11,7 @@ from django.db.models.signals import post_delete, post_save, pre_save
 from django.utils import timezone
 
 from hembit.apps.base.actor import actor
-from hembit.apps.base.append_only import AppendOnly
+from hembit.apps.base.records.append_only import AppendOnly
 
 Changed = TypeVar("Changed", bound=type[models.Model])
 

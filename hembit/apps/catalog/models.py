@@ -6,8 +6,8 @@ from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
+from hembit.apps.base.records.append_only import AppendOnly
 from hembit.apps.rules.models import RuleSet
 from hembit_core.library.entry import LibrarySpec
 

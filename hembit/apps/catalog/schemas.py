@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import AfterValidator, ConfigDict, Field, StringConstraints
 
-from hembit.apps.base.text import SHOWN, must_be_shown
+from hembit.apps.base.texts.text import SHOWN, must_be_shown
 from hembit.apps.catalog.models import Standing
 from hembit.apps.lists.services import whole_spec
 from hembit_core import PartSpec

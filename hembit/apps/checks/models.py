@@ -8,8 +8,8 @@ from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from hembit.apps.base.append_only import AppendOnly, WrittenOnce
 from hembit.apps.base.clocks import Ticked
+from hembit.apps.base.records.append_only import AppendOnly, WrittenOnce
 from hembit.apps.checks.packing import PackedField
 from hembit_core.records.forms import FORM, Kind, brought_along
 
@@ -84,7 +84,7 @@ class CheckLabel(models.Model):
     """What a check is found by: the full-text index of the labels, three letters at a time.
 
     Two blanks stand before each word, so that one or two letters find the beginnings of words. See
-    :mod:`hembit.apps.base.full_text`.
+    :mod:`hembit.apps.base.texts.full_text`.
     """
 
     check_kept = models.OneToOneField(

@@ -8,8 +8,8 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, ConfigDict, Field, StringConstraints
 
-from hembit.apps.base.sent import Sent
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.records.sent import Sent
+from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.lists.services import SpecIn
 from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
 from hembit_core.conformity.states import Outcome, State

@@ -12,9 +12,9 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from pydantic import TypeAdapter
 
-from hembit.apps.base.full_text import quoted
-from hembit.apps.base.sent import age_of, made_at
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.sent import age_of, made_at
+from hembit.apps.base.records.stored import Stored
+from hembit.apps.base.texts.full_text import quoted
 from hembit.apps.checks.bench_proofs import hold
 from hembit.apps.checks.figures_digest import digest_of
 from hembit.apps.checks.models import Check, CheckLabel, body_of

@@ -21,7 +21,7 @@ from hembit.apps.jobs.models import Job
 from hembit.apps.jobs.recording import record
 from hembit.apps.jobs.schemas import FollowUpIn, JobIn, ReadingIn, WaitIn
 from hembit.apps.jobs.services import add_entry, find_job, open_job
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.jobs.waits import start_wait
 from hembit.apps.machines.models import Customer, Machine
 from hembit.apps.machines.schemas import CustomerIn, MachineIn, PositionIn

@@ -17,7 +17,7 @@ from uuid import uuid4
 from django.db import models, transaction
 from django.utils import timezone
 
-from hembit.apps.base.sequence import Counter, last_sequence
+from hembit.apps.base.records.sequence import Counter, last_sequence
 from hembit.apps.checks.models import Check, CheckBody
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position

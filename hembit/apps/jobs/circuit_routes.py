@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from hembit.apps.base.paging import Text
-from hembit.apps.jobs.circuit import JobDiagnosis, diagnosis_of, searches_of
+from hembit.apps.jobs.on_circuit.search import JobDiagnosis, diagnosis_of, searches_of
 from hembit.apps.jobs.services import find_job
 from hembit_circuits.words.search_words import SearchOut
 

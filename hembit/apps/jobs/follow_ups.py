@@ -9,15 +9,15 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.sent import made_at, refuse_forged
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.named import sent_as
+from hembit.apps.base.records.sent import made_at, refuse_forged
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
-from hembit.apps.jobs.dead_or_live import require_dead
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading
 from hembit.apps.jobs.schemas import FollowUpIn
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.dead_or_live import require_dead
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.machines.models import Position
 from hembit.apps.people.models import Person
 from hembit.apps.workshop.clock import day_here

@@ -8,14 +8,15 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field
 
-from hembit.apps.base.sequence import last_sequence
-from hembit.apps.jobs.by_mended_spec import now_told
-from hembit.apps.jobs.dead_or_live import state_of
+from hembit.apps.base.records.sequence import last_sequence
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import FollowUp, Job, Wait
-from hembit.apps.jobs.route import plan_of, standing_decision
-from hembit.apps.jobs.rule_sets import rule_set_of
-from hembit.apps.jobs.summaries import (
+from hembit.apps.jobs.visit.by_mended_spec import now_told
+from hembit.apps.jobs.visit.dead_or_live import state_of
+from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.route import plan_of, standing_decision
+from hembit.apps.jobs.visit.rule_sets import rule_set_of
+from hembit.apps.jobs.visit.summaries import (
     FollowUpOut,
     JobSummary,
     ReadingOut,
@@ -25,7 +26,6 @@ from hembit.apps.jobs.summaries import (
     summary_fields,
     wait_out,
 )
-from hembit.apps.jobs.visit import Visit
 from hembit.apps.people.models import Person
 from hembit_core import PartSpec
 from hembit_core.findings.finding import Conclusion, Finding

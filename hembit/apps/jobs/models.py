@@ -9,10 +9,10 @@ from uuid import UUID
 from django.conf import settings
 from django.db import models
 
-from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.clocks import Ticked
-from hembit.apps.base.named import NamedBySender
-from hembit.apps.base.sequence import InSequence
+from hembit.apps.base.records.append_only import AppendOnly
+from hembit.apps.base.records.named import NamedBySender
+from hembit.apps.base.records.sequence import InSequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.packing import PackedField
 from hembit.apps.lists.models import OwnEntry

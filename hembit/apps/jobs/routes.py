@@ -14,15 +14,16 @@ from hembit.apps.backups.services import standing
 from hembit.apps.base.health import told_to_leads
 from hembit.apps.base.paging import After, Page, Text, page_of
 from hembit.apps.jobs import services
-from hembit.apps.jobs.dead_or_live import live_jobs, note_lapse
-from hembit.apps.jobs.deciding import MeterForJob, meters_for
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.follow_ups import add_follow_up, finish_follow_up, list_follow_ups
 from hembit.apps.jobs.job_detail import JobOut, job_out
 from hembit.apps.jobs.models import Job, JobState
 from hembit.apps.jobs.recording import attach, record
 from hembit.apps.jobs.schemas import AttachIn, FollowUpIn, JobChange, JobIn, ReadingIn, WaitIn
-from hembit.apps.jobs.summaries import (
+from hembit.apps.jobs.visit.dead_or_live import live_jobs, note_lapse
+from hembit.apps.jobs.visit.deciding import MeterForJob, meters_for
+from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.summaries import (
     FollowUpOut,
     JobSummary,
     WaitOut,
@@ -30,7 +31,6 @@ from hembit.apps.jobs.summaries import (
     summary,
     wait_out,
 )
-from hembit.apps.jobs.visit import Visit
 from hembit.apps.jobs.waits import end_wait, running_waits, start_wait
 from hembit.apps.people.access import asking
 from hembit_core.model import Model

@@ -12,17 +12,18 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.clocks import instant, ticked
-from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import age_of, refuse_forged
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.named import sent_as
+from hembit.apps.base.records.sent import age_of, refuse_forged
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
-from hembit.apps.jobs.dead_or_live import require_dead
-from hembit.apps.jobs.entries.base import EntryIn, Moment
+from hembit.apps.jobs.entries.base import EntryIn
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading
 from hembit.apps.jobs.schemas import JobChange, JobIn
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.dead_or_live import require_dead
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.lists.models import OwnEntry
 from hembit.apps.lists.services import symptom_of
 from hembit.apps.machines.models import Machine

@@ -9,11 +9,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from hembit.apps.base.clocks import instant, ticked, ticks_of
-from hembit.apps.base.named import sent_as
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import age_of, made_at, refuse_forged
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.named import sent_as
+from hembit.apps.base.records.sent import age_of, made_at, refuse_forged
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.models import Job, JobState, Wait
 from hembit.apps.jobs.schemas import AtClock, InMinutes, WaitIn

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.lists.models import OwnList
 from hembit_core.findings.finding import Observation
 from hembit_core.measuring.meters import Category

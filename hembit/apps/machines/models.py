@@ -8,8 +8,8 @@ from django.conf import settings
 from django.db import models
 from pydantic import TypeAdapter
 
-from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
+from hembit.apps.base.records.append_only import AppendOnly
 from hembit.apps.catalog.models import Revision
 from hembit.apps.rules.models import RuleSet
 from hembit_core import PartSpec

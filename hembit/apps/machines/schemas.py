@@ -9,7 +9,7 @@ from pydantic import ConfigDict, Field, StringConstraints, field_validator, mode
 from pydantic_core import PydanticCustomError
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.lists.services import KnownSupply, SpecIn
 from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem, SystemName

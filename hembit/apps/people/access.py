@@ -11,7 +11,7 @@ from django.http import HttpRequest
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
-from hembit.apps.people.bench_lock import is_locked
+from hembit.apps.people.door.bench_lock import is_locked
 from hembit.apps.people.models import Person
 from hembit.apps.people.trail import refused
 

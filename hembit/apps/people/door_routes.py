@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
-from hembit.apps.people import bench_lock, second_factor
 from hembit.apps.people.access import asking, leads_only, signed_in, signed_in_at_all
+from hembit.apps.people.door import bench_lock, second_factor
 from hembit.apps.people.models import Person, SecondFactor
 from hembit.apps.people.routes import session_of, waited
 from hembit.apps.people.schemas import (

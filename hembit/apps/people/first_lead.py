@@ -11,8 +11,8 @@ from django.db import transaction
 from django.http import HttpRequest
 
 from hembit.apps.base.own_file import write_own
+from hembit.apps.people.door.passwords import must_be_good
 from hembit.apps.people.models import Person, Role
-from hembit.apps.people.passwords import must_be_good
 from hembit.apps.people.schemas import FirstLeadIn
 from hembit.apps.people.services import begin_session
 from hembit_core import InputError

@@ -14,10 +14,10 @@ from ninja.responses import Status
 
 from hembit.apps.people import first_lead, services
 from hembit.apps.people.access import own_pages, signed_in_at_all
-from hembit.apps.people.bench_lock import is_locked
+from hembit.apps.people.door.bench_lock import is_locked
+from hembit.apps.people.door.throttle import MustWait, remember
 from hembit.apps.people.models import Person
 from hembit.apps.people.schemas import DemoPerson, FirstLeadIn, PersonOut, SessionOut, SignIn
-from hembit.apps.people.throttle import MustWait, remember
 from hembit.apps.workshop.services import workshop
 
 router = Router(tags=["people"])

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import ConfigDict, Field
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.people.models import Role
 from hembit_core.model import Model
 

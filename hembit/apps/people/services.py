@@ -7,9 +7,9 @@ from django.contrib.auth import authenticate, login
 from django.http import HttpRequest
 from django.utils import timezone
 
-from hembit.apps.people import second_factor, sessions
+from hembit.apps.people.door import second_factor, sessions
+from hembit.apps.people.door.throttle import Door
 from hembit.apps.people.models import Person, Role
-from hembit.apps.people.throttle import Door
 from hembit.apps.people.trail import locked
 from hembit_core import InputError
 

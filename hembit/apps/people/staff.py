@@ -10,11 +10,11 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
+from hembit.apps.people.door.passwords import must_be_good, one_time_password
+from hembit.apps.people.door.sessions import cycle_key, end_sessions
 from hembit.apps.people.models import LAST_LEAD, ONE_TIME_HOLDS, Person, Role, is_last_lead
-from hembit.apps.people.passwords import must_be_good, one_time_password
 from hembit.apps.people.schemas import OwnPassword, WorkerIn
 from hembit.apps.people.services import says_own_password
-from hembit.apps.people.sessions import cycle_key, end_sessions
 from hembit_core import InputError
 
 

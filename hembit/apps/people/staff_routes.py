@@ -6,8 +6,9 @@ from django.http import HttpRequest
 from ninja import Router
 from ninja.responses import Status
 
-from hembit.apps.people import sessions, staff
+from hembit.apps.people import staff
 from hembit.apps.people.access import asking, leads_only, signed_in_at_all
+from hembit.apps.people.door import sessions
 from hembit.apps.people.models import Person
 from hembit.apps.people.routes import waited
 from hembit.apps.people.schemas import (

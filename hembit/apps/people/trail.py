@@ -9,7 +9,7 @@ from django.http import HttpRequest
 
 from hembit.apps.base.actor import acting, actor
 from hembit.apps.base.audit import record
-from hembit.apps.people import sessions
+from hembit.apps.people.door import sessions
 from hembit.apps.people.models import Person
 
 

@@ -6,7 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from hembit.apps.base.kept_files import keeps_files
-from hembit.apps.base.sequence import InSequence
+from hembit.apps.base.records.sequence import InSequence
 from hembit.apps.jobs.models import Job
 from hembit.apps.machines.models import Position
 

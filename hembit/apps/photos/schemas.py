@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit_core.model import Model
 from hembit_core.visits.route import StepKind
 

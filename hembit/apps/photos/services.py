@@ -9,7 +9,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed
 from hembit.apps.jobs.services import find_open_job
 from hembit.apps.machines.services import find_position, named

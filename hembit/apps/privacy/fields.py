@@ -15,8 +15,8 @@ from typing import Any
 
 from django.db.models import Model, Q, QuerySet
 
-from hembit.apps.base.full_text import plain_runs, sieve
-from hembit.apps.base.letters import may_hold
+from hembit.apps.base.texts.full_text import plain_runs, sieve
+from hembit.apps.base.texts.letters import may_hold
 from hembit.apps.checks.models import BenchProof, Check, CheckBody, CheckLabel
 from hembit.apps.jobs.models import Entry, FollowUp, Job, PartFinding, Reading, Wait
 from hembit.apps.machines.models import (
@@ -148,7 +148,7 @@ def in_log(data: Any, path: Path = ()) -> Iterator[Path]:
 
 
 INDEXED = frozenset({Machine, Position, FittedPart, Job, Entry, Photo, Check})
-"""Whose words have an index of letters that follows them (:mod:`hembit.apps.base.letters`)."""
+"""Whose words have an index of letters that follows them (:mod:`hembit.apps.base.texts.letters`)."""
 _MACHINE, _JOB = "machine__customer", "job__machine__customer"
 WORDS: tuple[Words, ...] = (
     Words(Machine, "name", "Machine", "customer", "Machine {pk}"),

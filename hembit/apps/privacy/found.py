@@ -13,7 +13,7 @@ from uuid import UUID
 
 from django.db.models import QuerySet
 
-from hembit.apps.base.letters import BETWEEN_DIGITS
+from hembit.apps.base.texts.letters import BETWEEN_DIGITS
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.personal import OF_A_CUSTOMER
 from hembit.apps.photos.models import Photo

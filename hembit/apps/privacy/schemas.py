@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit_core.model import Model
 
 Key = Annotated[str, StringConstraints(max_length=40), SHOWN]

@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from hembit.apps.backups.services import remember_erased
 from hembit.apps.base.audit import AuditEvent, record
-from hembit.apps.base.letters import write_anew
+from hembit.apps.base.texts.letters import write_anew
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.schemas import CustomerOut
 from hembit.apps.machines.services import find_customer

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from hembit.apps.jobs.summaries import FollowUpOut
+from hembit.apps.jobs.visit.summaries import FollowUpOut
 from hembit.apps.reports.schemas import FittedPart, Found, InShort
 from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.notation import inside

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, datetime
 from uuid import UUID
 
-from hembit.apps.jobs.summaries import FollowUpOut, JobSummary
+from hembit.apps.jobs.visit.summaries import FollowUpOut, JobSummary
 from hembit.apps.photos.schemas import PhotoOut
 from hembit_core.conformity.states import Outcome, State
 from hembit_core.findings.finding import FindingCode

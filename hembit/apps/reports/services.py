@@ -9,13 +9,13 @@ from uuid import UUID
 from django.db.models import QuerySet
 
 from hembit.apps.checks.models import Check
-from hembit.apps.jobs.by_mended_spec import now_told
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Entry, Job, PartFinding
-from hembit.apps.jobs.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.services import find_job
-from hembit.apps.jobs.summaries import follow_up_out, summary
-from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.jobs.visit.by_mended_spec import now_told
+from hembit.apps.jobs.visit.loaded import Visit, key_of
+from hembit.apps.jobs.visit.route import choices_of, plan_of, standing_decision
+from hembit.apps.jobs.visit.summaries import follow_up_out, summary
 from hembit.apps.machines.models import Machine
 from hembit.apps.photos.models import Photo
 from hembit.apps.photos.routes import photo_out

@@ -10,7 +10,7 @@ from django.db.models import Max, QuerySet
 from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.people.models import Person
 from hembit.apps.shop.keeping import find_instrument
 from hembit.apps.shop.models import LeadSet, LeadZero, Resistor, ResistorRead, What

@@ -7,9 +7,9 @@ from datetime import date
 from django.conf import settings
 from django.db import models
 
-from hembit.apps.base.append_only import AppendOnly
 from hembit.apps.base.audit import audited
 from hembit.apps.base.kept_files import keeps_files
+from hembit.apps.base.records.append_only import AppendOnly
 
 PERSON = settings.AUTH_USER_MODEL
 

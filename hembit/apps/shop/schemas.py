@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit_core import Function
 from hembit_core.measuring.figures import Percent, Resistance
 from hembit_core.measuring.instrument_doubts import DoubtCode

@@ -11,7 +11,7 @@ from django.http import HttpRequest
 from ninja import Router
 from pydantic import AfterValidator, ConfigDict, Field
 
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.lists.services import KnownSupply
 from hembit.apps.people.access import leads_only
 from hembit.apps.workshop.models import Workshop

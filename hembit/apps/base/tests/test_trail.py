@@ -7,8 +7,8 @@ from unittest.mock import patch
 
 from django.test import Client
 
-from hembit.apps.base.append_only import AppendOnlyError
 from hembit.apps.base.audit import AuditEvent
+from hembit.apps.base.records.append_only import AppendOnlyError
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hembit.apps.base.append_only import AppendOnlyError
+from hembit.apps.base.records.append_only import AppendOnlyError
 from hembit.apps.catalog.models import Revision, Spec
 from hembit.apps.catalog.starter import load_starter
 from hembit.apps.catalog.tests.specs import SpecCase

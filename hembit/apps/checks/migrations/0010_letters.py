@@ -1,6 +1,6 @@
 from django.db import migrations
 
-from hembit.apps.base.letters import following
+from hembit.apps.base.texts.letters import following
 
 
 class Migration(migrations.Migration):

@@ -12,7 +12,7 @@ from django.db import connection
 from django.test import TransactionTestCase
 from django.utils import timezone
 
-from hembit.apps.base.append_only import AppendOnlyError
+from hembit.apps.base.records.append_only import AppendOnlyError
 from hembit.apps.checks.models import Check, CheckBody
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep

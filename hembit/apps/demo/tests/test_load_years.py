@@ -6,7 +6,7 @@ from django.core.management import call_command
 from django.test import TestCase
 from django.utils import timezone
 
-from hembit.apps.base.sequence import last_sequence
+from hembit.apps.base.records.sequence import last_sequence
 from hembit.apps.checks.models import Check, CheckLabel
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.demo.years import Size, Years

@@ -4,37 +4,15 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
-from datetime import datetime
-from typing import Annotated, Any, ClassVar
+from typing import Any, ClassVar
 from uuid import UUID
 
-from pydantic import StringConstraints
-
-from hembit.apps.base.sent import Sent
-from hembit.apps.base.text import SHOWN
+from hembit.apps.base.records.sent import Sent
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.visit import Visit
-from hembit.apps.people.models import Person
+from hembit.apps.jobs.visit.moment import Moment
 from hembit_core.errors import FigureForbids, InputError
 from hembit_core.measuring.display import UNIT, Function, parse_display
 from hembit_core.model import Model
-
-PartKey = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=20), SHOWN]
-Reason = Annotated[str, StringConstraints(strip_whitespace=True, max_length=400), SHOWN]
-Sentence = Annotated[
-    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=2000), SHOWN
-]
-
-
-@dataclass(frozen=True)
-class Moment:
-    """Who writes, when, into which job."""
-
-    visit: Visit
-    person: Person
-    now: datetime
-
 
 def figures_of(function: Function, named: Mapping[str, str | None]) -> dict[str, str]:
     """Those that can be read as a display of that function, as they were typed, with their units."""

@@ -5,12 +5,14 @@ from __future__ import annotations
 from typing import Any, Literal
 from uuid import UUID
 
-from hembit.apps.jobs.dead_or_live import state_of
-from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
+from hembit.apps.jobs.entries.base import EntryIn
+from hembit.apps.jobs.typed import Reason
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.entries.correcting import check_corrects
-from hembit.apps.jobs.on_circuit import circuit_of, readings_of
-from hembit.apps.jobs.overtaken import overtaken_by
-from hembit.apps.jobs.standing import standing_points
+from hembit.apps.jobs.on_circuit.readings import circuit_of, readings_of
+from hembit.apps.jobs.on_circuit.standing import standing_points
+from hembit.apps.jobs.visit.overtaken import overtaken_by
+from hembit.apps.jobs.visit.dead_or_live import state_of
 from hembit.apps.shop.services import find_meter
 from hembit_circuits.advise.live_truth import truth_of
 from hembit_circuits.advise.points import PointsReading, points_read

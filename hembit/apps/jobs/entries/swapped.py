@@ -8,12 +8,14 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
-from hembit.apps.base.text import SHOWN
-from hembit.apps.jobs.entries.base import EntryIn, Moment, Reason
+from hembit.apps.base.texts.text import SHOWN
+from hembit.apps.jobs.entries.base import EntryIn
+from hembit.apps.jobs.typed import Reason
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.entries.correcting import check_corrects
-from hembit.apps.jobs.on_circuit import circuit_of, fitted_keys
-from hembit.apps.jobs.overtaken import overtaken_by
-from hembit.apps.jobs.standing import place_of_entry, standing_swaps
+from hembit.apps.jobs.on_circuit.readings import circuit_of, fitted_keys
+from hembit.apps.jobs.on_circuit.standing import place_of_entry, standing_swaps
+from hembit.apps.jobs.visit.overtaken import overtaken_by
 from hembit_circuits.infer.swaps import Swap, SwapWay, check_swap
 from hembit_circuits.words.swap_words import swap_says, swap_text
 from hembit_core.errors import InputError

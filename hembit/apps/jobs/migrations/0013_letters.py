@@ -2,7 +2,7 @@ from importlib import import_module
 
 from django.db import migrations
 
-from hembit.apps.base.letters import following, texts_in
+from hembit.apps.base.texts.letters import following, texts_in
 
 before = import_module("hembit.apps.jobs.migrations.0010_search")
 

@@ -12,7 +12,7 @@ from django.db import connection
 from django.test import TransactionTestCase
 from django.utils import timezone
 
-from hembit.apps.base.stored import Stored
+from hembit.apps.base.records.stored import Stored
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.change import ChangedMeanwhile
 from hembit.apps.jobs.entries.registry import NotedEntry

@@ -12,13 +12,13 @@ from django.http import HttpResponse
 from django.utils import timezone
 
 from hembit.apps.base.clocks import ticks
-from hembit.apps.base.sequence import Counter, begin_epoch, epoch_of, last_sequence
+from hembit.apps.base.records.sequence import Counter, begin_epoch, epoch_of, last_sequence
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
-from hembit.apps.jobs.dead_or_live import is_live_now
 from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+from hembit.apps.jobs.visit.dead_or_live import is_live_now
 from hembit_core.visits.dead.clocks import Ticks
 
 NOW = timezone.now

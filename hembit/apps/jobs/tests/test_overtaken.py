@@ -8,7 +8,7 @@ from unittest.mock import patch
 
 from django.utils import timezone
 
-from hembit.apps.base.sequence import last_sequence
+from hembit.apps.base.records.sequence import last_sequence
 from hembit.apps.jobs.entries.base import EntryIn
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.models import Entry, Reading

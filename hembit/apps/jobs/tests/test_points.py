@@ -10,8 +10,8 @@ from django.http import HttpResponse
 from django.utils import timezone
 
 from hembit.apps.jobs.models import Entry, Job, JobState
+from hembit.apps.jobs.on_circuit.what_failed import failed_kinds
 from hembit.apps.jobs.tests.circuits import CircuitCase
-from hembit.apps.jobs.what_failed import failed_kinds
 from hembit_circuits.words.witnesses import Witness, witness_on
 
 
@@ -179,7 +179,7 @@ class PointsTest(CircuitCase):
             says = {"differs": True, "asks": "The circuit says otherwise", "says": "Suspect"}
             return whole(*given).model_copy(update=says)
 
-        with patch("hembit.apps.jobs.circuit.witness_on", otherwise):
+        with patch("hembit.apps.jobs.on_circuit.search.witness_on", otherwise):
             self.assertIn("otherwise", self.refused(self.decide(self.element))["reason"])
             job = self.good(self.decide(self.element, reason="read twice, by two meters"))
         told = next(one["text"] for one in job["entries"] if one["kind"] == "decided")
@@ -205,7 +205,7 @@ class PointsTest(CircuitCase):
             data={},
         ).save()
         self.assertEqual(failed_kinds(), {"heating_element": 1})
-        with patch("hembit.apps.jobs.on_circuit.failed_kinds", return_value={"contact": 31}):
+        with patch("hembit.apps.jobs.on_circuit.readings.failed_kinds", return_value={"contact": 31}):
             self.open_job()
             self.assertIn("failed 31 times", self.found()["usual"])
 

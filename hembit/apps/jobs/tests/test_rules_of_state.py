@@ -10,7 +10,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
-from hembit.apps.base.append_only import AppendOnlyError
+from hembit.apps.base.records.append_only import AppendOnlyError
 from hembit.apps.jobs.models import Entry, PartFinding, Reading
 from hembit.apps.jobs.tests.visits import VisitCase
 

@@ -19,7 +19,7 @@ from hembit.apps.base.audit import AuditEvent
 from hembit.apps.base.clocks import ticks
 from hembit.apps.checks.tests.requests import PASSWORD
 from hembit.apps.jobs.tests.visits import VisitCase
-from hembit.apps.people import second_factor
+from hembit.apps.people.door import second_factor
 from hembit.apps.people.models import Person, SecondFactor
 from hembit.apps.people.tests.browser import Browser
 from hembit.apps.workshop.services import save_workshop
@@ -136,7 +136,7 @@ class TimeCodes(VisitCase):
 
     def sign_in(self, code: str = "", at: datetime = NOW) -> Any:
         given = {"username": "maud", "password": PASSWORD, "code": code}
-        with patch("hembit.apps.people.second_factor.timezone.now", return_value=at):
+        with patch("hembit.apps.people.door.second_factor.timezone.now", return_value=at):
             return Browser().send("post", "session", given)
 
     def test_off_until_a_code_was_said(self) -> None:

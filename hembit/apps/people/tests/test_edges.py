@@ -15,15 +15,11 @@ from django.utils import timezone
 from hembit.apps.base.audit import AuditEvent
 from hembit.apps.base.clocks import instant
 from hembit.apps.checks.tests.requests import PASSWORD
-from hembit.apps.people import bench_lock, second_factor, throttle
-from hembit.apps.people.bench_lock import IDLE, is_locked
-from hembit.apps.people.models import Guesses, OpenSession, Person, Role, SecondFactor
-from hembit.apps.people.passwords import NotANameHere, one_time_password
-from hembit.apps.people.schemas import WorkerIn
-from hembit.apps.people.services import add_person, find_person, list_people
-from hembit.apps.people.sessions import _device, open_sessions
-from hembit.apps.people.staff import add_worker, change_worker, list_staff
-from hembit.apps.people.throttle import (
+from hembit.apps.people.door import bench_lock, second_factor, throttle
+from hembit.apps.people.door.bench_lock import IDLE, is_locked
+from hembit.apps.people.door.passwords import NotANameHere, one_time_password
+from hembit.apps.people.door.sessions import _device, open_sessions
+from hembit.apps.people.door.throttle import (
     FIRST_WAIT,
     FORGOTTEN_AFTER,
     FREE_FOR_A_NAME,
@@ -33,6 +29,10 @@ from hembit.apps.people.throttle import (
     MustWait,
     _wait,
 )
+from hembit.apps.people.models import Guesses, OpenSession, Person, Role, SecondFactor
+from hembit.apps.people.schemas import WorkerIn
+from hembit.apps.people.services import add_person, find_person, list_people
+from hembit.apps.people.staff import add_worker, change_worker, list_staff
 from hembit_core import InputError
 
 NOW = datetime(2026, 3, 4, 12, 0, tzinfo=UTC)

@@ -15,11 +15,8 @@ from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
 from hembit.apps.checks.tests.requests import PASSWORD
-from hembit.apps.people import throttle
-from hembit.apps.people.models import Guesses, Role
-from hembit.apps.people.services import add_person
-from hembit.apps.people.tests.browser import Browser
-from hembit.apps.people.throttle import (
+from hembit.apps.people.door import throttle
+from hembit.apps.people.door.throttle import (
     COOKIE,
     FREE_FOR_A_NAME,
     FREE_FOR_A_PLACE,
@@ -30,6 +27,9 @@ from hembit.apps.people.throttle import (
     MustWait,
     remember,
 )
+from hembit.apps.people.models import Guesses, Role
+from hembit.apps.people.services import add_person
+from hembit.apps.people.tests.browser import Browser
 
 
 class Guessing(TestCase):
@@ -181,7 +181,7 @@ class Lines(TestCase):
         """Twelve connections of wrong passwords from one machine kept a known browser out."""
         full = Line()
         full._waiting.update({"10.0.0.7": IN_LINE})
-        with patch("hembit.apps.people.throttle._strangers", full):
+        with patch("hembit.apps.people.door.throttle._strangers", full):
             with self.assertRaises(MustWait), self.door().working_out():
                 pass
             with self.door(known=True).working_out():
@@ -194,7 +194,7 @@ class Lines(TestCase):
         for _ in range(FREE_FOR_A_NAME):
             door.was_wrong()
         with (
-            patch("hembit.apps.people.throttle._strangers", line),
+            patch("hembit.apps.people.door.throttle._strangers", line),
             patch.object(line, "stand_in", side_effect=AssertionError("it took a place")),
             self.assertRaises(MustWait),
             door.working_out(),
@@ -213,7 +213,7 @@ class Lines(TestCase):
                 yield
 
         with (
-            patch("hembit.apps.people.throttle._strangers", line),
+            patch("hembit.apps.people.door.throttle._strangers", line),
             patch.object(line, "stand_in", behind_others),
             self.assertRaises(MustWait),
             door.working_out(),

@@ -2,7 +2,7 @@ from importlib import import_module
 
 from django.db import migrations
 
-from hembit.apps.base.letters import following
+from hembit.apps.base.texts.letters import following
 
 before = import_module("hembit.apps.photos.migrations.0004_search")
 

@@ -17,7 +17,7 @@ from django.test import SimpleTestCase, override_settings
 from PIL import Image
 
 from hembit.apps.base.audit import AuditEvent
-from hembit.apps.base.letters import BETWEEN_DIGITS, letters_of
+from hembit.apps.base.texts.letters import BETWEEN_DIGITS, letters_of
 from hembit.apps.checks.models import Check
 from hembit.apps.jobs.entries.registry import AnyEntry
 from hembit.apps.jobs.models import Entry, Reading

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from hembit.apps.base.sequence import begin_epoch
+from hembit.apps.base.records.sequence import begin_epoch
 
 
 class Command(BaseCommand):

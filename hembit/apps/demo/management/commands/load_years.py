@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 
-from hembit.apps.base.letters import write_anew
+from hembit.apps.base.texts.letters import write_anew
 from hembit.apps.demo.years import Size, Years
 from hembit.apps.jobs.models import Job
 

@@ -7,8 +7,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
 
+from hembit.apps.people.door.second_factor import take_off
 from hembit.apps.people.models import Person
-from hembit.apps.people.second_factor import take_off
 
 
 class Command(BaseCommand):

@@ -5,14 +5,14 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from hembit.apps.jobs.case_danger import (
+from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
+from hembit.apps.jobs.visit.case_danger import (
     TO_CASE,
     case_readings,
     danger_before,
     danger_of,
     judged_in_order,
 )
-from hembit.apps.jobs.models import Entry, Job, PartFinding, Reading, Relation
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import models
 
-from hembit.apps.base.sequence import InSequence
+from hembit.apps.base.records.sequence import InSequence
 
 
 class AppendOnlyError(Exception):

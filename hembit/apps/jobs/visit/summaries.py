@@ -6,7 +6,7 @@ from datetime import date, datetime
 from uuid import UUID
 
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Job, JobState, Reading, Wait, WaitKind
-from hembit.apps.jobs.visit import key_of
+from hembit.apps.jobs.visit.loaded import key_of
 from hembit_core.conformity.states import Outcome, State
 from hembit_core.model import Model
 from hembit_core.visits.symptoms import Symptom, SymptomName

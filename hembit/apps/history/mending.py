@@ -7,8 +7,8 @@ from datetime import datetime
 from django.db import transaction
 from django.utils import timezone
 
-from hembit.apps.jobs.findings import refresh_finding
 from hembit.apps.jobs.models import Job, JobState
+from hembit.apps.jobs.visit.findings import refresh_finding
 from hembit.apps.machines.models import Position
 from hembit.apps.machines.positions import mend_spec
 from hembit.apps.machines.schemas import MendIn

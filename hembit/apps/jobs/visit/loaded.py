@@ -9,10 +9,10 @@ from typing import Any
 from django.db.models import Max, Q, QuerySet
 
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.jobs.by_mended_spec import Mended, judged_by_mended, specs_at
-from hembit.apps.jobs.case_danger import danger_of
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
-from hembit.apps.jobs.rule_sets import rules_of_job
+from hembit.apps.jobs.visit.by_mended_spec import Mended, judged_by_mended, specs_at
+from hembit.apps.jobs.visit.case_danger import danger_of
+from hembit.apps.jobs.visit.rule_sets import rules_of_job
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.rules.services import rules_of
@@ -132,7 +132,7 @@ class Visit:
         return rules_of_job(self.job)
 
     def rules_for(self, key: str) -> Rules:
-        """The shop's rules by which a part is judged: see :mod:`hembit.apps.jobs.rule_sets`."""
+        """The shop's rules by which a part is judged: see :mod:`hembit.apps.jobs.visit.rule_sets`."""
         position = self.position(key)
         if position is None or self.job.rule_set_id:
             return self.rules

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.jobs.visit.loaded import Visit, key_of
 from hembit.apps.shop.services import meters_in_use
 from hembit_core import Conditions
 from hembit_core.deciding import CanDecide, Decides, meters_that_decide

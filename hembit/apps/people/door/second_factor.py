@@ -13,8 +13,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from hembit.apps.base.audit import record
+from hembit.apps.people.door.passwords import one_time_password
 from hembit.apps.people.models import Person, SecondFactor
-from hembit.apps.people.passwords import one_time_password
 from hembit.apps.workshop.services import workshop
 from hembit_core import InputError
 

@@ -7,10 +7,10 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from hembit.apps.base.sent import Sent, made_at
-from hembit.apps.jobs.entries.base import Moment
+from hembit.apps.base.records.sent import Sent, made_at
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.models import Entry
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 

@@ -6,9 +6,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
-from hembit.apps.jobs.by_mended_spec import now_of
 from hembit.apps.jobs.models import Entry, FollowUpKind
-from hembit.apps.jobs.visit import Visit, key_of
+from hembit.apps.jobs.visit.by_mended_spec import now_of
+from hembit.apps.jobs.visit.loaded import Visit, key_of
 from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.visits.closing import OpenEnd, left_open, what_blocks_closing
 from hembit_core.visits.lay import lay

@@ -12,10 +12,10 @@ from django.db.models.fields.json import KT
 
 from hembit.apps.base.clocks import instant, ticked, ticks_of
 from hembit.apps.base.prepared import Prepared
-from hembit.apps.base.sent import Sent, is_of_this_epoch, made_at
-from hembit.apps.base.sequence import epoch_of, last_sequence
+from hembit.apps.base.records.sent import Sent, is_of_this_epoch, made_at
+from hembit.apps.base.records.sequence import epoch_of, last_sequence
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading, Wait
-from hembit.apps.jobs.rule_sets import rules_of_job
+from hembit.apps.jobs.visit.rule_sets import rules_of_job
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 from hembit_core.families.registry import live_measurands

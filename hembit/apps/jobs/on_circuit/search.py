@@ -7,13 +7,19 @@ from functools import lru_cache
 
 from pydantic import Field
 
-from hembit.apps.jobs.dead_or_live import is_live_now
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.on_circuit import JobCircuit, JobEvidence, banks_of, circuit_of, evidence_of
-from hembit.apps.jobs.route import plan_of, route_parts
-from hembit.apps.jobs.standing import standing_points, standing_swaps
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.on_circuit.readings import (
+    JobCircuit,
+    JobEvidence,
+    banks_of,
+    circuit_of,
+    evidence_of,
+)
+from hembit.apps.jobs.on_circuit.standing import standing_points, standing_swaps
+from hembit.apps.jobs.visit.dead_or_live import is_live_now
+from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.route import plan_of, route_parts
 from hembit.apps.machines.circuit import CircuitOut, revision_out
 from hembit_circuits.advise.diagnosis import Diagnosis, diagnose
 from hembit_circuits.infer.swaps import SwapWay, swappable

@@ -13,9 +13,9 @@ from uuid import UUID
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from hembit.apps.jobs.findings import WORK
-from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import FollowUp, FollowUpKind, Reading, Relation
+from hembit.apps.jobs.visit.findings import WORK
+from hembit.apps.jobs.visit.judged_now import judged_by
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.workshop.clock import day_here
 from hembit_core.conformity.states import Outcome

@@ -10,14 +10,14 @@ from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.models import Reading as JobReading
-from hembit.apps.jobs.standing import (
+from hembit.apps.jobs.on_circuit.standing import (
     place_of_entry,
     place_of_reading,
     standing_points,
     standing_swaps,
 )
-from hembit.apps.jobs.visit import Visit
-from hembit.apps.jobs.what_failed import failed_kinds
+from hembit.apps.jobs.on_circuit.what_failed import failed_kinds
+from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.machines.circuit import circuit_before, circuit_with_parts, rows_of
 from hembit.apps.machines.models import MachineCircuit
 from hembit_circuits.advise.readings import readings_on

@@ -9,7 +9,7 @@ from uuid import UUID
 
 from hembit.apps.checks.figures_digest import digest_of
 from hembit.apps.checks.models import Check
-from hembit.apps.jobs.judged_now import judged_by
+from hembit.apps.jobs.visit.judged_now import judged_by
 from hembit.apps.machines.models import FittedPart, SpecMended
 from hembit_core import Judgement
 from hembit_core.conformity.states import Outcome, State

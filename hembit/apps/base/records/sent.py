@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 
 from pydantic import AwareDatetime, Field
 
-from hembit.apps.base.sequence import epoch_of, last_sequence
+from hembit.apps.base.records.sequence import epoch_of, last_sequence
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 

@@ -10,8 +10,8 @@ from typing import Any
 
 from django.db.models import Q
 
-from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import Entry, PartFinding, Reading
+from hembit.apps.jobs.visit.judged_now import judged_by
 from hembit.apps.machines.models import FittedPart, Position
 from hembit_core import Judgement
 from hembit_core.families.registry import with_role

@@ -9,7 +9,7 @@ from __future__ import annotations
 from typing import Any
 
 from hembit.apps.jobs.models import Entry, Relation
-from hembit.apps.jobs.visit import Visit
+from hembit.apps.jobs.visit.loaded import Visit
 
 
 def standing_points(visit: Visit) -> list[Entry]:

@@ -12,8 +12,8 @@ from uuid import UUID
 from hembit.apps.catalog.models import Revision
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import judgement_of, kept_by_figures
-from hembit.apps.jobs.judged_now import judged_by
 from hembit.apps.jobs.models import Reading
+from hembit.apps.jobs.visit.judged_now import judged_by
 from hembit_core import Judgement
 from hembit_core.conformity.states import State
 from hembit_core.model import Model

@@ -1,0 +1,1 @@
+"""Texts as they are taken, compared and searched."""

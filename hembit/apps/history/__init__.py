@@ -1,0 +1,1 @@
+"""Over jobs: drift, judged again by other figures, a mended spec, the sheet of a machine."""
