@@ -13,8 +13,8 @@ from playwright.sync_api import expect
 from e2e.browser import PHONE
 from e2e.tests.test_job_journeys import CURING_ROOM, DECK_OVEN, RACK_OVEN, RETORT, DemoVisits
 from e2e.visitor import visitor
-from hembit.apps.catalog.models import Spec
 from hembit.apps.jobs.models import Job
+from hembit.apps.library.models import Spec
 from hembit.apps.machines.models import Customer, Machine, Position
 from hembit.apps.shop.models import Instrument
 

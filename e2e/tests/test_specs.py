@@ -7,9 +7,9 @@ from playwright.sync_api import Route, expect
 from e2e.steps import counted
 from e2e.tests.browser_case import BrowserCase
 from e2e.years import read_years_ago
-from hembit.apps.catalog.models import Spec, Standing
-from hembit.apps.catalog.starter import load_starter
 from hembit.apps.demo.workshop import load_machines
+from hembit.apps.library.models import Spec, Standing
+from hembit.apps.library.starter import load_starter
 from hembit.apps.machines.models import Machine
 from hembit.apps.people.models import Person
 from hembit.apps.shop.models import Instrument

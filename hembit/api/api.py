@@ -8,14 +8,14 @@ from hembit.api.contract import Api
 from hembit.api.errors import register
 from hembit.api.parser import StrictJson
 from hembit.apps.backups.routes import router as backups
-from hembit.apps.catalog.chart_routes import router as charts
-from hembit.apps.catalog.curve_routes import router as curves
-from hembit.apps.catalog.routes import router as catalog
-from hembit.apps.catalog.sample_routes import router as samples
 from hembit.apps.checks.routes import router as checks
 from hembit.apps.history.routes import router as history
 from hembit.apps.jobs.circuit_routes import router as job_circuits
 from hembit.apps.jobs.routes import router as jobs
+from hembit.apps.library.chart_routes import router as charts
+from hembit.apps.library.curve_routes import router as curves
+from hembit.apps.library.routes import router as library
+from hembit.apps.library.sample_routes import router as samples
 from hembit.apps.lists.routes import router as lists
 from hembit.apps.machines.circuit_routes import router as circuits
 from hembit.apps.machines.routes import router as machines
@@ -55,7 +55,7 @@ api.add_router("", instruments)
 api.add_router("", backups)
 api.add_router("", rules)
 api.add_router("", lists)
-api.add_router("", catalog)
+api.add_router("", library)
 api.add_router("", charts)
 api.add_router("", curves)
 api.add_router("", samples)

@@ -41,7 +41,7 @@ INSTALLED_APPS = [
     "hembit.apps.shop",
     "hembit.apps.backups",
     "hembit.apps.rules",
-    "hembit.apps.catalog",
+    "hembit.apps.library",
     "hembit.apps.checks",
     "hembit.apps.reckoner",
     "hembit.apps.machines",

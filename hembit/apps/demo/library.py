@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from hembit.apps.catalog.models import Spec
-from hembit.apps.catalog.schemas import SpecIn
-from hembit.apps.catalog.services import add_spec
-from hembit.apps.catalog.starter import load_starter
+from hembit.apps.library.models import Spec
+from hembit.apps.library.schemas import SpecIn
+from hembit.apps.library.services import add_spec
+from hembit.apps.library.starter import load_starter
 from hembit.apps.people.models import Person, Role
 from hembit_core.library.library import read_library
 

@@ -12,7 +12,6 @@ from uuid import UUID, uuid5
 from django.utils import timezone
 from pydantic import TypeAdapter
 
-from hembit.apps.catalog.models import Spec
 from hembit.apps.demo.library import load_specs
 from hembit.apps.demo.pictures import picture
 from hembit.apps.jobs.entries.registry import AnyEntry
@@ -23,6 +22,7 @@ from hembit.apps.jobs.schemas import FollowUpIn, JobIn, ReadingIn, WaitIn
 from hembit.apps.jobs.services import add_entry, find_job, open_job
 from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.jobs.waits import start_wait
+from hembit.apps.library.models import Spec
 from hembit.apps.machines.models import Customer, Machine
 from hembit.apps.machines.schemas import CustomerIn, MachineIn, PositionIn
 from hembit.apps.machines.services import add_position, save_customer, save_machine

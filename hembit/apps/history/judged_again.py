@@ -9,11 +9,11 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from hembit.apps.catalog.models import Revision
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import judgement_of, kept_by_figures
 from hembit.apps.jobs.models import Reading
 from hembit.apps.jobs.visit.judged_now import judged_by
+from hembit.apps.library.models import Revision
 from hembit_core import Judgement
 from hembit_core.conformity.states import State
 from hembit_core.model import Model

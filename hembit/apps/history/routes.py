@@ -9,7 +9,6 @@ from ninja import Router
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, page_of
-from hembit.apps.catalog.finding import find_revision
 from hembit.apps.history.drift import PartDrift, as_csv, drift_of
 from hembit.apps.history.judged_again import JudgedAgain, judge_again
 from hembit.apps.history.machine_sheet import sheet_of
@@ -19,6 +18,7 @@ from hembit.apps.jobs.follow_ups import watch_part
 from hembit.apps.jobs.schemas import FollowUpIn
 from hembit.apps.jobs.visit.by_mended_spec import now_told
 from hembit.apps.jobs.visit.summaries import FollowUpOut, ReadingOut, follow_up_out, reading_out
+from hembit.apps.library.finding import find_revision
 from hembit.apps.machines.schemas import MachineOut, MendIn
 from hembit.apps.machines.services import find_machine, find_position
 from hembit.apps.machines.shown import machine_out

@@ -16,12 +16,12 @@ from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import find_check, keep
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
-from hembit.apps.jobs.visit.overtaken import refuse_of_part_before
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
 from hembit.apps.jobs.services import find_job, find_open_job
 from hembit.apps.jobs.visit.dead_or_live import events, state_of, was_live
 from hembit.apps.jobs.visit.findings import refresh_finding
 from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.overtaken import refuse_of_part_before
 from hembit.apps.jobs.visit.rule_sets import rule_set_of
 from hembit.apps.machines.models import Position
 from hembit.apps.machines.schemas import PositionIn

@@ -11,8 +11,8 @@ from pydantic import AwareDatetime, Field, StringConstraints
 from hembit.apps.base.records.sent import Sent
 from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.checks.schemas import ConditionsIn
-from hembit.apps.jobs.typed import PartKey, Reason, Sentence
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
+from hembit.apps.jobs.typed import PartKey, Reason, Sentence
 from hembit_core import DecisionRule, PartReading
 from hembit_core.measuring.figures import LoadPerMetre
 from hembit_core.model import Model

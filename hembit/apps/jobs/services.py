@@ -19,11 +19,11 @@ from hembit.apps.base.records.sent import age_of, refuse_forged
 from hembit.apps.base.records.stored import Stored
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile, change
 from hembit.apps.jobs.entries.base import EntryIn
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.models import Entry, Job, JobState, Reading
 from hembit.apps.jobs.schemas import JobChange, JobIn
 from hembit.apps.jobs.visit.dead_or_live import require_dead
 from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.lists.models import OwnEntry
 from hembit.apps.lists.services import symptom_of
 from hembit.apps.machines.models import Machine

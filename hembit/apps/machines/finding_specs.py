@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from hembit.apps.catalog.finding import best, standing_of
-from hembit.apps.catalog.schemas import FoundSpec
 from hembit.apps.checks.models import Check
 from hembit.apps.checks.services import list_checks, search_checks
+from hembit.apps.library.finding import best, standing_of
+from hembit.apps.library.schemas import FoundSpec
 from hembit.apps.machines.models import FittedPart
 from hembit.apps.machines.schemas import FittedBySpec
 from hembit_core.judge import describe

@@ -10,7 +10,7 @@ from pydantic import TypeAdapter
 
 from hembit.apps.base.audit import audited
 from hembit.apps.base.records.append_only import AppendOnly
-from hembit.apps.catalog.models import Revision
+from hembit.apps.library.models import Revision
 from hembit.apps.rules.models import RuleSet
 from hembit_core import PartSpec
 from hembit_core.families.supply.spec import SupplySystem

@@ -8,7 +8,7 @@ from typing import Any
 
 from django.db import transaction
 
-from hembit.apps.catalog.models import Spec, Standing
+from hembit.apps.library.models import Spec, Standing
 from hembit.apps.machines.circuit import CircuitIn, current_of, save
 from hembit.apps.machines.models import Machine, Position
 from hembit.apps.machines.positions import add_positions

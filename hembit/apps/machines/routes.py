@@ -7,7 +7,7 @@ from ninja import Router
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.catalog.schemas import FoundSpec
+from hembit.apps.library.schemas import FoundSpec
 from hembit.apps.machines import finding_specs, position_table, positions, safety, services
 from hembit.apps.machines.models import Customer
 from hembit.apps.machines.position_table import TableRead

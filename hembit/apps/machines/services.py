@@ -12,8 +12,8 @@ from django.db.models.functions import Coalesce
 from django.utils import timezone
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.catalog.finding import find_revision
-from hembit.apps.catalog.models import Revision
+from hembit.apps.library.finding import find_revision
+from hembit.apps.library.models import Revision
 from hembit.apps.machines.models import Customer, FittedPart, Machine, Position
 from hembit.apps.machines.safety import check_stays_what_it_is, inherit_safety, note_safety
 from hembit.apps.machines.schemas import (

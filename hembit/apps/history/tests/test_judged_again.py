@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from hembit.apps.catalog.tests.specs import SpecCase, entry
 from hembit.apps.checks.models import Check
+from hembit.apps.library.tests.specs import SpecCase, entry
 
 
 class JudgedAgainTest(SpecCase):

@@ -14,6 +14,7 @@ from hembit_core.errors import FigureForbids, InputError
 from hembit_core.measuring.display import UNIT, Function, parse_display
 from hembit_core.model import Model
 
+
 def figures_of(function: Function, named: Mapping[str, str | None]) -> dict[str, str]:
     """Those that can be read as a display of that function, as they were typed, with their units."""
     return {

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from hembit.apps.jobs.entries.base import EntryIn
+from hembit.apps.jobs.on_circuit.search import witness_of
 from hembit.apps.jobs.typed import PartKey, Reason, Sentence
 from hembit.apps.jobs.visit.moment import Moment
-from hembit.apps.jobs.on_circuit.search import witness_of
 from hembit_core.errors import InputError
 from hembit_core.families.insulation import due_volts
 from hembit_core.findings.case_danger import DANGER_WORDS, way_out

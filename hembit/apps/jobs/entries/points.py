@@ -6,13 +6,13 @@ from typing import Any, Literal
 from uuid import UUID
 
 from hembit.apps.jobs.entries.base import EntryIn
-from hembit.apps.jobs.typed import Reason
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit.readings import circuit_of, readings_of
 from hembit.apps.jobs.on_circuit.standing import standing_points
-from hembit.apps.jobs.visit.overtaken import overtaken_by
+from hembit.apps.jobs.typed import Reason
 from hembit.apps.jobs.visit.dead_or_live import state_of
+from hembit.apps.jobs.visit.moment import Moment
+from hembit.apps.jobs.visit.overtaken import overtaken_by
 from hembit.apps.shop.services import find_meter
 from hembit_circuits.advise.live_truth import truth_of
 from hembit_circuits.advise.points import PointsReading, points_read

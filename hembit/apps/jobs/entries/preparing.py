@@ -7,12 +7,12 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints
 
 from hembit.apps.jobs.entries.base import EntryIn, figures_of, with_unit
-from hembit.apps.jobs.typed import PartKey, Reason
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.models import Job
-from hembit.apps.jobs.visit.overtaken import overtaken_by
+from hembit.apps.jobs.typed import PartKey, Reason
 from hembit.apps.jobs.visit.dead_or_live import require_dead
 from hembit.apps.jobs.visit.findings import refresh_finding
+from hembit.apps.jobs.visit.moment import Moment
+from hembit.apps.jobs.visit.overtaken import overtaken_by
 from hembit.apps.lists.services import own_inspections
 from hembit.apps.shop.bench import find_leads, write_zero
 from hembit.apps.shop.services import find_meter

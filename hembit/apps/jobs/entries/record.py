@@ -9,11 +9,11 @@ from pydantic import Field
 from hembit.apps.base.audit import record
 from hembit.apps.jobs.change import change
 from hembit.apps.jobs.entries.base import EntryIn
-from hembit.apps.jobs.typed import PartKey, Reason, Sentence
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.models import Job, JobState, Wait
+from hembit.apps.jobs.typed import PartKey, Reason, Sentence
 from hembit.apps.jobs.visit.loaded import key_of
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.visit.route import plan_of
 from hembit_core.errors import InputError
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from hembit.apps.jobs.entries.base import EntryIn, figures_of, with_unit
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.follow_ups import bypassed_safety_device
 from hembit.apps.jobs.visit.dead_or_live import came_too_late
 from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.visit.route import done_of, route_parts
 from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError

@@ -10,11 +10,11 @@ from pydantic import StringConstraints
 
 from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.jobs.entries.base import EntryIn
-from hembit.apps.jobs.typed import Reason
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.entries.correcting import check_corrects
 from hembit.apps.jobs.on_circuit.readings import circuit_of, fitted_keys
 from hembit.apps.jobs.on_circuit.standing import place_of_entry, standing_swaps
+from hembit.apps.jobs.typed import Reason
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.visit.overtaken import overtaken_by
 from hembit_circuits.infer.swaps import Swap, SwapWay, check_swap
 from hembit_circuits.words.swap_words import swap_says, swap_text

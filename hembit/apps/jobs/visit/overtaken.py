@@ -8,9 +8,9 @@ from __future__ import annotations
 from datetime import datetime
 
 from hembit.apps.base.records.sent import Sent, made_at
-from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.models import Entry
 from hembit.apps.jobs.visit.loaded import Visit
+from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.people.models import Person
 from hembit_core.errors import InputError
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.catalog.tests.specs import SpecCase, entry
 from hembit.apps.jobs.tests.circuits import CircuitCase
+from hembit.apps.library.tests.specs import SpecCase, entry
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.machines.schemas import MachineIn
 from hembit.apps.machines.services import save_machine

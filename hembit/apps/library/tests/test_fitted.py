@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.catalog.tests.specs import ELEMENT, SpecCase, entry
+from hembit.apps.library.tests.specs import ELEMENT, SpecCase, entry
 
 HERE = "Lower deck, rear element"
 

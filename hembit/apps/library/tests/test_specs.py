@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from hembit.apps.base.records.append_only import AppendOnlyError
-from hembit.apps.catalog.models import Revision, Spec
-from hembit.apps.catalog.starter import load_starter
-from hembit.apps.catalog.tests.specs import SpecCase
+from hembit.apps.library.models import Revision, Spec
+from hembit.apps.library.starter import load_starter
+from hembit.apps.library.tests.specs import SpecCase
 
 
 class Kept(SpecCase):

@@ -12,9 +12,9 @@ from django.utils import timezone
 from hembit.apps.base.audit import record
 from hembit.apps.base.not_found import NotFound
 from hembit.apps.base.records.sequence import next_sequences
-from hembit.apps.catalog.finding import find_spec, in_use, standing_of
-from hembit.apps.catalog.models import Revision, Settled, Spec, Standing
-from hembit.apps.catalog.schemas import (
+from hembit.apps.library.finding import find_spec, in_use, standing_of
+from hembit.apps.library.models import Revision, Settled, Spec, Standing
+from hembit.apps.library.schemas import (
     SpecIn,
     SpecRevisionIn,
     SpecSettledIn,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from hembit.apps.catalog.tests.specs import SpecCase
+from hembit.apps.library.tests.specs import SpecCase
 
 NTC = {"type": "ntc_beta", "r25": "10k", "beta": "3977"}
 

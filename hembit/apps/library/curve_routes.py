@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
-from hembit.apps.catalog.curves import MatchedOut, PairsIn, match, show
+from hembit.apps.library.curves import MatchedOut, PairsIn, match, show
 from hembit_core.sensor_curves.comparing import Curves, CurvesAsked
 
 router = Router(tags=["specs"])

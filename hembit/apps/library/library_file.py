@@ -7,15 +7,15 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from hembit.apps.catalog.finding import in_use
-from hembit.apps.catalog.models import Spec
-from hembit.apps.catalog.schemas import (
+from hembit.apps.library.finding import in_use
+from hembit.apps.library.models import Spec
+from hembit.apps.library.schemas import (
     BroughtIn,
     RowBroughtIn,
     SpecRevisionIn,
     as_stored,
 )
-from hembit.apps.catalog.services import add_many, can_be_judged, revise_spec
+from hembit.apps.library.services import add_many, can_be_judged, revise_spec
 from hembit.apps.people.models import Person
 from hembit.apps.rules.models import RuleSet
 from hembit.apps.rules.services import rules_here

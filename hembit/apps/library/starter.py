@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from hembit.apps.catalog.models import Spec
-from hembit.apps.catalog.schemas import SpecIn
-from hembit.apps.catalog.services import add_spec
+from hembit.apps.library.models import Spec
+from hembit.apps.library.schemas import SpecIn
+from hembit.apps.library.services import add_spec
 from hembit_core.library.library import starter_library
 
 

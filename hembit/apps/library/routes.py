@@ -10,11 +10,11 @@ from ninja import File, Form, Router, UploadedFile
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.catalog import finding, library_file, services
-from hembit.apps.catalog.files import read_file
-from hembit.apps.catalog.models import Standing
-from hembit.apps.catalog.progress import Progress, counted, progress_of
-from hembit.apps.catalog.schemas import (
+from hembit.apps.library import finding, library_file, services
+from hembit.apps.library.files import read_file
+from hembit.apps.library.models import Standing
+from hembit.apps.library.progress import Progress, counted, progress_of
+from hembit.apps.library.schemas import (
     BroughtIn,
     FileWatched,
     SpecIn,
@@ -24,7 +24,7 @@ from hembit.apps.catalog.schemas import (
     SpecSettledIn,
     SpecSummary,
 )
-from hembit.apps.catalog.shown import spec_out
+from hembit.apps.library.shown import spec_out
 from hembit.apps.people.access import asking, leads_only
 
 router = Router(tags=["specs"])

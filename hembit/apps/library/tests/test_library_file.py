@@ -13,11 +13,11 @@ from uuid import UUID, uuid4
 
 from openpyxl import Workbook
 
-from hembit.apps.catalog import library_file, progress
-from hembit.apps.catalog.models import Revision, Spec
-from hembit.apps.catalog.services import can_be_judged
-from hembit.apps.catalog.starter import load_starter
-from hembit.apps.catalog.tests.specs import SpecCase, entry
+from hembit.apps.library import library_file, progress
+from hembit.apps.library.models import Revision, Spec
+from hembit.apps.library.services import can_be_judged
+from hembit.apps.library.starter import load_starter
+from hembit.apps.library.tests.specs import SpecCase, entry
 from hembit.apps.rules.models import RuleSet
 from hembit_core.errors import InputError
 

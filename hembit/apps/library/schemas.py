@@ -9,7 +9,7 @@ from uuid import UUID
 from pydantic import AfterValidator, ConfigDict, Field, StringConstraints
 
 from hembit.apps.base.texts.text import SHOWN, must_be_shown
-from hembit.apps.catalog.models import Standing
+from hembit.apps.library.models import Standing
 from hembit.apps.lists.services import whole_spec
 from hembit_core import PartSpec
 from hembit_core.library.entry import LibrarySpec

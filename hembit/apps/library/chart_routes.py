@@ -8,8 +8,8 @@ from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 from pydantic import Field
 
-from hembit.apps.catalog.files import read_file
-from hembit.apps.catalog.schemas import FileRead
+from hembit.apps.library.files import read_file
+from hembit.apps.library.schemas import FileRead
 from hembit_core.charts.cells import LONGEST
 from hembit_core.charts.chart import Chart, read_chart
 from hembit_core.charts.questions import ChartAnswers

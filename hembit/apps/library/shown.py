@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from hembit.apps.catalog.finding import standing_of, with_waiting
-from hembit.apps.catalog.models import Revision, Spec
-from hembit.apps.catalog.schemas import SpecOut, SpecRevisionOut, SpecSummary
+from hembit.apps.library.finding import standing_of, with_waiting
+from hembit.apps.library.models import Revision, Spec
+from hembit.apps.library.schemas import SpecOut, SpecRevisionOut, SpecSummary
 from hembit_core.judge import describe
 from hembit_core.library.source import source_told
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.db.models import Case, Count, Q, QuerySet, Value, When
 
 from hembit.apps.base.not_found import NotFound
-from hembit.apps.catalog.models import Revision, Spec, Standing
-from hembit.apps.catalog.schemas import FoundSpec
+from hembit.apps.library.models import Revision, Spec, Standing
+from hembit.apps.library.schemas import FoundSpec
 from hembit_core.errors import InputError
 
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from hembit.apps.catalog.finding import found_spec, in_use
-from hembit.apps.catalog.schemas import FoundSpec
+from hembit.apps.library.finding import found_spec, in_use
+from hembit.apps.library.schemas import FoundSpec
 from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter
 from hembit_core import Conditions

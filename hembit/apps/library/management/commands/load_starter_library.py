@@ -7,7 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
-from hembit.apps.catalog.starter import load_starter
+from hembit.apps.library.starter import load_starter
 
 
 class Command(BaseCommand):
