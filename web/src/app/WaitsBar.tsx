@@ -1,6 +1,6 @@
 import { Hourglass } from "lucide-react";
 import { Link } from "react-router";
-import { useWaits } from "@/api/jobs";
+import { useWaits } from "@/api/areas/jobs";
 import type { Wait } from "@/api/types";
 import { clockOrDay } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";

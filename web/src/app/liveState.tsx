@@ -8,7 +8,7 @@ import {
   useEffect,
   useState,
 } from "react";
-import { useLive } from "@/api/jobs";
+import { useLive } from "@/api/areas/jobs";
 import { askAgain, showsVisit } from "@/api/keys";
 import { useSend } from "@/outbox/useSend";
 import { newId } from "@/stored/newId";

@@ -13,21 +13,21 @@ import { Foot } from "@/ui/Foot";
 import { Notice } from "@/ui/Notice";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./DeadOrLiveGate";
 import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from "./draft";
 import { ProbeSketch } from "./drawings/ProbeSketch";
-import { Entry } from "./Entry";
+import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./entry/DeadOrLiveGate";
+import { Entry } from "./entry/Entry";
+import { firstField } from "./entry/FormField";
+import { HowWarm } from "./entry/HowWarm";
+import { Questions } from "./entry/Questions";
+import { type Cooling, ReadyWhen } from "./entry/ReadyWhen";
+import { MEASURANDS, READINGS } from "./entry/readings";
+import { WhoDecides } from "./entry/WhoDecides";
 import { FindingPanel } from "./FindingPanel";
-import { firstField } from "./FormField";
-import { HowWarm } from "./HowWarm";
 import { KeptToday } from "./KeptToday";
 import { PartPanel } from "./PartPanel";
-import { Questions } from "./Questions";
-import { type Cooling, ReadyWhen } from "./ReadyWhen";
-import { MEASURANDS, READINGS } from "./readings";
 import { Expect, Tests } from "./Tests";
 import { type Check, useCheck } from "./useCheck";
-import { WhoDecides } from "./WhoDecides";
 
 /** Check: one part, now. Part left, measurement in the centre, working right. */
 export default function CheckPage() {

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, useEffect, useState } from "react";
-import { useFoundSpecs } from "@/api/specs";
+import { useFoundSpecs } from "@/api/areas/library";
 import type { FoundSpec } from "@/api/types";
 import { useLater } from "@/ui/useLater";
 import type { Kind } from "./forms/forms";

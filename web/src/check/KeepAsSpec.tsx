@@ -1,4 +1,4 @@
-import { useAddSpec } from "@/api/specs";
+import { useAddSpec } from "@/api/areas/library";
 import { useSession } from "@/people/session";
 import { specOf } from "./draft";
 import { asFound } from "./found";

@@ -9,7 +9,7 @@ import { Group } from "@/ui/Group";
 import { OnDemand } from "@/ui/OnDemand";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
-import { firstField } from "./FormField";
+import { firstField } from "./entry/FormField";
 import { FoundLine } from "./FoundLine";
 import { FAMILIES, familyOf, type Kind } from "./forms/forms";
 import { KeepAsSpec } from "./KeepAsSpec";

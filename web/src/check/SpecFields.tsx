@@ -1,7 +1,7 @@
 import type { FieldError } from "@/api/types";
 import { FieldMessage } from "@/ui/Field";
 import { type SpecDraft, specFields } from "./draft";
-import { FormField } from "./FormField";
+import { FormField } from "./entry/FormField";
 import { type FieldDef, slotOf, visible } from "./forms/fields";
 import { formOf } from "./forms/forms";
 

@@ -1,8 +1,8 @@
 import type { Expectation, Measurand } from "@/api/types";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { StateShape } from "@/verdict/states";
+import { BESIDE, MEASURANDS, READINGS } from "./entry/readings";
 import type { Kind } from "./forms/forms";
-import { BESIDE, MEASURANDS, READINGS } from "./readings";
 
 type Props = {
   kind: Kind;

@@ -3,12 +3,12 @@ import { Field } from "@/ui/Field";
 import { Group } from "@/ui/Group";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
-import { Condition } from "./Condition";
 import { hasPair } from "./draft";
+import { Condition } from "./entry/Condition";
+import { takesOhms } from "./entry/HowWarm";
+import { MeterField } from "./entry/MeterField";
+import type { Measuring } from "./entry/useMeasuring";
 import type { Kind } from "./forms/forms";
-import { takesOhms } from "./HowWarm";
-import { MeterField } from "./MeterField";
-import type { Measuring } from "./useMeasuring";
 
 const TAKES_SUPPLY = new Set<Kind>([
   "heating_element",

@@ -12,9 +12,9 @@ import {
   settledInRoom,
   specOf,
 } from "./draft";
+import { MEASURANDS, READINGS } from "./entry/readings";
 import type { Fields } from "./forms/fields";
 import { FAMILIES, type Kind } from "./forms/forms";
-import { MEASURANDS, READINGS } from "./readings";
 
 const KINDS = Object.keys(MEASURANDS) as Kind[];
 const PLATE = { "rating.pairs.0.power": "2200", "rating.pairs.0.voltage": "230" };

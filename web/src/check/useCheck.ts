@@ -17,9 +17,9 @@ import {
   takenUp,
   UNKNOWN_METER,
 } from "./draft";
+import { MEASURANDS } from "./entry/readings";
+import { useMeasuring } from "./entry/useMeasuring";
 import type { Kind } from "./forms/forms";
-import { MEASURANDS } from "./readings";
-import { useMeasuring } from "./useMeasuring";
 
 /** All that the Check screen knows: one part of any kind, measured on the bench or anywhere. */
 export function useCheck() {

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { useState } from "react";
-import { useCircuitLooked, useCircuitTemplates, useSaveCircuit } from "@/api/circuits";
+import { useCircuitLooked, useCircuitTemplates, useSaveCircuit } from "@/api/areas/circuits";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import type { CircuitRow, CircuitWhole, MachineWhole } from "@/api/types";
 import { Button } from "@/ui/Button";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { useCircuit } from "@/api/circuits";
-import { useMachineWhole } from "@/api/jobs";
+import { useCircuit } from "@/api/areas/circuits";
+import { useMachineWhole } from "@/api/areas/jobs";
 import type { CircuitWhole, MachineWhole } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";

@@ -1,4 +1,4 @@
-import { useCircuitAsked } from "@/api/circuits";
+import { useCircuitAsked } from "@/api/areas/circuits";
 import { Notice } from "@/ui/Notice";
 import { type AskedForm, isWhole } from "./AskedFields";
 

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useHome } from "@/api/jobs";
+import { useHome } from "@/api/areas/jobs";
 import type { Home } from "@/api/types";
 import { clockOrDay, dateAndClock } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useAddLeads, useAddResistor, useLeads, useResistors } from "@/api/areas/instruments";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useAddLeads, useAddResistor, useLeads, useResistors } from "@/api/instruments";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useCalibrate } from "@/api/areas/instruments";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useCalibrate } from "@/api/instruments";
 import type { CalibrationIn, Instrument } from "@/api/types";
 import { day } from "@/clock/dates";
 import { Button } from "@/ui/Button";

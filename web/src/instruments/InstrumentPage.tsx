@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useInstrument } from "@/api/instruments";
+import { useInstrument } from "@/api/areas/instruments";
 import type { Instrument } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { dateAndClock } from "@/clock/dates";

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useInstruments } from "@/api/instruments";
+import { useInstruments } from "@/api/areas/instruments";
 import type { InstrumentRow } from "@/api/types";
 import { useSession } from "@/people/session";
 import { ButtonLink } from "@/ui/ButtonLink";

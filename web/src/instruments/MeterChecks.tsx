@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useCheckMeter, useResistors } from "@/api/areas/instruments";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useCheckMeter, useResistors } from "@/api/instruments";
 import type { Instrument } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
 import { newId } from "@/stored/newId";

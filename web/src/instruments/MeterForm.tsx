@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { useSaveMeter } from "@/api/areas/instruments";
 import { errorAt } from "@/api/errors";
-import { useSaveMeter } from "@/api/instruments";
 import type { Instrument, MeterIn } from "@/api/types";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";

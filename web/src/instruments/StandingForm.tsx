@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useSayStanding } from "@/api/areas/instruments";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useSayStanding } from "@/api/instruments";
 import type { Instrument, StandingIn } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";

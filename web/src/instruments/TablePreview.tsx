@@ -1,4 +1,4 @@
-import { useTableRead } from "@/api/instruments";
+import { useTableRead } from "@/api/areas/instruments";
 import type { TableIn } from "@/api/types";
 import { useLater } from "@/ui/useLater";
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { useSaveThermometer } from "@/api/areas/instruments";
 import { errorAt } from "@/api/errors";
-import { useSaveThermometer } from "@/api/instruments";
 import type { Instrument, ThermometerIn } from "@/api/types";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Select } from "@/ui/Select";

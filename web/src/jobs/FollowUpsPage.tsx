@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useFollowUps } from "@/api/jobs";
+import { useFollowUps } from "@/api/areas/jobs";
 import { useNow } from "@/clock/useNow";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";

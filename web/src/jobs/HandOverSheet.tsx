@@ -3,7 +3,7 @@ import { useDraft } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
-import { useEntry } from "./useEntry";
+import { useEntry } from "./route/useEntry";
 import type { Visit } from "./useVisit";
 
 /** What whoever takes the job over must know. */

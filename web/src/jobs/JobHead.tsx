@@ -8,7 +8,7 @@ import { OnDemand } from "@/ui/OnDemand";
 import { useWide } from "@/ui/useWide";
 import type { Visit } from "./useVisit";
 
-const changeSheet = () => import("./ChangeSheet");
+const changeSheet = () => import("./route/ChangeSheet");
 const handOverSheet = () => import("./HandOverSheet");
 const ChangeSheet = lazy(changeSheet);
 const HandOverSheet = lazy(handOverSheet);

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
+import { useJob } from "@/api/areas/jobs";
 import { Refused } from "@/api/client";
-import { useJob } from "@/api/jobs";
 import { silentSince } from "@/api/reach";
 import type { Job } from "@/api/types";
 import { useShownLiveState } from "@/app/liveState";
@@ -8,12 +8,12 @@ import { useNumber } from "@/app/useNumber";
 import { useKeys } from "@/keys/shortcuts";
 import { useShared } from "@/stored/shared";
 import { Notice } from "@/ui/Notice";
-import { CasePanel } from "./CasePanel";
+import { CasePanel } from "./case/CasePanel";
 import { JobHead } from "./JobHead";
 import { liveStateOf } from "./liveState";
-import { RoutePanel } from "./RoutePanel";
-import { StepView } from "./StepView";
-import { useNext } from "./useNext";
+import { RoutePanel } from "./route/RoutePanel";
+import { StepView } from "./route/StepView";
+import { useNext } from "./route/useNext";
 import { useVisit } from "./useVisit";
 
 /** A job: its route left, the step in the centre, the case right. */

@@ -1,5 +1,5 @@
 import { Link, useSearchParams } from "react-router";
-import { type JobFilter, useJobs, usePeople } from "@/api/jobs";
+import { type JobFilter, useJobs, usePeople } from "@/api/areas/jobs";
 import { FindField } from "@/ui/FindField";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";

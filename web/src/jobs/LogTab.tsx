@@ -8,7 +8,7 @@ import { TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
-import { useEntry } from "./useEntry";
+import { useEntry } from "./route/useEntry";
 import { partOf, type Visit } from "./useVisit";
 
 type Line = {

@@ -1,9 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { useMachines } from "@/api/areas/jobs";
 import { ask, client } from "@/api/client";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useMachines } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
 import type { Job } from "@/api/types";
 import { useDraft } from "@/stored/stored";

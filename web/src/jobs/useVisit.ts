@@ -6,7 +6,7 @@ import type { AnyEntry, Job, PartOfJob, RouteItem, RouteStep } from "@/api/types
 import { useSend } from "@/outbox/useSend";
 import { newId } from "@/stored/newId";
 import { useStored } from "@/stored/stored";
-import { following } from "./following";
+import { following } from "./route/following";
 import { type Today, todayOf } from "./today";
 
 type Unnamed<T> = T extends unknown ? Omit<T, "id"> : never;

@@ -1,8 +1,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { useJob, useJobs } from "@/api/areas/jobs";
 import { ask, client } from "@/api/client";
-import { useJob, useJobs } from "@/api/jobs";
 import type { KeptCheck } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";

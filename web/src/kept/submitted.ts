@@ -1,7 +1,7 @@
 import type { KeptCheck } from "@/api/types";
+import { READINGS } from "@/check/entry/readings";
 import type { FieldDef, Fields } from "@/check/forms/fields";
 import { formOf } from "@/check/forms/forms";
-import { READINGS } from "@/check/readings";
 import { clock } from "@/clock/dates";
 
 /** The submission in trade words, in the order it was given, by the labels it was typed under. */

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useOwnEntries } from "@/api/lists";
+import { useOwnEntries } from "@/api/areas/lists";
 import type { OwnEntry } from "@/api/types";
 import { useSession } from "@/people/session";
 import { Notice } from "@/ui/Notice";

@@ -1,4 +1,4 @@
-import { useRetireOwnEntry } from "@/api/lists";
+import { useRetireOwnEntry } from "@/api/areas/lists";
 import type { OwnEntry } from "@/api/types";
 import { Button } from "@/ui/Button";
 

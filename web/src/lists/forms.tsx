@@ -1,6 +1,6 @@
 import { type FormEvent, type ReactNode, useState } from "react";
+import { useAddOwnEntry } from "@/api/areas/lists";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useAddOwnEntry } from "@/api/lists";
 import { useOptions } from "@/api/queries";
 import type { OwnEntryIn } from "@/api/types";
 import { FAMILIES } from "@/check/forms/forms";

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
+import { useCopyMachine } from "@/api/areas/machines";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useCopyMachine } from "@/api/machines";
 import type { MachineWhole } from "@/api/types";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";

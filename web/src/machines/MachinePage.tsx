@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
+import { useJobs, useMachineWhole, useVerdicts } from "@/api/areas/jobs";
 import { Refused } from "@/api/client";
-import { useJobs, useMachineWhole, useVerdicts } from "@/api/jobs";
 import type { JobReading, MachineWhole, Position } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { day } from "@/clock/dates";
@@ -11,17 +11,17 @@ import { ButtonLink } from "@/ui/ButtonLink";
 import { Notice } from "@/ui/Notice";
 import { inside } from "@/verdict/prose";
 import { StateShape } from "@/verdict/states";
-import { ByLibrary } from "./ByLibrary";
 import { CopySheet } from "./CopySheet";
 import { MachineSheet } from "./MachineSheet";
-import { MendSheet } from "./MendSheet";
-import { PartDrift } from "./PartDrift";
-import { PartSheet } from "./PartSheet";
-import { PositionHistory } from "./PositionHistory";
-import { PositionSheet } from "./PositionSheet";
-import { PositionTable } from "./PositionTable";
-import { SafetyWord } from "./SafetyWord";
-import { TakeAway } from "./TakeAway";
+import { ByLibrary } from "./positions/ByLibrary";
+import { MendSheet } from "./positions/MendSheet";
+import { PartDrift } from "./positions/PartDrift";
+import { PartSheet } from "./positions/PartSheet";
+import { PositionHistory } from "./positions/PositionHistory";
+import { PositionSheet } from "./positions/PositionSheet";
+import { PositionTable } from "./positions/PositionTable";
+import { SafetyWord } from "./positions/SafetyWord";
+import { TakeAway } from "./positions/TakeAway";
 
 /** A machine: its positions with the part in each and its last verdict, and its jobs. */
 export default function MachinePage() {

@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from "react";
+import { useSaveMachine } from "@/api/areas/jobs";
+import { useWorkshop } from "@/api/areas/shop";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useSaveMachine } from "@/api/jobs";
 import { useOptions } from "@/api/queries";
-import { useWorkshop } from "@/api/shop";
 import type { MachineIn, MachineWhole } from "@/api/types";
 import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { Labelled, TextArea } from "@/ui/Field";

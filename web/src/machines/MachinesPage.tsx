@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useCustomers, useMachines } from "@/api/jobs";
+import { useCustomers, useMachines } from "@/api/areas/jobs";
 import type { Customer } from "@/api/types";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
@@ -9,9 +9,9 @@ import { MoreThere } from "@/ui/MoreThere";
 import { Notice } from "@/ui/Notice";
 import { Pager } from "@/ui/Pager";
 import { usePages } from "@/ui/usePages";
-import { CustomerSheet } from "./CustomerSheet";
+import { CustomerSheet } from "./customers/CustomerSheet";
+import { PersonalData } from "./customers/PersonalData";
 import { MachineSheet } from "./MachineSheet";
-import { PersonalData } from "./PersonalData";
 
 /** Customers, and their machines. */
 export default function MachinesPage() {

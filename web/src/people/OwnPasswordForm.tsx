@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useOwnPassword } from "@/api/areas/shop";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useOwnPassword } from "@/api/shop";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { TextField } from "@/ui/TextField";

@@ -1,4 +1,4 @@
-import { useEndPlaces, usePlaces } from "@/api/shop";
+import { useEndPlaces, usePlaces } from "@/api/areas/shop";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 

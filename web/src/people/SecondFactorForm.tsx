@@ -1,11 +1,11 @@
 import { type FormEvent, type ReactNode, useState } from "react";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import {
   useConfirmSecondFactor,
   useEndOwnSecondFactor,
   useOfferSecondFactor,
   useSecondFactor,
-} from "@/api/shop";
+} from "@/api/areas/shop";
+import { errorAt, unplacedErrors } from "@/api/errors";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";

@@ -3,7 +3,7 @@ import { Refused } from "@/api/client";
 import { useMeters, useReckoned } from "@/api/queries";
 import type { FieldError } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
-import { FormField } from "@/check/FormField";
+import { FormField } from "@/check/entry/FormField";
 import type { Fields } from "@/check/forms/fields";
 import { whenOver } from "@/clock/dates";
 import { useStored } from "@/stored/stored";

@@ -1,6 +1,6 @@
 import { Printer } from "lucide-react";
 import { Link } from "react-router";
-import { useReport } from "@/api/jobs";
+import { useReport } from "@/api/areas/jobs";
 import type { Report } from "@/api/types";
 import { useNumber } from "@/app/useNumber";
 import { dateAndClock, day } from "@/clock/dates";

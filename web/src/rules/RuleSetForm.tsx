@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { useEffects, useSaveRuleSet } from "@/api/areas/rules";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useEffects, useSaveRuleSet } from "@/api/rules";
 import type { RuleSet, RuleSetting } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";

@@ -1,4 +1,4 @@
-import { useRuleSets } from "@/api/rules";
+import { useRuleSets } from "@/api/areas/rules";
 import { Labelled } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { useRules } from "@/api/rules";
+import { useRules } from "@/api/areas/rules";
 import { useSession } from "@/people/session";
 import { Choices } from "@/ui/Choices";
 import { Notice } from "@/ui/Notice";

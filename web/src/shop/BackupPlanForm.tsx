@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
+import { usePlanBackups } from "@/api/areas/shop";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { usePlanBackups } from "@/api/shop";
 import type { Backups } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useBackups, useMakeBackup } from "@/api/shop";
+import { useBackups, useMakeBackup } from "@/api/areas/shop";
 import type { Backups } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
 import { Button } from "@/ui/Button";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useInstruments } from "@/api/instruments";
-import { useEndFirstDay, useWorkshop } from "@/api/shop";
+import { useInstruments } from "@/api/areas/instruments";
+import { useEndFirstDay, useWorkshop } from "@/api/areas/shop";
 import { MeterForm } from "@/instruments/MeterForm";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import { useInstruments } from "@/api/instruments";
-import { useWorkshop } from "@/api/shop";
+import { useInstruments } from "@/api/areas/instruments";
+import { useWorkshop } from "@/api/areas/shop";
 import { LockSettings } from "@/bench/LockSettings";
 import { Standing } from "@/instruments/Standing";
 import { useSession } from "@/people/session";

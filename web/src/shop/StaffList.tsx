@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useStaff } from "@/api/shop";
+import { useStaff } from "@/api/areas/shop";
 import type { Worker } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";

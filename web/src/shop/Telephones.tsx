@@ -1,4 +1,4 @@
-import { useTelephones } from "@/api/shop";
+import { useTelephones } from "@/api/areas/shop";
 
 /** How a telephone comes to trust this Hembit, where it has to be told. */
 export function Telephones() {

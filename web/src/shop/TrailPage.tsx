@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { useTrail } from "@/api/shop";
+import { useTrail } from "@/api/areas/shop";
 import type { TrailLine } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
 import { FindField } from "@/ui/FindField";

@@ -1,6 +1,11 @@
 import { type FormEvent, useState } from "react";
+import {
+  useAddWorker,
+  useChangeWorker,
+  useEndSecondFactor,
+  useOneTimePassword,
+} from "@/api/areas/shop";
 import { errorAt, unplacedErrors } from "@/api/errors";
-import { useAddWorker, useChangeWorker, useEndSecondFactor, useOneTimePassword } from "@/api/shop";
 import type { Worker, WorkerIn } from "@/api/types";
 import { Places } from "@/people/Places";
 import { useSession } from "@/people/session";

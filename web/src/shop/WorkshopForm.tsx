@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
+import { useSaveWorkshop } from "@/api/areas/shop";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import { useOptions } from "@/api/queries";
-import { useSaveWorkshop } from "@/api/shop";
 import type { Workshop, WorkshopIn } from "@/api/types";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "vitest";
 import openapi from "@/api/openapi.json?raw";
 import type { Options } from "@/api/types";
+import { MEASURANDS, READINGS } from "@/check/entry/readings";
 import { newDraft, ofKind, specOf } from "../draft";
-import { MEASURANDS, READINGS } from "../readings";
 import {
   built,
   choice,

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useChainSearch } from "@/api/circuits";
+import { useChainSearch } from "@/api/areas/circuits";
 import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { Section } from "@/ui/Section";

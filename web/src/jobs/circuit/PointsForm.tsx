@@ -2,9 +2,10 @@ import { type FormEvent, useState } from "react";
 import { useMeters } from "@/api/queries";
 import type { Diagnosis, PointRead } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
-import { asItem } from "@/check/MeterField";
+import { asItem } from "@/check/entry/MeterField";
 import { AskedFields, type AskedForm, isWhole } from "@/circuits/AskedFields";
 import { HealthyHere } from "@/circuits/HealthyHere";
+import { useEntry } from "@/jobs/route/useEntry";
 import { newId } from "@/stored/newId";
 import { Button } from "@/ui/Button";
 import { Labelled } from "@/ui/Field";
@@ -12,7 +13,6 @@ import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 import { FormFoot } from "../steps/FormFoot";
 import { JobGate, useJobGate } from "../steps/JobGate";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 
 type Props = {

@@ -1,5 +1,6 @@
 import { type FormEvent, useState } from "react";
 import type { Diagnosis, SwapMade } from "@/api/types";
+import { useEntry } from "@/jobs/route/useEntry";
 import { newId } from "@/stored/newId";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
@@ -8,7 +9,6 @@ import { Foot } from "@/ui/Foot";
 import { Select } from "@/ui/Select";
 import { TextField } from "@/ui/TextField";
 import { FormFoot } from "../steps/FormFoot";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 
 type Props = {

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useFinishFollowUp } from "@/api/jobs";
+import { useFinishFollowUp } from "@/api/areas/jobs";
 import type { FollowUp } from "@/api/types";
 import { day } from "@/clock/dates";
 import { Button } from "@/ui/Button";

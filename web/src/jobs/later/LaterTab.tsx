@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useEndWait, useFinishFollowUp } from "@/api/jobs";
+import { useEndWait, useFinishFollowUp } from "@/api/areas/jobs";
 import type { Wait } from "@/api/types";
 import { clock, clockOrDay, day } from "@/clock/dates";
 import { timeLeft } from "@/clock/timeLeft";

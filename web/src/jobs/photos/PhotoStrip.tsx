@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Camera } from "lucide-react";
 import { type ChangeEvent, lazy, useEffect, useRef, useState } from "react";
-import { usePhotos } from "@/api/jobs";
+import { usePhotos } from "@/api/areas/jobs";
 import { askAgain, keys } from "@/api/keys";
 import type { Job, Photo, StepKind } from "@/api/types";
 import { Button } from "@/ui/Button";

@@ -1,9 +1,9 @@
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
-import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

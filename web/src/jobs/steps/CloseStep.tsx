@@ -1,13 +1,13 @@
 import type { FormEvent } from "react";
 import { Link } from "react-router";
 import type { Job } from "@/api/types";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { StateShape } from "@/verdict/states";
 import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

@@ -1,10 +1,11 @@
 import type { FormEvent } from "react";
-import { useDiagnosis } from "@/api/diagnosis";
-import { useReport } from "@/api/jobs";
+import { useDiagnosis } from "@/api/areas/diagnosis";
+import { useReport } from "@/api/areas/jobs";
 import { useOptions } from "@/api/queries";
 import type { AnyEntry, Job } from "@/api/types";
 import { FindingText } from "@/check/FindingPanel";
 import { clock } from "@/clock/dates";
+import { useEntry } from "@/jobs/route/useEntry";
 import { Scales } from "@/rail/Scales";
 import { useDraft } from "@/stored/stored";
 import { Choices } from "@/ui/Choices";
@@ -12,7 +13,6 @@ import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
 import { StateShape } from "@/verdict/states";
 import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
-import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

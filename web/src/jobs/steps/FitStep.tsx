@@ -1,8 +1,9 @@
 import { type FormEvent, useState } from "react";
 import type { PartOfJob } from "@/api/types";
 import type { SpecDraft } from "@/check/draft";
-import { partSent } from "@/machines/partSent";
-import { SpecEditor } from "@/machines/SpecEditor";
+import { useEntry } from "@/jobs/route/useEntry";
+import { partSent } from "@/machines/positions/partSent";
+import { SpecEditor } from "@/machines/positions/SpecEditor";
 import { newId } from "@/stored/newId";
 import { useDraft } from "@/stored/stored";
 import { Labelled, TextArea } from "@/ui/Field";
@@ -11,7 +12,6 @@ import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { inside } from "@/verdict/prose";
 import { PhotoStrip } from "../photos/PhotoStrip";
-import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

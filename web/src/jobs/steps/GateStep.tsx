@@ -1,10 +1,10 @@
 import type { FormEvent } from "react";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

@@ -1,12 +1,12 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
 import { figuresIn } from "@/check/forms/lists";
 import { clock } from "@/clock/dates";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useKeys } from "@/keys/shortcuts";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

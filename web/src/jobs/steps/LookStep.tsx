@@ -1,12 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { useOptions } from "@/api/queries";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { PhotoStrip } from "../photos/PhotoStrip";
-import { useEntry } from "../useEntry";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

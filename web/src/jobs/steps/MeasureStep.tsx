@@ -11,11 +11,11 @@ import type {
 } from "@/api/types";
 import { type Draft, NO_TEMPERATURE, newDraft, settledInRoom } from "@/check/draft";
 import { ProbeSketch } from "@/check/drawings/ProbeSketch";
-import { HowWarm } from "@/check/HowWarm";
-import { READINGS } from "@/check/readings";
+import { HowWarm } from "@/check/entry/HowWarm";
+import { READINGS } from "@/check/entry/readings";
+import { useMeasuring } from "@/check/entry/useMeasuring";
 import { Expect } from "@/check/Tests";
 import { TodayGroup } from "@/check/TodayGroup";
-import { useMeasuring } from "@/check/useMeasuring";
 import { useKeys } from "@/keys/shortcuts";
 import { newId } from "@/stored/newId";
 import { useStored } from "@/stored/stored";

@@ -1,17 +1,17 @@
 import type { FormEvent } from "react";
-import { useLeads, useMetersForJob } from "@/api/instruments";
+import { useLeads, useMetersForJob } from "@/api/areas/instruments";
 import { useMeters } from "@/api/queries";
 import type { MeterChoice, MeterForJob } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
-import { asItem } from "@/check/MeterField";
+import { asItem } from "@/check/entry/MeterField";
 import { DOUBTS } from "@/instruments/Standing";
+import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { inside } from "@/verdict/prose";
-import { useEntry } from "../useEntry";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 

@@ -1,7 +1,7 @@
 import type { Measurand } from "@/api/types";
+import { BESIDE, READINGS } from "@/check/entry/readings";
+import type { Measuring } from "@/check/entry/useMeasuring";
 import type { Kind } from "@/check/forms/forms";
-import { BESIDE, READINGS } from "@/check/readings";
-import type { Measuring } from "@/check/useMeasuring";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 
 type OtherProps = {

@@ -1,7 +1,7 @@
 import type { RouteItem } from "@/api/types";
+import { ChangedMeanwhile } from "@/jobs/case/ChangedMeanwhile";
+import { useRouteChange } from "@/jobs/route/useRouteChange";
 import { Button } from "@/ui/Button";
-import { ChangedMeanwhile } from "../ChangedMeanwhile";
-import { useRouteChange } from "../useRouteChange";
 import type { Visit } from "../useVisit";
 
 /** A step that somebody added: done, or not yet. */

@@ -1,12 +1,13 @@
 import { errorAt } from "@/api/errors";
 import { useOptions } from "@/api/queries";
 import type { JobReading, ReadingIn } from "@/api/types";
-import { Entry } from "@/check/Entry";
-import { Questions } from "@/check/Questions";
-import { type Cooling, ReadyWhen } from "@/check/ReadyWhen";
-import type { Measuring } from "@/check/useMeasuring";
-import { WhoDecides } from "@/check/WhoDecides";
+import { Entry } from "@/check/entry/Entry";
+import { Questions } from "@/check/entry/Questions";
+import { type Cooling, ReadyWhen } from "@/check/entry/ReadyWhen";
+import type { Measuring } from "@/check/entry/useMeasuring";
+import { WhoDecides } from "@/check/entry/WhoDecides";
 import { clock } from "@/clock/dates";
+import { ChangedMeanwhile } from "@/jobs/case/ChangedMeanwhile";
 import { Curve, isTall, Scales } from "@/rail/Scales";
 import { Button } from "@/ui/Button";
 import { Foot } from "@/ui/Foot";
@@ -14,7 +15,6 @@ import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { Verdict } from "@/verdict/Verdict";
 import { Working } from "@/verdict/Working";
-import { ChangedMeanwhile } from "../ChangedMeanwhile";
 
 export type Relation = NonNullable<ReadingIn["relation"]>;
 
