@@ -73,6 +73,8 @@ class InItsAir(TestCase):
         cold = judge(_ELEMENT, reading, Conditions(meter=bench(holds=holds, air="8.0")))
         self.assertTrue(any("times 2 in air of 8 °C" in one for one in cold.policy))
         self.assertTrue(any("f(air)" in (one.formula or "") for one in cold.working))
+        usual = judge(_ELEMENT, reading, Conditions(meter=bench(holds=holds, air="20")))
+        self.assertFalse([one for one in usual.policy if "air" in one])
         unsaid = judge(_ELEMENT, reading, Conditions(meter=bench(holds=holds)))
         self.assertTrue(any("air was not said" in one for one in unsaid.policy))
 

@@ -66,6 +66,10 @@ class LeftOpen(unittest.TestCase):
         self.assertIn("sticks", " ".join(told.values()))
         self.assertTrue(all(one.kind is OpenEndKind.NOT_MEASURED for one in found))
 
+    def test_many_tests_are_counted_and_their_parts_named_once(self) -> None:
+        found = ends(there("7", ELEMENT), there("8", ELEMENT), there("9", ELEMENT, name="Measure dead"))
+        self.assertEqual([one.what for one in found], ["Measure dead, not done: 6 tests of 7, 8"])
+
     def test_what_was_skipped_with_a_reason_is_not_open(self) -> None:
         skipped = tuple(Skip(key=f"7:{one.measurand}", reason="no access") for one in tests_of(ELEMENT))
         found = ends(there("7", ELEMENT), choices=Choices(skipped=skipped))

@@ -328,6 +328,10 @@ class NewParts(unittest.TestCase):
         )
         self.assertAlmostEqual(amps_drawn(bank, 230) or 0, 13.696, places=3)
 
+    def test_of_members_by_their_ohms_no_amps_are_known(self) -> None:
+        by_ohms = {"kind": "heating_element", "rating": {"by": "ohms", "resistance": "24"}}
+        self.assertIsNone(amps_drawn(part("element_bank", member=by_ohms, members=3), 230))
+
     def test_fuse_cable_contactor(self) -> None:
         verdict = check_feed(self.element, Feed(fuse="16", cable="10", contactor="25"), 230)
         self.assertFalse(verdict.fits)

@@ -42,6 +42,10 @@ class Pages(TestCase):
             with self.subTest(values), self.assertRaises(InputError):
                 page_of(order, after, lambda one: one.pk)
 
+    def test_behind_a_full_last_page_there_is_none(self) -> None:
+        Customer.objects.bulk_create([Customer(name=f"{one}") for one in range(paging.PAGE_SIZE)])
+        self.assertIsNone(page_of(Customer.objects.order_by("id"), "", lambda one: one.pk).next)
+
     @given(names, orders)
     def test_all_of_them_once_in_order(self, chosen: list[str], order: tuple[str, ...]) -> None:
         Customer.objects.bulk_create([Customer(name=one) for one in chosen])

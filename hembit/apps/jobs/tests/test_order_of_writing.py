@@ -163,6 +163,8 @@ class MachineOverItsJobs(OrderOfWriting):
         self.assertEqual(self.state(), "live")
         self.assertTrue(is_live_now(Job.objects.get(number=first)))
         self.refused(self.reading(self.element, "24.6"))
+        self.good(self.entry("noted", text="it hums"))
+        self.assertTrue(is_live_now(Job.objects.get(number=first)))
 
     def test_a_job_that_was_closed_meanwhile_still_counts(self) -> None:
         first = self.number

@@ -28,7 +28,7 @@ from hembit.apps.people.door.throttle import (
     remember,
 )
 from hembit.apps.people.models import Guesses, Role
-from hembit.apps.people.services import add_person
+from hembit.apps.people.services import add_person, says_own_password
 from hembit.apps.people.tests.browser import Browser
 
 
@@ -188,6 +188,13 @@ class Lines(TestCase):
                 pass
             with self.door().working_out(inside=True):
                 pass
+
+    def test_whoever_says_their_own_once_more_is_inside(self) -> None:
+        person = add_person("ilse", "Ilse Fennick", Role.TECHNICIAN, PASSWORD)
+        full = Line()
+        full._waiting.update({"10.0.0.7": IN_LINE})
+        with patch("hembit.apps.people.door.throttle._strangers", full):
+            says_own_password(RequestFactory().post("/"), person, PASSWORD)
 
     def test_a_try_that_is_refused_takes_no_place(self) -> None:
         door, line = self.door(), Line()
