@@ -35,7 +35,7 @@ SAME_AS = {
     "bin/mutants 400 --seed 1": "bin/mutants",
     "bin/bench": ONCE,
     "bin/shots": "bin/shots [jobs|shop|phone|check ...]",
-    "python -m benchmarks.siblings": "bin/bench siblings",
+    "python -m benchmarks.core.siblings": "bin/bench siblings",
     "bin/bench calibration": "bin/bench calibration N FROM",
     "bin/bench crash": "bin/bench crash 50 2",
     "bin/bench crash 100": "bin/bench crash 50 2",

@@ -1,4 +1,4 @@
-"""The risk at a limit, sampled: benchmarks/risk.py draws many more of the same parts."""
+"""The risk at a limit, sampled: benchmarks/core/risk.py draws many more of the same parts."""
 
 from __future__ import annotations
 

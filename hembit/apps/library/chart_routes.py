@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 from pydantic import Field
 
-from hembit.apps.library.files import read_file
+from hembit.apps.library.files.text import read_file
 from hembit.apps.library.schemas import FileRead
 from hembit_core.charts.cells import LONGEST
 from hembit_core.charts.chart import Chart, read_chart

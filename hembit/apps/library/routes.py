@@ -10,10 +10,11 @@ from ninja import File, Form, Router, UploadedFile
 from ninja.responses import Status
 
 from hembit.apps.base.paging import After, Page, Text, page_of
-from hembit.apps.library import finding, library_file, services
-from hembit.apps.library.files import read_file
+from hembit.apps.library import finding, services
+from hembit.apps.library.files import library_file
+from hembit.apps.library.files.progress import Progress, counted, progress_of
+from hembit.apps.library.files.text import read_file
 from hembit.apps.library.models import Standing
-from hembit.apps.library.progress import Progress, counted, progress_of
 from hembit.apps.library.schemas import (
     BroughtIn,
     FileWatched,

@@ -13,7 +13,7 @@ from uuid import UUID, uuid4
 
 from openpyxl import Workbook
 
-from hembit.apps.library import library_file, progress
+from hembit.apps.library.files import library_file, progress
 from hembit.apps.library.models import Revision, Spec
 from hembit.apps.library.services import can_be_judged
 from hembit.apps.library.starter import load_starter

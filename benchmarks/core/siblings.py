@@ -1,4 +1,4 @@
-"""False alarms and power of the sibling comparison, by size: python -m benchmarks.siblings.
+"""False alarms and power of the sibling comparison, by size: python -m benchmarks.core.siblings.
 
 Sets are drawn from one normal distribution whose scatter is the usual spread, U small beside it;
 then one member, and then two, are put off by ten spreads. Seeds are fixed.

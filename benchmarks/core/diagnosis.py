@@ -1,4 +1,4 @@
-"""Machines with one fault, found by three ways of choosing: python -m benchmarks.diagnosis [N].
+"""Machines with one fault, found by three ways of choosing: python -m benchmarks.core.diagnosis [N].
 
 What is proposed, the fixed order of a route (each part alone, the likeliest first, then the rest),
 and any order. One stopping rule for all: one explanation weighs 0.95 with those tied to it, or

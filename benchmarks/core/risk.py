@@ -1,4 +1,4 @@
-"""The risk of a wrong verdict at a limit, test by test: python -m benchmarks.risk [PARTS]."""
+"""The risk of a wrong verdict at a limit, test by test: python -m benchmarks.core.risk [PARTS]."""
 
 from __future__ import annotations
 

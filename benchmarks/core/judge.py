@@ -1,4 +1,4 @@
-"""Judge one reading with its working, in the core: python -m benchmarks.judge."""
+"""Judge one reading with its working, in the core: python -m benchmarks.core.judge."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from hembit_core import BetweenTerminals, HeatingElement, judge
 from hembit_core.sheets.sheet import read_sheet
 from hembit_core.tests.parts import BENCH, DECK_OVEN, running
 
-EXAMPLES = sorted((Path(__file__).resolve().parents[1] / "examples").glob("*.json"))
+EXAMPLES = sorted((Path(__file__).resolve().parents[2] / "examples").glob("*.json"))
 _PLAIN = {"heating_element", "winding", "igniter", "contact", "temperature_sensor"}
 
 

@@ -1,4 +1,6 @@
-"""Are the weights of explanations what they say? python -m benchmarks.calibration [machines [from]].
+"""Are the weights of explanations what they say?
+
+    python -m benchmarks.core.calibration [machines [from]]
 
 Machines of every template with nothing, one thing or two things wrong, drawn by the solver's own
 priors, each times 0.5 to 2 anew for every machine; measured as proposed. A machine counts in a bin

@@ -1,0 +1,1 @@
+"""What is measured of the core and its circuits alone, without a server."""
