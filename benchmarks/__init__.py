@@ -1,0 +1,1 @@
+"""What the budgets are measured with."""

@@ -1,0 +1,1 @@
+"""Hembit in a browser: journeys, every place, documented commands, screenshots."""

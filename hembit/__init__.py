@@ -1,0 +1,1 @@
+"""The server of Hembit, round the core."""

@@ -1,0 +1,1 @@
+"""The API: the areas' routes put together, and what is wrong said in one shape."""

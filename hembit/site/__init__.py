@@ -1,0 +1,1 @@
+"""The site: settings, the page that carries the front end, the test runner."""

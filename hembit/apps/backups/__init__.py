@@ -1,0 +1,1 @@
+"""Backups: made, sealed, copied, and told."""

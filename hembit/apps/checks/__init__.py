@@ -1,0 +1,1 @@
+"""Checks: a reading judged, kept, found again."""

@@ -1,0 +1,1 @@
+"""The invented workshop that the demo shows."""

@@ -1,0 +1,1 @@
+"""Jobs, the write side: a visit, its entries, readings, waits and follow-ups."""

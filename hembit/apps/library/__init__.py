@@ -1,0 +1,1 @@
+"""The library of specs: kept, revised, found, in and out."""

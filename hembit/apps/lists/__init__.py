@@ -1,0 +1,1 @@
+"""Lists of the shop's own: complaints, looks, causes, instruments' words."""

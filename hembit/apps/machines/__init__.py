@@ -1,0 +1,1 @@
+"""Customers, their machines, positions and parts, and a machine's circuit."""

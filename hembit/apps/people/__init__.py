@@ -1,0 +1,1 @@
+"""People: who works here, what they may, how they sign in."""

@@ -1,0 +1,1 @@
+"""What is kept of a customer: found, exported, erased."""

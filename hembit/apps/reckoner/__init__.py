@@ -1,0 +1,1 @@
+"""Sums of the trade, over the API."""

@@ -1,0 +1,1 @@
+"""What a customer gets: the report of a job."""

@@ -1,0 +1,1 @@
+"""The figures that verdicts rest on, in sets of the shop."""

@@ -1,0 +1,1 @@
+"""What lies on the bench: meters, thermometers, resistors, leads, their calibrations."""

@@ -1,0 +1,1 @@
+"""The workshop itself: its details and its clock."""

@@ -1,0 +1,1 @@
+"""Setting against ability: can it get there at all, and by when?"""

@@ -1,0 +1,1 @@
+"""A wire's two ends under voltage: what is lost between the source and the part."""

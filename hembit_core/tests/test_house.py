@@ -1,0 +1,79 @@
+"""The house: no folder with too many doors, no long chain of imports in one, no room without a word."""
+
+from __future__ import annotations
+
+import ast
+import unittest
+from collections import defaultdict
+from functools import cache
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[2]
+PACKAGES = ("hembit_core", "hembit_circuits", "hembit", "e2e", "benchmarks", "mutants")
+MOST_FILES = 15
+LONGEST_CHAIN = 8
+FRONT_END = ROOT / "web" / "src"
+COMPONENTS = FRONT_END / "ui"
+"""Small components, each by its name: a drawer in which nobody gets lost."""
+
+
+def _modules() -> dict[str, Path]:
+    found = {}
+    for package in PACKAGES:
+        for path in (ROOT / package).rglob("*.py"):
+            parts = path.relative_to(ROOT).with_suffix("").parts
+            if not {"tests", "migrations"} & set(parts):
+                found[".".join(parts[:-1] if parts[-1] == "__init__" else parts)] = path
+    return found
+
+
+MODULES = _modules()
+
+
+def _imports(path: Path) -> set[str]:
+    """The modules of the house that a file imports."""
+    found = set()
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if isinstance(node, ast.Import):
+            found |= {one.name for one in node.names}
+        elif isinstance(node, ast.ImportFrom) and node.module:
+            for one in node.names:
+                whole = f"{node.module}.{one.name}"
+                found.add(whole if whole in MODULES else node.module)
+    return found & MODULES.keys()
+
+
+class House(unittest.TestCase):
+    def test_no_folder_has_more_files_than_one_reads_at_a_glance(self) -> None:
+        counts: dict[Path, int] = defaultdict(int)
+        for path in MODULES.values():
+            counts[path.parent] += path.name != "__init__.py"
+        for path in FRONT_END.rglob("*.ts*"):
+            if ".test." not in path.name and path.parent != COMPONENTS:
+                counts[path.parent] += 1
+        self.assertGreater(len(counts), 60)
+        crowded = {str(one.relative_to(ROOT)): n for one, n in counts.items() if n > MOST_FILES}
+        self.assertEqual(crowded, {})
+
+    def test_no_chain_of_imports_within_a_folder_is_long(self) -> None:
+        taken = {name: _imports(path) for name, path in MODULES.items()}
+        folders: dict[Path, set[str]] = defaultdict(set)
+        for name, path in MODULES.items():
+            folders[path.parent].add(name)
+
+        for folder, names in folders.items():
+
+            @cache
+            def depth(name: str, names: frozenset[str] = frozenset(names)) -> int:
+                return 1 + max((depth(one, names) for one in taken[name] & names - {name}), default=0)
+
+            with self.subTest(str(folder.relative_to(ROOT))):
+                self.assertLessEqual(max(map(depth, names)), LONGEST_CHAIN)
+
+    def test_every_room_says_what_it_is(self) -> None:
+        for path in MODULES.values():
+            text = path.read_text("utf-8")
+            if path.name != "__init__.py" or path.parent.name in ("management", "commands"):
+                continue
+            with self.subTest(str(path.relative_to(ROOT))):
+                self.assertTrue(ast.get_docstring(ast.parse(text)))
