@@ -238,10 +238,6 @@ def _of_thermometer(place: int, one: Thermometer, asked: _Asked, slope: float, a
     )
 
 
-def _cannot(place: int, name: str, error: InputError) -> CanDecide:
-    return CanDecide(place=place, name=name, ratio=None, decides=Decides.NOT, told=error.message)
-
-
 def _decides(ratio: float) -> Decides:
     if ratio >= _COMFORTABLE:
         return Decides.WELL

@@ -43,7 +43,6 @@ _OF_THE_DISK = {
     errno.EPERM: "readonly database",
     errno.EIO: "disk i/o error",
 }
-UNKNOWN = "The database could not do this. What is wrong stands in the server's log."
 KEPT = "What you typed is kept here."
 
 

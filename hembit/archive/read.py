@@ -53,18 +53,6 @@ class Archive:
         _check_database(folder / DATABASE, self.manifest)
 
 
-def is_sealed(file: Path) -> bool:
-    """Whether it takes a passphrase.
-
-    Raises
-    ------
-    Damaged
-        If it is no backup.
-    """
-    with _zip(file) as outer:
-        return CONTENT in outer.namelist()
-
-
 @contextmanager
 def opened(file: Path, passphrase: Callable[[], str], aside: Path) -> Iterator[Archive]:
     """A backup, read through; ``passphrase`` is asked for where it is sealed.

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.polynomial import polynomial
 from numpy.typing import ArrayLike
 
-from hembit_core.curves.ends import CurveRangeError, Floats, everywhere, within_ends
+from hembit_core.curves.ends import Floats, everywhere, within_ends
 from hembit_core.curves.roots import Knots, increasing_root, knots_of
 from hembit_core.data_files import table
 
@@ -185,19 +185,3 @@ def nickel_tolerance(celsius: float) -> float:
     entry = _NICKEL["class"]
     share = entry["share_above_zero" if celsius >= 0 else "share_below_zero"]
     return float(entry["at_zero_K"] + share * abs(celsius))
-
-
-def three_wire_net(raw: ArrayLike, pair: ArrayLike) -> Floats:
-    """Net resistance [Ω] of a three-wire thermometer: raw minus the like-coloured pair.
-
-    The pair's figure already contains the test leads, so that no lead zero comes on top.
-
-    Raises
-    ------
-    CurveRangeError
-        If the pair reads more than the thermometer.
-    """
-    net = np.asarray(raw, dtype=np.float64) - np.asarray(pair, dtype=np.float64)
-    if not (net > 0).all():
-        raise CurveRangeError("The two like-coloured wires read more than the thermometer itself.")
-    return net

@@ -119,11 +119,6 @@ class ResistanceThermometers(unittest.TestCase):
         with self.assertRaises(CurveRangeError):
             rtd.platinum_temperature([100, 400])
 
-    def test_three_wires(self) -> None:
-        self.assertAlmostEqual(float(rtd.three_wire_net(109.4, 0.6)), 108.8)
-        with self.assertRaises(CurveRangeError):
-            rtd.three_wire_net(0.4, 0.6)
-
 
 class Thermistors(unittest.TestCase):
     beta = BetaCurve(5000, 3470)

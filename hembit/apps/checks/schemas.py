@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, ConfigDict, Field, StringConstraints
 from hembit.apps.base.records.sent import Sent
 from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.lists.services import SpecIn
-from hembit_core import Conditions, DecisionRule, Expectation, Judgement, PartReading, PartSpec
+from hembit_core import Conditions, DecisionRule, Judgement, PartReading, PartSpec
 from hembit_core.conformity.states import Outcome, State
 from hembit_core.deciding import Decides
 from hembit_core.findings.finding import Observation
@@ -183,6 +183,3 @@ class Options(Model):
     inspections: tuple[Inspection, ...]
     conclusions: tuple[ChoiceOut, ...]
     proof_of_dead_minutes: int = Field(description="A proof of dead lapses after this [min]")
-
-
-ExpectationsOut = tuple[Expectation, ...]

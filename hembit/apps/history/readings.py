@@ -10,7 +10,7 @@ from django.db.models import OuterRef, QuerySet, Subquery, UUIDField, Window
 from django.db.models.functions import RowNumber
 
 from hembit.apps.jobs.models import Reading
-from hembit.apps.jobs.visit.by_mended_spec import Mended, judged_by_mended
+from hembit.apps.jobs.visit.judged_now import Mended, judged_by_mended
 from hembit.apps.machines.models import FittedPart
 from hembit_core.conformity.states import Outcome
 from hembit_core.families.registry import with_role

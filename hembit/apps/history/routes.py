@@ -16,7 +16,7 @@ from hembit.apps.history.mending import mend
 from hembit.apps.history.readings import readings_of, standing_of
 from hembit.apps.jobs.follow_ups import watch_part
 from hembit.apps.jobs.schemas import FollowUpIn
-from hembit.apps.jobs.visit.by_mended_spec import now_told
+from hembit.apps.jobs.visit.judged_now import now_told
 from hembit.apps.jobs.visit.summaries import FollowUpOut, ReadingOut, follow_up_out, reading_out
 from hembit.apps.library.finding import find_revision
 from hembit.apps.machines.schemas import MachineOut, MendIn

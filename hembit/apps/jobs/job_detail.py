@@ -11,8 +11,8 @@ from pydantic import ConfigDict, Field
 from hembit.apps.base.records.sequence import last_sequence
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import FollowUp, Job, Wait
-from hembit.apps.jobs.visit.by_mended_spec import now_told
 from hembit.apps.jobs.visit.dead_or_live import state_of
+from hembit.apps.jobs.visit.judged_now import now_told
 from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.jobs.visit.route import plan_of, standing_decision
 from hembit.apps.jobs.visit.rule_sets import rule_set_of

@@ -90,20 +90,6 @@ def list_people() -> list[Person]:
     return list(Person.objects.filter(is_active=True).order_by("name"))
 
 
-def find_person(number: int) -> Person:
-    """The person with that number.
-
-    Raises
-    ------
-    InputError
-        If there is none, or they left.
-    """
-    person = Person.objects.filter(pk=number, is_active=True).first()
-    if person is None:
-        raise InputError("This person is not in the shop. Choose one from the list.")
-    return person
-
-
 def add_person(username: str, name: str, role: Role, password: str) -> Person:
     """Add a person, or give the one of that user name their role and password anew."""
     person = Person.objects.filter(username=username).first() or Person(username=username)

@@ -12,7 +12,7 @@ from hembit.apps.checks.models import Check
 from hembit.apps.jobs.entries.registry import told
 from hembit.apps.jobs.models import Entry, Job, PartFinding
 from hembit.apps.jobs.services import find_job
-from hembit.apps.jobs.visit.by_mended_spec import now_told
+from hembit.apps.jobs.visit.judged_now import now_told
 from hembit.apps.jobs.visit.loaded import Visit, key_of
 from hembit.apps.jobs.visit.route import choices_of, plan_of, standing_decision
 from hembit.apps.jobs.visit.summaries import follow_up_out, summary

@@ -8,9 +8,9 @@ from typing import Any, Literal
 from hembit.apps.jobs.entries.base import EntryIn, figures_of
 from hembit.apps.jobs.models import FollowUp, FollowUpKind
 from hembit.apps.jobs.typed import PartKey, Reason
-from hembit.apps.jobs.visit.by_mended_spec import Now, judged_by_mended, now_of
 from hembit.apps.jobs.visit.case_danger import danger_of
 from hembit.apps.jobs.visit.findings import refresh_finding
+from hembit.apps.jobs.visit.judged_now import Now, judged_by_mended, now_of
 from hembit.apps.jobs.visit.loaded import Visit
 from hembit.apps.jobs.visit.moment import Moment
 from hembit.apps.jobs.visit.overtaken import overtaken_by, refuse_of_part_before

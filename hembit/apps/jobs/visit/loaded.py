@@ -10,8 +10,8 @@ from django.db.models import Max, Q, QuerySet
 
 from hembit.apps.base.prepared import Prepared
 from hembit.apps.jobs.models import Entry, FollowUp, Job, JobState, PartFinding, Reading, Relation, Wait
-from hembit.apps.jobs.visit.by_mended_spec import Mended, judged_by_mended, specs_at
 from hembit.apps.jobs.visit.case_danger import danger_of
+from hembit.apps.jobs.visit.judged_now import Mended, judged_by_mended, specs_at
 from hembit.apps.jobs.visit.rule_sets import rules_of_job
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from hembit.apps.jobs.models import Entry, FollowUpKind
-from hembit.apps.jobs.visit.by_mended_spec import now_of
+from hembit.apps.jobs.visit.judged_now import now_of
 from hembit.apps.jobs.visit.loaded import Visit, key_of
 from hembit_core.findings.finding import Conclusion, FindingCode
 from hembit_core.visits.closing import OpenEnd, left_open, what_blocks_closing
