@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import ast
+import json
+import re
 import unittest
 from collections import defaultdict
+from collections.abc import Iterable
 from functools import cache
 from pathlib import Path
 
@@ -43,6 +46,43 @@ def _imports(path: Path) -> set[str]:
     return found & MODULES.keys()
 
 
+def _names() -> dict[str, str]:
+    """Every word in a name of the house, with a place where it stands."""
+    found: dict[str, str] = {}
+    for module, path in MODULES.items():
+        names = set(module.split("."))
+        for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+            if isinstance(node, ast.FunctionDef | ast.ClassDef):
+                names.add(node.name)
+            elif isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
+                names.add(node.target.id)
+        found |= dict.fromkeys(_words(names), str(path.relative_to(ROOT)))
+    routes = json.loads((FRONT_END / "api" / "openapi.json").read_text("utf-8"))
+    for route in routes["paths"]:
+        found |= dict.fromkeys(_words([route]), route)
+    for name in routes["components"]["schemas"]:
+        found |= dict.fromkeys(_words([name]), name)
+    for path in FRONT_END.rglob("*.ts*"):
+        place = str(path.relative_to(ROOT))
+        exported = re.findall(
+            r"export (?:const|function|interface|type) (\w+)", path.read_text("utf-8")
+        )
+        found |= dict.fromkeys(_words([*path.relative_to(FRONT_END).parts, *exported]), place)
+    return found
+
+
+def _words(names: Iterable[str]) -> list[str]:
+    return [one.lower() for name in names for one in re.findall(r"[A-Z]?[a-z]+", name)]
+
+
+def _never() -> list[str]:
+    """What the list of words in CONTRIBUTING says is never said, where that is one word."""
+    text = (ROOT / "CONTRIBUTING.md").read_text("utf-8")
+    rows = text.partition("| word |")[2].partition("\n\n")[0].splitlines()[2:]
+    said = [one.strip() for row in rows for one in row.rstrip("| ").rpartition("|")[2].split(",")]
+    return [one for one in said if one.isalpha()]
+
+
 class House(unittest.TestCase):
     def test_no_folder_has_more_files_than_one_reads_at_a_glance(self) -> None:
         counts: dict[Path, int] = defaultdict(int)
@@ -69,6 +109,11 @@ class House(unittest.TestCase):
 
             with self.subTest(str(folder.relative_to(ROOT))):
                 self.assertLessEqual(max(map(depth, names)), LONGEST_CHAIN)
+
+    def test_one_word_for_one_thing(self) -> None:
+        never, names = _never(), _names()
+        self.assertGreater(len(never), 25)
+        self.assertEqual({one: names[one] for one in never if one in names}, {})
 
     def test_every_room_says_what_it_is(self) -> None:
         for path in MODULES.values():
