@@ -294,6 +294,7 @@ class Measured(Commands):
             "bin/bench siblings": lambda: run(f"{ONCE} siblings 10", "false alarms"),
             "bin/bench diagnosis": lambda: run(f"{ONCE} diagnosis 1", "truth first"),
             "bin/bench calibration N FROM": lambda: run("bin/bench calibration 1 5", "weight"),
+            "bin/bench against REF": lambda: run(f"{ONCE} against HEAD", "scripts of"),
         }
 
     def test_each_measures_what_it_is_there_for(self) -> None:
