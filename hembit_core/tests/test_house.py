@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import json
+import os
 import re
 import unittest
 from collections import defaultdict
@@ -18,6 +19,22 @@ LONGEST_CHAIN = 8
 FRONT_END = ROOT / "web" / "src"
 COMPONENTS = FRONT_END / "ui"
 """Small components, each by its name: a drawer in which nobody gets lost."""
+
+
+_PATH = re.compile(r"`([\w./-]+\.(?:py|tsx?|json|md))`|`([\w-]+/[\w/-]+)`")
+"""A file, or a folder with one above it, as a page names it."""
+_INSIDE_OTHERS = {"manifest.json"}
+"""What lies in a backup."""
+_NOT_OURS = {".git", ".venv", "node_modules", "__pycache__", ".data", "dist"}
+
+
+def _files() -> list[Path]:
+    """Whatever lies in the tree, but for what is installed or built."""
+    found = []
+    for folder, below, names in os.walk(ROOT):
+        below[:] = [one for one in below if one not in _NOT_OURS]
+        found += [Path(folder, one) for one in names]
+    return found
 
 
 def _modules() -> dict[str, Path]:
@@ -114,6 +131,20 @@ class House(unittest.TestCase):
         never, names = _never(), _names()
         self.assertGreater(len(never), 25)
         self.assertEqual({one: names[one] for one in never if one in names}, {})
+
+    def test_whatever_a_page_names_is_there(self) -> None:
+        pages = [*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")]
+        there = {f"/{one.relative_to(ROOT)}" for one in _files()}
+        for page in pages:
+            if page.name in ("renames.md", "CHANGELOG.md"):
+                continue
+            for found in _PATH.finditer(page.read_text("utf-8")):
+                path = f"/{(found[1] or found[2]).rstrip('/')}"
+                with self.subTest(str(page.relative_to(ROOT)), path=path):
+                    self.assertTrue(
+                        path[1:] in _INSIDE_OTHERS
+                        or any(one.endswith((path, f"{path}.py")) or f"{path}/" in one for one in there)
+                    )
 
     def test_every_room_says_what_it_is(self) -> None:
         for path in MODULES.values():
