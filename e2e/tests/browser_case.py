@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -88,6 +89,16 @@ class BrowserCase(LiveServerTestCase):
         self.page_errors: list[str] = []
         self.technician = self.new_technician()
         self.page = self.technician.page
+
+    def _callTestMethod(self, method: Callable[[], None]) -> None:  # noqa: N802, unittest's
+        """A failure says what its page showed: it may not come back when somebody looks."""
+        try:
+            super()._callTestMethod(method)  # type: ignore[misc]  # where unittest runs a test
+        except Exception as error:
+            if not self.page.is_closed():
+                shown = self.page.locator("body").inner_text(timeout=5000)
+                error.add_note(f"{self.page.url} showed:\n{shown}")
+            raise
 
     def tearDown(self) -> None:
         self.assertEqual(self.page_errors, [])
