@@ -151,11 +151,13 @@ def _checked_out(ref: str, held: ExitStack) -> Path:
     git = ("git", "-C", str(ROOT))
     subprocess.run([*git, "worktree", "add", "--quiet", "--detach", str(folder), ref], check=True)
     held.callback(subprocess.run, [*git, "worktree", "remove", "--force", str(folder)], check=True)
+    shutil.copytree(ROOT / "web" / "dist", folder / "web" / "dist")  # built anew where it is another
+    (folder / ".stamps").mkdir()
+    shutil.copy(ROOT / ".stamps" / "web", folder / ".stamps")
     same = subprocess.run([*git, "diff", "--quiet", ref, "--", *LOCKS], check=False).returncode == 0
     if same:
         (folder / ".venv").symlink_to(ROOT / ".venv")
         (folder / "web" / "node_modules").symlink_to(ROOT / "web" / "node_modules")
-        (folder / ".stamps").mkdir()
         for stamp in ("python-dev", "node"):
             if (ROOT / ".stamps" / stamp).exists():
                 shutil.copy(ROOT / ".stamps" / stamp, folder / ".stamps")

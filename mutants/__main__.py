@@ -28,7 +28,9 @@ _APPS = "hembit.apps"
 TESTS = {
     "core": ("hembit_core", "hembit_circuits"),
     "people": tuple(f"{_APPS}.{one}" for one in ("people", "privacy", "machines", "base", "workshop")),
-    "jobs": tuple(f"{_APPS}.{one}" for one in ("jobs", "photos", "checks", "reports", "shop")),
+    "jobs": tuple(
+        f"{_APPS}.{one}" for one in ("jobs", "history", "photos", "checks", "reports", "shop")
+    ),
 }
 """The tests of what is tried, in parts that are run once each: not those of all else that passes by."""
 AT_MOST = 60.0

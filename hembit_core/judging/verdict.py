@@ -92,7 +92,7 @@ class Verdict:
             self.undecided_by, self.unsettled = ("not_all_read",), "not every figure was read"
         own = Outcome.UNDECIDED if self.undecided_by else outcome_of(self.state, rule)
         members = [row for row in shown if row.outcome is not None and not row.premise]
-        outcome = least_kind([own, *(row.outcome or own for row in members)])
+        outcome = least_kind([own, *(each for row in members if (each := row.outcome) is not None)])
         state, side = self.state, self.side
         if is_kinder(own, outcome) and members:
             worst = min(members, key=lambda row: PRECEDENCE.index(row.state or State.WITHIN))

@@ -96,7 +96,7 @@ def _never() -> list[str]:
     """What the list of words in CONTRIBUTING says is never said, where that is one word."""
     text = (ROOT / "CONTRIBUTING.md").read_text("utf-8")
     rows = text.partition("| word |")[2].partition("\n\n")[0].splitlines()[2:]
-    said = [one.strip() for row in rows for one in row.rstrip("| ").rpartition("|")[2].split(",")]
+    said = [one.strip() for row in rows for one in row.split("|")[3].split(",")]
     return [one for one in said if one.isalpha()]
 
 
@@ -129,7 +129,7 @@ class House(unittest.TestCase):
 
     def test_one_word_for_one_thing(self) -> None:
         never, names = _never(), _names()
-        self.assertGreater(len(never), 25)
+        self.assertGreater(len(never), 20)
         self.assertEqual({one: names[one] for one in never if one in names}, {})
 
     def test_whatever_a_page_names_is_there(self) -> None:
