@@ -110,7 +110,7 @@ def in_turns(name: str, trees: tuple[Tree, Tree], work: Callable[[Tree], float],
         ratios.append(took[trees[1].folder] / took[trees[0].folder])
     ratios = ratios[-rounds:]
     middle = statistics.median(ratios)
-    note = f", above {HELD}: say why" if middle > HELD else ""
+    note = f", above {HELD}: say why" if rounds > 2 and middle > HELD else ""  # one says nothing
     print(
         f"{name}: {middle:.3f} ({min(ratios):.3f}–{max(ratios):.3f}, {rounds} rounds){note}", flush=True
     )
