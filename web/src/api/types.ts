@@ -121,6 +121,7 @@ export type MachineIn = Schemas["MachineIn"];
 export type Position = Schemas["PositionOut"];
 export type PositionChange = Schemas["PositionChange"];
 export type Report = Schemas["Report"];
+export type Witness = Schemas["Witness"];
 export type StepKind = Schemas["StepKind"];
 
 /** Both sides of a change that somebody else was faster with, field by field in words. */

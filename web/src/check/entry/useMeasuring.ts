@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { NotReached, Refused } from "@/api/client";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useExpectations, useJudgement } from "@/api/queries";
 import type { CheckIn, DeadOrLive, FieldError, Judgement, KeptCheck, Spec } from "@/api/types";
 import {
@@ -189,7 +190,7 @@ export function useMeasuring({
     unsaid: unsaid && insisted && !onItsWay,
     expectations,
     expectation,
-    expecting: expected.isLoading && expected.failureCount === 0,
+    expecting: isFirstLoad(expected),
     judgement: current,
     shown: current ?? keptHere?.judgement,
     keptHere,

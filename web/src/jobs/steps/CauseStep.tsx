@@ -1,9 +1,11 @@
 import type { FormEvent } from "react";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useOptions } from "@/api/queries";
 import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
@@ -12,7 +14,8 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
   const { job } = visit;
   const there = partOf(job, part);
   const kind = there?.spec?.kind;
-  const usual = (useOptions().data?.causes ?? []).filter(
+  const options = useOptions();
+  const usual = (options.data?.causes ?? []).filter(
     ({ kinds }) => kinds.length === 0 || (kind && kinds.includes(kind)),
   );
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.cause.${part}`, {
@@ -34,6 +37,7 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
       },
     );
   }
+  if (isFirstLoad(options)) return <Notice>Loading what is usual …</Notice>;
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <p>

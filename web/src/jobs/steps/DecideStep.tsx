@@ -1,8 +1,9 @@
 import type { FormEvent } from "react";
 import { useDiagnosis } from "@/api/areas/diagnosis";
 import { useReport } from "@/api/areas/jobs";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useOptions } from "@/api/queries";
-import type { AnyEntry, Job } from "@/api/types";
+import type { AnyEntry, Job, Report, Witness } from "@/api/types";
 import { FindingText } from "@/check/FindingPanel";
 import { clock } from "@/clock/dates";
 import { useEntry } from "@/jobs/route/useEntry";
@@ -23,15 +24,19 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
   const { job } = visit;
   const there = partOf(job, part);
   const found = there?.finding;
-  const conclusions = useOptions().data?.conclusions ?? [];
+  const options = useOptions();
+  const diagnosis = useDiagnosis(job.number);
+  const report = useReport(job.number, job.readings.length);
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.decide.${part}`, {
     conclusion: "",
     reason: "",
   });
   const entry = useEntry(visit, ["reason"]);
-  const witness = useDiagnosis(job.number).data?.witnesses[part];
   if (!there || !found)
     return <Notice>Nothing was found on this part yet. Measure it first.</Notice>;
+  // A conclusion that moved when what it rests on came in would be another under the finger.
+  if (isFirstLoad(options, diagnosis, report)) return <Notice>Loading what it rests on …</Notice>;
+  const witness = diagnosis.data?.witnesses[part];
   const differs = witness?.differs ?? false;
   const chosen = (draft.conclusion || found.finding.conclusion) as Conclusion;
   const overruled = chosen !== found.finding.conclusion;
@@ -59,8 +64,8 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
       <section aria-label="Finding" className="plate">
         <FindingText finding={found.finding} />
       </section>
-      <ByTheCircuit job={job} part={part} />
-      <RestsOn job={job} part={part} cites={found.finding.cites} />
+      {witness && <ByTheCircuit witness={witness} />}
+      <RestsOn job={job} part={part} cites={found.finding.cites} report={report.data} />
       {there.decision && (
         <p>
           <b className="font-semibold">Decided: {there.decision.conclusion}</b> by{" "}
@@ -72,7 +77,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
         <Choices
           label={overruled ? "Overruled to" : "The readings say"}
           value={chosen}
-          items={conclusions}
+          items={options.data?.conclusions ?? []}
           onChoose={(conclusion) => change({ conclusion })}
         />
         {(overruled || draft.reason || differs) && (
@@ -120,9 +125,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
 }
 
 /** The second witness: what the machine's circuit makes of all readings, where it has one. */
-function ByTheCircuit({ job, part }: { job: Job; part: string }) {
-  const witness = useDiagnosis(job.number).data?.witnesses[part];
-  if (!witness) return null;
+function ByTheCircuit({ witness }: { witness: Witness }) {
   return (
     <section aria-label="The circuit's word" className={witness.differs ? "plate" : ""}>
       <h3 className="text-[0.93rem] text-muted">By the circuit</h3>
@@ -135,11 +138,10 @@ function ByTheCircuit({ job, part }: { job: Job; part: string }) {
   );
 }
 
-type RestsOnProps = { job: Job; part: string; cites: string[] };
+type RestsOnProps = { job: Job; part: string; cites: string[]; report: Report | undefined };
 
 /** The readings that the finding rests on, each on its rail, so that a decision is made looking at them. */
-function RestsOn({ job, part, cites }: RestsOnProps) {
-  const report = useReport(job.number, job.readings.length).data;
+function RestsOn({ job, part, cites, report }: RestsOnProps) {
   const mine = job.readings.filter(
     (one) =>
       one.part === part &&

@@ -1,11 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useOptions } from "@/api/queries";
 import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
+import { Notice } from "@/ui/Notice";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
@@ -23,7 +25,8 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
     note: "",
   });
   const entry = useEntry(visit, ["seen", "note"]);
-  const items = (useOptions().data?.inspections ?? []).filter(
+  const options = useOptions();
+  const items = (options.data?.inspections ?? []).filter(
     (one) =>
       one.value !== NOTHING && (one.kinds.length === 0 || (kind && one.kinds.includes(kind))),
   );
@@ -55,6 +58,7 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
     note([NOTHING]);
   }
   const all = useMutation({ mutationFn: noteAll });
+  if (isFirstLoad(options)) return <Notice>Loading what is looked at …</Notice>;
   const earlier = job.entries.filter((one) => one.kind === "looked" && one.part === part);
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">

@@ -122,12 +122,24 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
   return (
     <>
       <Cautions short cautions={[...new Set([...cautions, ...(told?.cautions ?? [])])]} />
-      {told && (
-        <div className="flex gap-6 max-sm:gap-3">
-          <div className="max-sm:w-36 max-sm:shrink-0">
-            <ProbeSketch probes={told.probes} />
-          </div>
-          <Expect expectation={told} cautions={false} />
+      {(told || !measuring.unreachable) && (
+        // As high as it usually is from the first: what is below stays under the finger.
+        <div className="flex min-h-36 gap-6 max-sm:gap-3">
+          {told ? (
+            <>
+              <div className="max-sm:w-36 max-sm:shrink-0">
+                <ProbeSketch probes={told.probes} />
+              </div>
+              <Expect expectation={told} cautions={false} />
+            </>
+          ) : (
+            <p className="text-muted">
+              {measuring.expecting
+                ? "Working out what to expect …"
+                : (measuring.waitingFor ??
+                  "Say how warm the part is; then this says what to expect.")}
+            </p>
+          )}
         </div>
       )}
       {measuring.unreachable && (
@@ -148,13 +160,16 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
         }
       />
       {gate.needs ? (
-        <JobGate
-          gate={gate}
-          cautions={measuring.expectation?.cautions ?? []}
-          onIsolate={() => visit.goTo("isolate")}
-          onLoose={() => setOwn({ ...own, loose: true })}
-          onDead={visit.makeDead}
-        />
+        // With its cautions or not at all: none comes between somebody and what they press.
+        !measuring.expecting && (
+          <JobGate
+            gate={gate}
+            cautions={measuring.expectation?.cautions ?? []}
+            onIsolate={() => visit.goTo("isolate")}
+            onLoose={() => setOwn({ ...own, loose: true })}
+            onDead={visit.makeDead}
+          />
+        )
       ) : (
         <>
           {own.loose && !spare && (
@@ -192,21 +207,18 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
           />
         </>
       )}
-      {!measuring.expectation && !measuring.unreachable && (
-        <Notice>
-          {measuring.expecting
-            ? "Working out what to expect …"
-            : (measuring.waitingFor ?? "Say how warm the part is; then this says what to expect.")}
-        </Notice>
+      {!measuring.expecting && (
+        <>
+          <OtherTests
+            kind={there.spec.kind}
+            measuring={measuring}
+            first={first as Measurand}
+            chosen={measurand}
+            onChoose={setAcross}
+          />
+          <TodayGroup check={measuring} />
+        </>
       )}
-      <OtherTests
-        kind={there.spec.kind}
-        measuring={measuring}
-        first={first as Measurand}
-        chosen={measurand}
-        onChoose={setAcross}
-      />
-      <TodayGroup check={measuring} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { FormEvent } from "react";
 import { useLeads, useMetersForJob } from "@/api/areas/instruments";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useMeters } from "@/api/queries";
 import type { MeterChoice, MeterForJob } from "@/api/types";
 import { UNKNOWN_METER } from "@/check/draft";
@@ -9,6 +10,7 @@ import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
+import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { inside } from "@/verdict/prose";
@@ -18,9 +20,12 @@ import { FormFoot } from "./FormFoot";
 /** Which meter, and whether it and its leads can be trusted today. */
 export function MeterStep({ visit }: { visit: Visit }) {
   const { job } = visit;
-  const meters = useMeters().data ?? [];
-  const ranked = useMetersForJob(job.number).data ?? [];
-  const leads = useLeads().data?.filter((one) => !one.retired) ?? [];
+  const kept = useMeters();
+  const forJob = useMetersForJob(job.number);
+  const ofShop = useLeads();
+  const meters = kept.data ?? [];
+  const ranked = forJob.data ?? [];
+  const leads = ofShop.data?.filter((one) => !one.retired) ?? [];
   const first = meters[0]?.id;
   const [draft, change, forget] = useDraft(`hembit.job.${job.number}.meter`, {
     meter: "",
@@ -74,6 +79,7 @@ export function MeterStep({ visit }: { visit: Visit }) {
   const said = ["check.steady", "check.open_reads_ol", "check.battery_good", "meter"]
     .map(entry.at)
     .filter((one) => one !== undefined);
+  if (isFirstLoad(kept, forJob, ofShop)) return <Notice>Loading the instruments …</Notice>;
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <Choices

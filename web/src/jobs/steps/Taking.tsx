@@ -82,16 +82,18 @@ export function Taking(props: TakingProps) {
             {one}
           </Notice>
         ))}
-      <Foot>
-        <Button
-          look="action"
-          shortcut="Return"
-          onClick={measuring.keep}
-          disabled={measuring.keeping || !measuring.ready}
-        >
-          Record it
-        </Button>
-      </Foot>
+      {!measuring.expecting && (
+        <Foot>
+          <Button
+            look="action"
+            shortcut="Return"
+            onClick={measuring.keep}
+            disabled={measuring.keeping || !measuring.ready}
+          >
+            Record it
+          </Button>
+        </Foot>
+      )}
       {shown && (
         <details>
           <summary className="legend min-h-7 cursor-pointer">The working</summary>

@@ -1,0 +1,60 @@
+"""What can be pressed stays where it is once it is there: nothing comes in above it later and moves it
+under the finger, to where something else was.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from e2e.browser import DESKTOP
+from e2e.tests.test_job_journeys import DECK_OVEN, DemoVisits
+from hembit.apps.jobs.models import Job
+
+# A server that takes its time with whatever a step asks for, but not with the frame around it: its band
+# of waits comes once, with the page.
+_SLOW = r"""const now = window.fetch;
+window.fetch = async (what, how) => {
+  const url = typeof what === "string" ? what : what.url;
+  const isAround = /\/api\/v1\/(session|waits|live|jobs\/\d+$)/.test(url);
+  if (url.includes("/api/") && !isAround) await new Promise((done) => setTimeout(done, 400));
+  return now(what, how);
+};"""
+# By how much each moved since it was first seen, the bench's alone [px].
+_MOVED = """() => new Promise((done) => {
+  const first = new Map(), moved = {};
+  const last = performance.now() + 1500;
+  const look = () => {
+    for (const one of document.querySelectorAll(
+      "main button, main input, main textarea, main summary, main [role=radio]",
+    )) {
+      const box = one.getBoundingClientRect();
+      if (!box.width) continue;
+      const here = box.y + scrollY;
+      if (!first.has(one)) first.set(one, here);
+      const by = Math.abs(here - first.get(one));
+      const name = one.getAttribute("aria-label") || one.textContent || one.id || one.type;
+      if (by > LIMIT) moved[name.slice(0, 40)] = Math.round(by);
+    }
+    if (performance.now() > last) done(moved);
+    else requestAnimationFrame(look);
+  };
+  look();
+})"""
+LIMIT = 22
+"""Half of what a thumb takes [px]."""
+
+
+class StandsStill(DemoVisits):
+    def test_in_every_step_of_a_visit(self) -> None:
+        page = self.new_technician(viewport=DESKTOP).page
+        page.add_init_script(_SLOW)
+        number = Job.objects.filter(machine__name=DECK_OVEN).latest("number").number
+        job: dict[str, Any] = page.request.get(f"{self.live_server_url}/api/v1/jobs/{number}").json()
+        items = [item for step in job["route"]["steps"] for item in step["items"]]
+        kinds = {item["measurand"] or item["key"].partition(":")[0]: item["key"] for item in items}
+        self.assertGreater(len(kinds), 12)
+        for kind, key in kinds.items():
+            page.goto("about:blank")
+            page.goto(f"{self.live_server_url}/jobs/{number}?item={key}", wait_until="commit")
+            with self.subTest(kind):
+                self.assertEqual(page.evaluate(_MOVED.replace("LIMIT", str(LIMIT))), {})
