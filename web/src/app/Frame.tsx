@@ -1,6 +1,8 @@
 import { Menu } from "lucide-react";
 import { lazy, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { useWaits } from "@/api/areas/jobs";
+import { isFirstLoad } from "@/api/firstLoad";
 import { useKeys } from "@/keys/shortcuts";
 import { SilentBand } from "@/offline/SilentBand";
 import { Outbox } from "@/outbox/Outbox";
@@ -34,6 +36,8 @@ export function Frame() {
   const [theme, toggleTheme] = useTheme();
   const navigate = useNavigate();
   const { pathname } = useLocation();
+  // The place waits for the band above it, which would push it down under the finger.
+  const bandIsToCome = isFirstLoad(useWaits());
   const live = liveState ? liveState.state === "live" : stated?.state === "live";
   useKeys({
     dead: () => (liveState ? liveState.makeDead() : state(null)),
@@ -79,9 +83,13 @@ export function Frame() {
       <main
         className={`flex flex-1 flex-col print:border-0 ${live ? "border-x-[6px] border-b-[6px] border-hazard" : ""}`}
       >
-        <OnDemand key={pathname} meanwhile={<Opening />}>
-          <Outlet />
-        </OnDemand>
+        {bandIsToCome ? (
+          <Opening />
+        ) : (
+          <OnDemand key={pathname} meanwhile={<Opening />}>
+            <Outlet />
+          </OnDemand>
+        )}
       </main>
     </div>
   );

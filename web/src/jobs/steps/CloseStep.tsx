@@ -7,7 +7,7 @@ import { Button } from "@/ui/Button";
 import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { StateShape } from "@/verdict/states";
-import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
+import { FollowUpForm } from "../later/FollowUpForm";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
 
@@ -58,7 +58,7 @@ export function CloseStep({ visit }: { visit: Visit }) {
       >
         Look at the report
       </Link>
-      <FollowUpOnDemand visit={visit} part={null} kind="yearly_check" />
+      <FollowUpForm visit={visit} part={null} kind="yearly_check" />
       <form onSubmit={submit} className="flex flex-col gap-3">
         {job.blocks_closing.length === 0 &&
           dangers.map((one) => (
