@@ -1,11 +1,11 @@
-"""Judge a CSV of many readings of one part: by thousands at once where the verdict is plain."""
+"""Judge a CSV of many readings of one part: what is alike once, a long file in several processes."""
 
 from __future__ import annotations
 
 import csv
 import re
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from functools import partial
 from itertools import chain, islice
 from typing import TextIO
@@ -20,9 +20,7 @@ from hembit_core.families.registry import FAMILIES
 from hembit_core.judge import AnySpec, PartReading, by_rules, expectations, judge
 from hembit_core.judging.ohms.brief import Brief, brief
 from hembit_core.judging.ohms.due import OhmsDue
-from hembit_core.judging.ohms.many_at_once import judge_plain
 from hembit_core.measuring.conditions import Conditions
-from hembit_core.measuring.resistance_reading import ResistanceReading
 
 _READING: TypeAdapter[object] = TypeAdapter(PartReading)
 _CONDITIONS = (
@@ -36,9 +34,9 @@ _CONDITIONS = (
 )
 _YES_NO = ("leads_nulled", "settled")
 _SEVERAL = "displays"
-_AT_ONCE = 2_500
-_ROWS_A_GROUP = 8
-"""With fewer rows taken alike than this, arrays gain less than another process does."""
+_AT_ONCE = 10_000
+_ROWS_ALIKE = 8
+"""Where fewer rows than this are alike on average, another process gains more than it costs."""
 _POINTED = re.compile(r"[1-9][0-9]{0,2}\.[0-9]{3}")
 
 
@@ -124,103 +122,73 @@ _Key = tuple[tuple[str, str], ...]
 
 
 def _taken_alike(one: _Given) -> _Key:
-    """Everything about a row but its display: rows that share it are judged at once."""
+    """Everything about a row but its display: of rows that share it the same is due."""
     return tuple(cell for cell in one.cells.items() if cell[0] != "display")
 
 
 def _is_heavy(chunk: list[_Given]) -> bool:
-    """Whether its rows were taken so differently that most are judged one by one."""
-    return len({_taken_alike(one) for one in chunk}) > len(chunk) / _ROWS_A_GROUP
+    """Whether its rows differ so much that most are judged one by one."""
+    return len({tuple(one.cells.items()) for one in chunk}) > len(chunk) / _ROWS_ALIKE
 
 
 def _judge_chunk(
     chunk: list[_Given], spec: AnySpec, conditions: Conditions, rule: DecisionRule, first: str
 ) -> list[Row]:
-    """Rows that differ in their display alone are judged together, then told in their order."""
-    groups: dict[_Key, list[int]] = {}
-    for place, one in enumerate(chunk):
-        if not one.problem and "display" in one.cells:
-            groups.setdefault(_taken_alike(one), []).append(place)
-    plain: dict[int, Brief] = {}
-    for places in groups.values():
-        if len(places) > 1:
-            cells = [chunk[place].cells for place in places]
-            verdicts = _plain(cells, spec, conditions, rule, first)
-            plain.update((place, one) for place, one in zip(places, verdicts, strict=True) if one)
+    """Rows in their order. What is alike but for its line and name is judged once."""
+    spec = by_rules(spec, conditions.rules)
+    due: dict[_Key, OhmsDue | None] = {}
     alike: dict[_Key, Row] = {}
+
+    def judged(one: _Given) -> Brief:
+        here, reading = _parsed(one.cells, conditions, first)
+        return _briefly(spec, reading, here, rule, due, _taken_alike(one)) or Brief.of(
+            judge(spec, reading, here, rule)  # type: ignore[arg-type]
+        )
+
     found = []
-    for place, one in enumerate(chunk):
-        if place in plain:
-            found.append(Row(one.line, one.name, plain[place], ""))
-            continue
+    for one in chunk:
         key = (("problem", one.problem), *one.cells.items())
         if key not in alike:
-            alike[key] = _judge_alone(one, spec, conditions, rule, first)
-        found.append(replace(alike[key], line=one.line, name=one.name))
+            alike[key] = _row(one, judged)
+        found.append(Row(one.line, one.name, alike[key].verdict, alike[key].problem))
     return found
 
 
-def _plain(
-    cells: list[dict[str, str]],
-    spec: AnySpec,
-    conditions: Conditions,
-    rule: DecisionRule,
-    first: str,
-) -> list[Brief | None]:
-    """The plain verdicts among rows that were taken alike; None where the full judgement is needed."""
-    nothing: list[Brief | None] = [None] * len(cells)
-    try:
-        here, reading = _parsed(cells[0], conditions, first)
-        due = _ohms_due(spec, reading, here)
-        if due is None:
-            return nothing
-        texts = tuple(dict.fromkeys(one["display"] for one in cells))  # each distinct one once
-        found = judge_plain(due[0], due[1], texts, here)
-    except (InputError, ValidationError):
-        return nothing
-    told = {
-        text: None if one is None else one.brief(due[0], rule)
-        for text, one in zip(texts, found, strict=True)
-    }
-    return [told[one["display"]] for one in cells]
-
-
-def _ohms_due(
-    spec: AnySpec, reading: object, conditions: Conditions
-) -> tuple[OhmsDue, ResistanceReading] | None:
-    """What is due of the part's single reading in ohms, and the reading as the part makes it."""
-    spec = by_rules(spec, conditions.rules)
-    family = FAMILIES[type(spec)]
-    if family.ohms_due is None or type(reading) is not family.ohms:
-        return None
-    taken = family.as_taken(spec, reading)
-    return family.ohms_due(spec, taken, conditions), taken
-
-
-def _judge_alone(
-    one: _Given, spec: AnySpec, conditions: Conditions, rule: DecisionRule, first: str
-) -> Row:
+def _row(one: _Given, judged: Callable[[_Given], Brief]) -> Row:
+    """A row with its verdict, or with what is wrong with it."""
     if one.problem:
         return Row(one.line, one.name, None, one.problem)
     try:
-        here, reading = _parsed(one.cells, conditions, first)
-        told = _briefly(spec, reading, here, rule) or Brief.of(judge(spec, reading, here, rule))  # type: ignore[arg-type]
+        return Row(one.line, one.name, judged(one), "")
     except ValidationError as error:
         sentences = "; ".join(f"{_last(each['loc'])}: {each['msg']}" for each in error.errors())
         return Row(one.line, one.name, None, sentences)
     except InputError as error:
         field = f"{error.field.rpartition('.')[2]}: " if error.field else ""
         return Row(one.line, one.name, None, f"{field}{error.message}")
-    return Row(one.line, one.name, told, "")
 
 
 def _briefly(
-    spec: AnySpec, reading: object, conditions: Conditions, rule: DecisionRule
+    spec: AnySpec,
+    reading: object,
+    conditions: Conditions,
+    rule: DecisionRule,
+    known: dict[_Key, OhmsDue | None],
+    key: _Key,
 ) -> Brief | None:
-    """The verdict by the place alone, where that says all; what hinders that, ``judge`` words."""
+    """The verdict by the place alone, where that says all; what hinders that, ``judge`` words.
+
+    What is due of rows that were taken alike is worked out once, and ``known`` from then on.
+    """
+    family = FAMILIES[type(spec)]
+    if family.ohms_due is None or type(reading) is not family.ohms:
+        return None
     try:
-        due = _ohms_due(spec, reading, conditions)
-        return brief(*due, conditions, rule) if due else None
+        taken = family.as_taken(spec, reading)
+        if key not in known:
+            known[key] = family.ohms_due(spec, taken, conditions)
+        due = known[key]
+        return brief(due, taken, conditions, rule) if due else None
     except InputError:
         return None
 

@@ -5,15 +5,20 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated
 
-from pydantic import ConfigDict, Field
+from pydantic import ConfigDict, Field, StringConstraints
 
 from hembit.apps.base.texts.text import SHOWN
 from hembit.apps.people.models import Role
 from hembit_core.model import Model
 
-UserName = Annotated[str, Field(min_length=1, max_length=150, pattern=r"^[\w.@+-]+$")]
+UserName = Annotated[
+    str,
+    StringConstraints(strip_whitespace=True, min_length=1, max_length=150, pattern=r"^[\w.@+-]+$"),
+]
 """What is typed to sign in: letters, digits and . @ + - _ alone."""
-PersonName = Annotated[str, Field(min_length=1, max_length=60), SHOWN]
+PersonName = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), SHOWN
+]
 """The name beside everything that a person measures."""
 
 

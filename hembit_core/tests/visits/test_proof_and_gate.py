@@ -361,6 +361,9 @@ class Bypass(unittest.TestCase):
     def test_safety_devices(self) -> None:
         for device, safe in (("limit", True), ("fuse", True), ("switch", True), ("thermostat", False)):
             self.assertEqual(is_safety_device(part("contact", device=device)), safe)
+        whatever_lights = ("igniter", "spark_igniter", "ignition_sequence", "thermocouple_magnet")
+        kinds = {one: type("Any", (), {"kind": one})() for one in (*whatever_lights, "winding")}
+        self.assertEqual([one for one in kinds if is_safety_device(kinds[one])], [*whatever_lights])
 
 
 def tag_of(model: Any, name: str) -> str:

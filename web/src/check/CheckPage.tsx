@@ -4,6 +4,7 @@ import { useFinding } from "@/api/queries";
 import type { FoundSpec } from "@/api/types";
 import { useBenchWait } from "@/app/benchWait";
 import { useDeadOrLive } from "@/app/deadOrLive";
+import { firstField } from "@/check/forms/firstField";
 import { clock } from "@/clock/dates";
 import { useNow } from "@/clock/useNow";
 import { useKeys } from "@/keys/shortcuts";
@@ -17,7 +18,6 @@ import { type Draft, NO_TEMPERATURE, nextPart, settledInRoom, specFields } from 
 import { ProbeSketch } from "./drawings/ProbeSketch";
 import { DeadOrLiveGate, gateFor, type Stating, useStating } from "./entry/DeadOrLiveGate";
 import { Entry } from "./entry/Entry";
-import { firstField } from "./entry/FormField";
 import { HowWarm } from "./entry/HowWarm";
 import { Questions } from "./entry/Questions";
 import { type Cooling, ReadyWhen } from "./entry/ReadyWhen";

@@ -1,6 +1,7 @@
 import { lazy, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { useOptions } from "@/api/queries";
+import { firstField } from "@/check/forms/firstField";
 import { useKeys } from "@/keys/shortcuts";
 import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { Field, TextInput } from "@/ui/Field";
@@ -9,7 +10,6 @@ import { Group } from "@/ui/Group";
 import { OnDemand } from "@/ui/OnDemand";
 import { RadioTile, RadioTiles } from "@/ui/RadioTiles";
 import { Select } from "@/ui/Select";
-import { firstField } from "./entry/FormField";
 import { FoundLine } from "./FoundLine";
 import { FAMILIES, familyOf, type Kind } from "./forms/forms";
 import { KeepAsSpec } from "./KeepAsSpec";

@@ -1,8 +1,8 @@
 import type { FieldError } from "@/api/types";
+import { FormField } from "@/forms/FormField";
+import { type FieldDef, slotOf, visible } from "@/forms/fields";
 import { FieldMessage } from "@/ui/Field";
 import { type SpecDraft, specFields } from "./draft";
-import { FormField } from "./entry/FormField";
-import { type FieldDef, slotOf, visible } from "./forms/fields";
 import { formOf } from "./forms/forms";
 
 type Props = {

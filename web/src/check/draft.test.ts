@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { Expectation } from "@/api/types";
+import type { Fields } from "@/forms/fields";
 import {
   afterKeeping,
   conditionsOf,
@@ -13,7 +14,6 @@ import {
   specOf,
 } from "./draft";
 import { MEASURANDS, READINGS } from "./entry/readings";
-import type { Fields } from "./forms/fields";
 import { FAMILIES, type Kind } from "./forms/forms";
 
 const KINDS = Object.keys(MEASURANDS) as Kind[];

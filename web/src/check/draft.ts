@@ -1,10 +1,10 @@
 import type { ConditionsIn, Expectation, FoundSpec, Measurand, Reading, Spec } from "@/api/types";
+import { type FieldDef, type Fields, filled, isBlank, put, rows } from "@/forms/fields";
+import { listIn } from "@/forms/lists";
 import { newId } from "@/stored/newId";
 import { boxesOf, MEASURANDS, READINGS, type Series } from "./entry/readings";
-import { type FieldDef, type Fields, filled, isBlank, put, rows } from "./forms/fields";
 import { finished } from "./forms/finished";
 import { formOf, type Kind } from "./forms/forms";
-import { listIn } from "./forms/lists";
 import { typedOf } from "./forms/typed";
 
 export type Connection = "isolated" | "in_circuit";

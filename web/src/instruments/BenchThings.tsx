@@ -1,11 +1,13 @@
-import { type FormEvent, useState } from "react";
+import type { FormEvent, ReactNode } from "react";
 import { useAddLeads, useAddResistor, useLeads, useResistors } from "@/api/areas/instruments";
-import { errorAt, unplacedErrors } from "@/api/errors";
+import type { ResistorIn } from "@/api/types";
 import { dateAndClock } from "@/clock/dates";
+import { FormFields } from "@/forms/FormFields";
+import { words } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { Section } from "@/ui/Section";
-import { TextField } from "@/ui/TextField";
 
 /** What lies beside the meters: sets of test leads, and resistors whose value is known. */
 export function BenchThings({ isLead }: { isLead: boolean }) {
@@ -17,110 +19,81 @@ export function BenchThings({ isLead }: { isLead: boolean }) {
   );
 }
 
+const LEADS = [words("name", "A set of leads", 80)];
+const RESISTOR = [
+  words("name", "A resistor", 80),
+  words("ohms", "Its value", 20, { unit: "Ω" }),
+  words("percent", "±", 10, { unit: "%" }),
+];
+
 function Leads({ isLead }: { isLead: boolean }) {
   const leads = useLeads().data ?? [];
   const adding = useAddLeads();
-  const [name, setName] = useState("");
+  const form = useForm("leads", LEADS, adding);
   function submit(event: FormEvent) {
     event.preventDefault();
-    adding.mutate(name, { onSuccess: () => setName("") });
+    adding.mutate(String(form.sent().name), { onSuccess: () => form.clear() });
   }
   return (
     <Section title="Test leads">
       <ul className="border-hairline border-t">
         {leads.map((one) => (
-          <li
-            key={one.id}
-            className="flex flex-wrap justify-between gap-x-4 border-hairline border-b py-1.5"
-          >
-            <b className="font-semibold">{one.name}</b>
-            <span className="text-muted">
-              {one.last_at
-                ? `shorted ${one.last_zero} Ω, ${one.last_meter}, ${dateAndClock(one.last_at)}`
-                : "not shorted yet"}
-            </span>
-          </li>
+          <Thing key={one.id} name={one.name}>
+            {one.last_at
+              ? `shorted ${one.last_zero} Ω, ${one.last_meter}, ${dateAndClock(one.last_at)}`
+              : "not shorted yet"}
+          </Thing>
         ))}
       </ul>
       {isLead && (
         <form onSubmit={submit} className="mt-2 flex flex-wrap items-end gap-2">
-          <TextField
-            id="leads-name"
-            label="A set of leads"
-            error={errorAt(adding.error, "name")}
-            value={name}
-            maxLength={80}
-            onText={setName}
-          />
+          <FormFields form={form} defs={LEADS} />
           <Button type="submit" disabled={adding.isPending}>
             Add the set
           </Button>
+          <OtherErrors others={form.others()} />
         </form>
       )}
     </Section>
   );
 }
 
-const NO_RESISTOR = { name: "", ohms: "", percent: "", retired: false };
-
 function Resistors({ isLead }: { isLead: boolean }) {
   const known = useResistors().data ?? [];
   const adding = useAddResistor();
-  const [draft, setDraft] = useState(NO_RESISTOR);
-  const at = (field: string) => errorAt(adding.error, field);
+  const form = useForm("resistor", RESISTOR, adding);
   function submit(event: FormEvent) {
     event.preventDefault();
-    adding.mutate(draft, { onSuccess: () => setDraft(NO_RESISTOR) });
+    const body = { ...form.sent(), retired: false } as ResistorIn;
+    adding.mutate(body, { onSuccess: () => form.clear() });
   }
   return (
     <Section title="Known resistors, for the daily check">
       <ul className="border-hairline border-t">
         {known.map((one) => (
-          <li
-            key={one.id}
-            className="flex flex-wrap justify-between gap-x-4 border-hairline border-b py-1.5"
-          >
-            <b className="font-semibold">{one.name}</b>
-            <span className="text-muted">
-              {one.ohms} Ω ±{one.percent} %
-            </span>
-          </li>
+          <Thing key={one.id} name={one.name}>
+            {one.ohms} Ω ±{one.percent} %
+          </Thing>
         ))}
       </ul>
       {isLead && (
         <form onSubmit={submit} className="mt-2 grid items-end gap-2 sm:grid-cols-4">
-          <TextField
-            id="resistor-name"
-            label="A resistor"
-            error={at("name")}
-            value={draft.name}
-            maxLength={80}
-            onText={(name) => setDraft({ ...draft, name })}
-          />
-          <TextField
-            id="resistor-ohms"
-            label="Its value"
-            unit="Ω"
-            error={at("ohms")}
-            value={draft.ohms}
-            maxLength={20}
-            onText={(ohms) => setDraft({ ...draft, ohms })}
-          />
-          <TextField
-            id="resistor-percent"
-            label="±"
-            unit="%"
-            error={at("percent")}
-            value={draft.percent}
-            maxLength={10}
-            onText={(percent) => setDraft({ ...draft, percent })}
-          />
+          <FormFields form={form} defs={RESISTOR} />
           <Button type="submit" disabled={adding.isPending}>
             Add it
           </Button>
-          <OtherErrors others={unplacedErrors(adding.error, ["name", "ohms", "percent"])} />
+          <OtherErrors others={form.others()} />
         </form>
       )}
     </Section>
+  );
+}
+
+function Thing({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <li className="flex flex-wrap justify-between gap-x-4 border-hairline border-b py-1.5">
+      <b className="font-semibold">{name}</b>
+      <span className="text-muted">{children}</span>
+    </li>
   );
 }

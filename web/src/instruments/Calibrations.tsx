@@ -1,15 +1,14 @@
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import { useCalibrate } from "@/api/areas/instruments";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import type { CalibrationIn, Instrument } from "@/api/types";
 import { day } from "@/clock/dates";
+import { FormFields } from "@/forms/FormFields";
+import { type FieldDef, words } from "@/forms/fields";
+import { SheetForm } from "@/forms/SheetForm";
+import { useForm } from "@/forms/useForm";
 import { Button } from "@/ui/Button";
-import { DateField } from "@/ui/DateField";
 import { Labelled } from "@/ui/Field";
 import { Section } from "@/ui/Section";
-import { Sheet } from "@/ui/Sheet";
-import { SheetFoot } from "@/ui/SheetFoot";
-import { TextField } from "@/ui/TextField";
 
 type Props = { one: Instrument; isLead: boolean };
 
@@ -54,77 +53,45 @@ export function Calibrations({ one, isLead }: Props) {
   );
 }
 
-const FIELDS = ["on", "due", "by_whom", "certificate", "file"];
+const DAYS: FieldDef[] = [
+  { type: "day", at: "on", label: "On" },
+  { type: "day", at: "due", label: "Due again" },
+];
+const BY = [words("by_whom", "By whom", 120), words("certificate", "Certificate’s number", 80)];
 
 function CalibrationSheet({ number, onClose }: { number: number; onClose: () => void }) {
   const saving = useCalibrate(number);
   const [file, setFile] = useState<File | null>(null);
-  const [draft, setDraft] = useState<CalibrationIn>({
-    on: "",
-    due: "",
-    by_whom: "",
-    certificate: "",
-  });
-  const at = (field: string) => errorAt(saving.error, field);
-  function submit(event: FormEvent) {
-    event.preventDefault();
-    saving.mutate({ given: draft, file }, { onSuccess: onClose });
+  const form = useForm("calibration", [...DAYS, ...BY], saving);
+  function send() {
+    saving.mutate({ given: form.sent() as CalibrationIn, file }, { onSuccess: onClose });
   }
   return (
-    <Sheet title="It was calibrated" open onClose={onClose}>
-      <form onSubmit={submit} className="flex flex-col gap-2.5">
-        <div className="grid gap-2.5 sm:grid-cols-2">
-          <DateField
-            id="calibrated-on"
-            label="On"
-            error={at("on")}
-            value={draft.on}
-            onDay={(on) => setDraft({ ...draft, on })}
-          />
-          <DateField
-            id="calibration-due"
-            label="Due again"
-            error={at("due")}
-            value={draft.due}
-            onDay={(due) => setDraft({ ...draft, due })}
-          />
-        </div>
-        <TextField
-          id="calibrated-by"
-          label="By whom"
-          error={at("by_whom")}
-          value={draft.by_whom}
-          maxLength={120}
-          onText={(by_whom) => setDraft({ ...draft, by_whom })}
-        />
-        <TextField
-          id="calibration-certificate"
-          label="Certificate’s number"
-          error={at("certificate")}
-          value={draft.certificate}
-          maxLength={80}
-          onText={(certificate) => setDraft({ ...draft, certificate })}
-        />
-        <Labelled
+    <SheetForm
+      title="It was calibrated"
+      pending={saving.isPending}
+      others={form.others("file")}
+      onSend={send}
+      onClose={onClose}
+    >
+      <div className="grid gap-2.5 sm:grid-cols-2">
+        <FormFields form={form} defs={DAYS} />
+      </div>
+      <FormFields form={form} defs={BY} />
+      <Labelled
+        id="calibration-file"
+        label="Certificate"
+        hint="PDF, 5 MB at most"
+        error={form.at("file")}
+      >
+        <input
           id="calibration-file"
-          label="Certificate"
-          hint="PDF, 5 MB at most"
-          error={at("file")}
-        >
-          <input
-            id="calibration-file"
-            type="file"
-            accept="application/pdf"
-            className="block w-full"
-            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
-          />
-        </Labelled>
-        <SheetFoot
-          pending={saving.isPending}
-          others={unplacedErrors(saving.error, FIELDS)}
-          onClose={onClose}
+          type="file"
+          accept="application/pdf"
+          className="block w-full"
+          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
         />
-      </form>
-    </Sheet>
+      </Labelled>
+    </SheetForm>
   );
 }

@@ -1,30 +1,28 @@
 import type { FormEvent, ReactNode } from "react";
-import { unplacedErrors } from "@/api/errors";
 import type { Instrument, TableIn } from "@/api/types";
+import { FormFields } from "@/forms/FormFields";
+import type { FieldDef } from "@/forms/fields";
+import type { useForm } from "@/forms/useForm";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
 import { TablePreview } from "./TablePreview";
 
-type Props = TableIn & {
+type Props = {
+  what: TableIn["what"];
   one: Instrument | null;
   readOnly: boolean;
-  saving: { error: Error | null; isPending: boolean; isSuccess: boolean };
-  /** The fields that show what is wrong with them. */
-  fields: string[];
+  saving: { isPending: boolean; isSuccess: boolean };
+  form: ReturnType<typeof useForm>;
+  /** Its name and what else stands first, its table, and why one that is there is changed. */
+  defs: { first: FieldDef[]; table: FieldDef[]; why: FieldDef };
   onSubmit: () => void;
-  children: ReactNode;
+  children?: ReactNode;
 };
 
 /** The form of an instrument: its fields, how its table is read, and keeping it. */
-export function InstrumentForm({
-  one,
-  readOnly,
-  saving,
-  fields,
-  onSubmit,
-  children,
-  ...table
-}: Props) {
+export function InstrumentForm(props: Props) {
+  const { what, one, readOnly, saving, form, defs, onSubmit, children } = props;
+  const read = <TablePreview what={what} table={String(form.fields.table ?? "")} />;
   function submit(event: FormEvent) {
     event.preventDefault();
     onSubmit();
@@ -36,9 +34,15 @@ export function InstrumentForm({
     >
       <div>
         <fieldset disabled={readOnly} className="flex flex-col gap-2.5">
+          <div className="grid gap-2.5 sm:grid-cols-2">
+            <FormFields form={form} defs={defs.first} />
+          </div>
+          <FormFields form={form} defs={defs.table} />
+          {one && read}
           {children}
+          {one && <FormFields form={form} defs={[defs.why]} />}
         </fieldset>
-        <OtherErrors others={unplacedErrors(saving.error, fields)} />
+        <OtherErrors others={form.others("holds")} />
         {!readOnly && (
           <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
             {one ? "Save" : "Add it"}
@@ -46,7 +50,7 @@ export function InstrumentForm({
         )}
         {saving.isSuccess && one && <p role="status">Saved.</p>}
       </div>
-      {!one && <TablePreview {...table} />}
+      {!one && read}
     </form>
   );
 }

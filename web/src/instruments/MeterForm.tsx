@@ -1,14 +1,20 @@
-import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useSaveMeter } from "@/api/areas/instruments";
-import { errorAt } from "@/api/errors";
 import type { Instrument, MeterIn } from "@/api/types";
-import { Labelled, TextArea } from "@/ui/Field";
-import { Select } from "@/ui/Select";
-import { TextField } from "@/ui/TextField";
+import { FormFields } from "@/forms/FormFields";
+import { area, choice, type FieldDef, figure } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
+import { NAME, SERIAL, why } from "./fields";
 import { InstrumentForm } from "./InstrumentForm";
-import { type MeterDraft, meterDraft, meterOf } from "./meterDraft";
-import { TablePreview } from "./TablePreview";
+
+const MEGOHM = 1e6;
+const RATINGS = 2;
+const EXAMPLE = [
+  "DC V   600.0 V   0.1 V   ±(0.5 % + 2)",
+  "AC V   600.0 V   0.1 V   ±(1.0 % + 3)",
+  "Ω   600.0 Ω   0.1 Ω   ±(0.9 % + 2)",
+  "Ω   6.000 kΩ",
+].join("\n");
 
 const KINDS = [
   { value: "multimeter", label: "multimeter" },
@@ -17,8 +23,8 @@ const KINDS = [
 ];
 const RMS = [
   { value: "", label: "not known" },
-  { value: "yes", label: "true RMS" },
-  { value: "no", label: "averaging: right on a clean sine alone" },
+  { value: "true", label: "true RMS" },
+  { value: "false", label: "averaging: right on a clean sine alone" },
 ];
 const CATEGORIES = [
   { value: "", label: "not known" },
@@ -26,10 +32,35 @@ const CATEGORIES = [
   { value: "III", label: "CAT III" },
   { value: "IV", label: "CAT IV" },
 ];
-const FIELDS = [
-  ...["name", "kind", "serial", "table", "buzzer_below", "input_resistance", "true_rms"],
-  ...["rated.0.volts", "rated.1.volts", "holds.low", "holds.high", "holds.share_per_kelvin", "why"],
-  "holds",
+
+const WHY = why("Why its figures change");
+const KIND = choice("kind", "Kind", KINDS, "multimeter");
+const TABLE = area("table", "Accuracy", 9, 6000, {
+  hint: "the manual’s table: range, last digit, ±(% + counts)",
+  placeholder: EXAMPLE,
+  needed: true,
+});
+const VOLTS_AND_BUZZER = [
+  figure("buzzer_below", "Its buzzer sounds below", "Ω", 12),
+  figure("input_resistance", "Input on volts", "MΩ", 12, {
+    hint: "low impedance: below 1",
+    times: MEGOHM,
+  }),
+  choice("true_rms", "On chopped AC", RMS, "", {
+    unsent: [""],
+    sends: (value) => value === "true",
+  }),
+];
+const HOLDS = [
+  figure("holds.low", "from", "°C", 8),
+  figure("holds.high", "to", "°C", 8),
+  figure("holds.share_per_kelvin", "each K adds", "×", 8, { hint: "of the accuracy" }),
+];
+const rating = (place: number): FieldDef[] => [
+  choice(`rated.${place}.category`, place === 0 ? "Category" : "and", CATEGORIES, "", {
+    unsent: [""],
+  }),
+  figure(`rated.${place}.volts`, "up to", "V", 8),
 ];
 
 type Props = {
@@ -43,14 +74,18 @@ type Props = {
 export function MeterForm({ one, readOnly = false, stays = false }: Props) {
   const saving = useSaveMeter(one?.id ?? null);
   const navigate = useNavigate();
-  const [draft, setDraft] = useState<MeterDraft>(() => meterDraft(one?.meter ?? null));
-  const at = (field: string) => errorAt(saving.error, field);
-  const change = (part: Partial<MeterDraft>) => setDraft((now) => ({ ...now, ...part }));
+  const there = one?.meter ?? null;
+  const places = Math.max(RATINGS, there?.rated?.length ?? 0);
+  const rated = Array.from({ length: places }, (_, place) => rating(place)).flat();
+  const defs = [NAME, SERIAL, KIND, TABLE, ...VOLTS_AND_BUZZER, ...rated, ...HOLDS, WHY];
+  const form = useForm("meter", defs, saving, there);
   function submit() {
-    saving.mutate(meterOf(draft), {
+    const sent = form.sent() as MeterIn;
+    const body = { ...sent, rated: sent.rated?.filter(Boolean) ?? [] };
+    saving.mutate(body, {
       onSuccess: (kept) => {
-        if (one) change({ why: "" });
-        else if (stays) setDraft(meterDraft(null));
+        if (one) form.set("why", "");
+        else if (stays) form.clear();
         else navigate(`/shop/instruments/${kept.id}`);
       },
     });
@@ -58,193 +93,25 @@ export function MeterForm({ one, readOnly = false, stays = false }: Props) {
   return (
     <InstrumentForm
       what="meter"
-      table={draft.table}
-      one={one}
-      readOnly={readOnly}
-      saving={saving}
-      fields={FIELDS}
+      {...{ one, readOnly, saving, form }}
+      defs={{ first: [NAME, SERIAL], table: [KIND, TABLE], why: WHY }}
       onSubmit={submit}
     >
       <div className="grid gap-2.5 sm:grid-cols-2">
-        <TextField
-          id="meter-name"
-          label="Name"
-          hint="as you call it"
-          error={at("name")}
-          value={draft.name}
-          maxLength={80}
-          onText={(name) => change({ name })}
-        />
-        <TextField
-          id="meter-serial"
-          label="Serial"
-          error={at("serial")}
-          value={draft.serial}
-          maxLength={60}
-          onText={(serial) => change({ serial })}
-        />
-      </div>
-      <Labelled id="meter-kind" label="Kind" error={at("kind")}>
-        <Select
-          id="meter-kind"
-          label="Kind"
-          value={draft.kind}
-          items={KINDS}
-          onChoose={(kind) => change({ kind: kind as MeterIn["kind"] & string })}
-        />
-      </Labelled>
-      <Labelled
-        id="meter-table"
-        label="Accuracy"
-        hint="the manual’s table: range, last digit, ±(% + counts)"
-        error={at("table")}
-      >
-        <TextArea
-          id="meter-table"
-          rows={9}
-          value={draft.table}
-          maxLength={6000}
-          placeholder={EXAMPLE}
-          error={at("table")}
-          onText={(table) => change({ table })}
-        />
-      </Labelled>
-      {one && <TablePreview what="meter" table={draft.table} />}
-      <div className="grid gap-2.5 sm:grid-cols-2">
-        <TextField
-          id="meter-buzzer"
-          label="Its buzzer sounds below"
-          unit="Ω"
-          inputMode="decimal"
-          error={at("buzzer_below")}
-          value={draft.buzzer}
-          maxLength={12}
-          onText={(buzzer) => change({ buzzer })}
-        />
-        <TextField
-          id="meter-input"
-          label="Input on volts"
-          hint="low impedance: below 1"
-          unit="MΩ"
-          inputMode="decimal"
-          error={at("input_resistance")}
-          value={draft.input}
-          maxLength={12}
-          onText={(input) => change({ input })}
-        />
-        <Labelled id="meter-rms" label="On chopped AC" error={at("true_rms")}>
-          <Select
-            id="meter-rms"
-            label="On chopped AC"
-            value={draft.rms}
-            items={RMS}
-            onChoose={(rms) => change({ rms: rms as MeterDraft["rms"] })}
-          />
-        </Labelled>
+        <FormFields form={form} defs={VOLTS_AND_BUZZER} />
       </div>
       <fieldset className="grid gap-2.5 sm:grid-cols-4">
         <legend className="mb-1 text-muted">
           Category — on its terminals; leads count as well
         </legend>
-        {draft.rated.map((one, place) => (
-          <Rating
-            // biome-ignore lint/suspicious/noArrayIndexKey: two places, which stay where they are
-            key={place}
-            place={place}
-            rating={one}
-            error={at(`rated.${place}.volts`)}
-            onChange={(next) =>
-              change({ rated: draft.rated.map((each, here) => (here === place ? next : each)) })
-            }
-          />
-        ))}
+        <FormFields form={form} defs={rated} />
       </fieldset>
       <fieldset className="grid gap-2.5 sm:grid-cols-3">
         <legend className="mb-1 text-muted">
           The accuracy holds in air — outside it the air is asked
         </legend>
-        <TextField
-          id="meter-low"
-          label="from"
-          unit="°C"
-          error={at("holds.low") ?? at("holds")}
-          value={draft.low}
-          maxLength={8}
-          onText={(low) => change({ low })}
-        />
-        <TextField
-          id="meter-high"
-          label="to"
-          unit="°C"
-          error={at("holds.high")}
-          value={draft.high}
-          maxLength={8}
-          onText={(high) => change({ high })}
-        />
-        <TextField
-          id="meter-per-kelvin"
-          label="each K adds"
-          hint="of the accuracy"
-          unit="×"
-          error={at("holds.share_per_kelvin")}
-          value={draft.perKelvin}
-          maxLength={8}
-          onText={(perKelvin) => change({ perKelvin })}
-        />
+        <FormFields form={form} defs={HOLDS} />
       </fieldset>
-      {one && (
-        <TextField
-          id="meter-why"
-          label="Why its figures change"
-          hint="what was measured so far keeps those of before"
-          error={at("why")}
-          value={draft.why}
-          maxLength={400}
-          onText={(why) => change({ why })}
-        />
-      )}
     </InstrumentForm>
-  );
-}
-
-const EXAMPLE = [
-  "DC V   600.0 V   0.1 V   ±(0.5 % + 2)",
-  "AC V   600.0 V   0.1 V   ±(1.0 % + 3)",
-  "Ω   600.0 Ω   0.1 Ω   ±(0.9 % + 2)",
-  "Ω   6.000 kΩ",
-].join("\n");
-
-type RatingProps = {
-  place: number;
-  rating: MeterDraft["rated"][number];
-  error: string | undefined;
-  onChange: (rating: MeterDraft["rated"][number]) => void;
-};
-
-function Rating({ place, rating, error, onChange }: RatingProps) {
-  const id = `meter-category-${place}`;
-  const label = place === 0 ? "Category" : "and";
-  return (
-    <>
-      <Labelled id={id} label={label}>
-        <Select
-          id={id}
-          label={`${label} ${place + 1}`}
-          value={rating.category}
-          items={CATEGORIES}
-          onChoose={(category) => onChange({ ...rating, category })}
-        />
-      </Labelled>
-      <TextField
-        id={`${id}-volts`}
-        label="up to"
-        unit="V"
-        inputMode="decimal"
-        error={error}
-        value={rating.volts}
-        maxLength={8}
-        onText={(volts) => onChange({ ...rating, volts })}
-      />
-    </>
   );
 }

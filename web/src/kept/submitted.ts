@@ -1,8 +1,8 @@
 import type { KeptCheck } from "@/api/types";
 import { READINGS } from "@/check/entry/readings";
-import type { FieldDef, Fields } from "@/check/forms/fields";
 import { formOf } from "@/check/forms/forms";
 import { clock } from "@/clock/dates";
+import type { FieldDef, Fields } from "@/forms/fields";
 
 /** The submission in trade words, in the order it was given, by the labels it was typed under. */
 export function submitted({ submission, judgement }: KeptCheck): [string, string][] {

@@ -3,18 +3,19 @@ import { useAddSpec, useReviseSpec } from "@/api/areas/library";
 import { errorAt, unplacedErrors } from "@/api/errors";
 import type { LibrarySpec, SpecWhole } from "@/api/types";
 import { type SpecDraft, specOf, takenUp } from "@/check/draft";
+import { FormFields } from "@/forms/FormFields";
+import { built, type Fields, typedOf } from "@/forms/fields";
+import type { Form } from "@/forms/useForm";
 import { SpecEditor } from "@/machines/positions/SpecEditor";
 import { useSession } from "@/people/session";
 import { RuleSetSelect } from "@/rules/RuleSetSelect";
 import { useDraft } from "@/stored/stored";
-import { Labelled, TextArea } from "@/ui/Field";
 import { Section } from "@/ui/Section";
 import { SheetFoot } from "@/ui/SheetFoot";
 import { TextField } from "@/ui/TextField";
 import { CurveView } from "./curves/CurveView";
+import { ENTRY, HANDLING, MAKER, NAME, OF_THE_SOURCE, SOURCE } from "./fields";
 import { GoodParts } from "./GoodParts";
-import { SourceFields } from "./SourceFields";
-import { type SourceDraft, sourceDraft, sourceOf } from "./source";
 
 type Props = {
   /** What is revised, or copied; null for one that is begun anew. */
@@ -25,55 +26,31 @@ type Props = {
   onSaved: (spec: SpecWhole) => void;
   onClose: () => void;
 };
-type FormDraft = {
-  name: string;
-  maker: string;
-  partNumber: string;
-  handling: string;
-  part: SpecDraft;
-  source: SourceDraft;
-  ruleSet: number | null;
-  why: string;
-};
+type FormDraft = { entry: Fields; part: SpecDraft; ruleSet: number | null; why: string };
 
-const FIELDS = [
-  "entry.name",
-  "entry.maker",
-  "entry.part_number",
-  "entry.handling",
-  "why",
-  "rule_set",
-];
+const FIELDS = [...ENTRY.map((def) => `entry.${def.at}`), "why", "rule_set"];
 
 /** A spec of the library, as it is typed: a new one, or a new revision of one. */
 export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
   const isLead = useSession().person?.role === "lead";
   const [draft, change, forget] = useDraft<FormDraft>(keyOf(from, spec), {
-    name: from?.name ?? "",
-    maker: from?.maker ?? "",
-    partNumber: from?.part_number ?? "",
-    handling: from?.handling ?? "",
+    entry: typedOf(ENTRY, from),
     part: from ? partOf(from.spec) : { kind: "heating_element", specs: {}, found: null },
-    source: sourceDraft(from?.source),
     ruleSet,
     why: "",
   });
   const adding = useAddSpec();
   const revising = useReviseSpec(spec?.id ?? 0);
   const { error, isPending } = spec ? revising : adding;
+  const set = (at: string, value: string | boolean) =>
+    change({ entry: { ...draft.entry, [at]: value } });
+  const at = (field: string) => errorAt(error, `entry.${field}`);
+  const form: Form = { area: "spec-entry", fields: draft.entry, set, at };
   function submit(event: FormEvent) {
     event.preventDefault();
     const figures = specOf(draft.part) ?? { kind: draft.part.kind };
     const body = {
-      entry: {
-        name: draft.name,
-        maker: draft.maker,
-        part_number: draft.partNumber,
-        handling: draft.handling,
-        rules: "",
-        source: sourceOf(draft.source),
-        spec: figures as LibrarySpec["spec"],
-      },
+      entry: { ...built(ENTRY, draft.entry), rules: "", spec: figures } as LibrarySpec,
       rule_set: draft.ruleSet,
     };
     const onSuccess = (kept: SpecWhole) => {
@@ -91,52 +68,22 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
       <div className="grid gap-x-8 gap-y-5 lg:grid-cols-2">
         <Section title="What it is">
           <div className="flex flex-col gap-3">
-            <TextField
-              label="Name"
-              hint="deck element, front"
-              value={draft.name}
-              maxLength={120}
-              error={errorAt(error, "entry.name")}
-              onText={(name) => change({ name })}
-            />
+            <FormFields form={form} defs={[NAME]} />
             <div className="grid grid-cols-2 gap-3">
-              <TextField
-                label="Maker"
-                value={draft.maker}
-                maxLength={80}
-                error={errorAt(error, "entry.maker")}
-                onText={(maker) => change({ maker })}
-              />
-              <TextField
-                label="Part number"
-                value={draft.partNumber}
-                maxLength={80}
-                error={errorAt(error, "entry.part_number")}
-                onText={(partNumber) => change({ partNumber })}
-              />
+              <FormFields form={form} defs={MAKER} />
             </div>
-            <Labelled id="spec-handling" label="Mind, when it is measured or fitted">
-              <TextArea
-                id="spec-handling"
-                rows={2}
-                value={draft.handling}
-                maxLength={2000}
-                onText={(handling) => change({ handling })}
-              />
-            </Labelled>
-            <SourceFields
-              source={draft.source}
-              error={error}
-              onChange={(part) => change({ source: { ...draft.source, ...part } })}
-            />
-            {draft.source.kind === "measured" && (
+            <FormFields form={form} defs={[HANDLING, SOURCE]} />
+            <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-3">
+              <FormFields form={form} defs={OF_THE_SOURCE} all={ENTRY} />
+            </div>
+            {draft.entry["source.kind"] === "measured" && (
               <GoodParts
                 kind={draft.part.kind}
-                temperature={draft.source.temperature}
+                temperature={String(draft.entry["source.temperature"] ?? "")}
                 onUse={(figures, count) =>
                   change({
                     part: partOf(figures),
-                    source: { ...draft.source, count: String(count) },
+                    entry: { ...draft.entry, "source.count": String(count) },
                   })
                 }
               />
@@ -156,7 +103,9 @@ export function SpecForm({ from, spec, ruleSet, onSaved, onClose }: Props) {
           {curve && (
             <details className="mt-4">
               <summary className="min-h-9 cursor-pointer text-action-text">Its curve</summary>
-              <CurveView shown={[{ name: draft.name || "this sensor", spec: curve }]} />
+              <CurveView
+                shown={[{ name: String(draft.entry.name || "this sensor"), spec: curve }]}
+              />
             </details>
           )}
         </Section>

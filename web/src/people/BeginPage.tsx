@@ -1,25 +1,32 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { ask, client } from "@/api/client";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import { keys } from "@/api/keys";
 import type { FirstLeadIn } from "@/api/types";
+import { FormFields } from "@/forms/FormFields";
+import { words } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
-import { TextField } from "@/ui/TextField";
 import { Door } from "./Door";
+import { newPassword } from "./passwords";
 
-const FIELDS = ["name", "username", "password"];
+const DEFS = [
+  words("name", "Name", 60, {
+    hint: "beside all you measure",
+    input: { autoComplete: "name", required: true },
+  }),
+  words("username", "User name", 150, {
+    hint: "to sign in",
+    input: { autoComplete: "username", autoCapitalize: "off", required: true },
+  }),
+  newPassword("Password"),
+];
 
 /** Where the first lead of a new shop begins, by the word in the address that its start printed. */
 export default function BeginPage() {
-  const [given, setGiven] = useState<FirstLeadIn>({
-    word: window.location.hash.slice(1),
-    name: "",
-    username: "",
-    password: "",
-  });
+  const word = window.location.hash.slice(1);
   const store = useQueryClient();
   const navigate = useNavigate();
   const beginning = useMutation({
@@ -29,11 +36,12 @@ export default function BeginPage() {
       navigate("/first-day", { replace: true });
     },
   });
+  const form = useForm("begin", DEFS, beginning);
   function submit(event: FormEvent) {
     event.preventDefault();
-    beginning.mutate({ ...given, username: given.username.trim(), name: given.name.trim() });
+    beginning.mutate({ word, ...form.sent() } as FirstLeadIn);
   }
-  if (!given.word) {
+  if (!word) {
     return (
       <Door about="Nobody works here yet">
         <p className="mt-4">
@@ -46,42 +54,8 @@ export default function BeginPage() {
   return (
     <Door about="The first lead begins">
       <form onSubmit={submit} className="mt-5 flex flex-col gap-3">
-        <TextField
-          id="name"
-          label="Name"
-          hint="beside all you measure"
-          value={given.name}
-          maxLength={60}
-          autoComplete="name"
-          error={errorAt(beginning.error, "name")}
-          onText={(name) => setGiven({ ...given, name })}
-          required
-        />
-        <TextField
-          id="username"
-          label="User name"
-          hint="to sign in"
-          value={given.username}
-          maxLength={150}
-          autoComplete="username"
-          autoCapitalize="off"
-          error={errorAt(beginning.error, "username")}
-          onText={(username) => setGiven({ ...given, username })}
-          required
-        />
-        <TextField
-          id="password"
-          label="Password"
-          hint="at least 10 characters"
-          type="password"
-          value={given.password}
-          maxLength={200}
-          autoComplete="new-password"
-          error={errorAt(beginning.error, "password")}
-          onText={(password) => setGiven({ ...given, password })}
-          required
-        />
-        <OtherErrors others={unplacedErrors(beginning.error, FIELDS)} />
+        <FormFields form={form} defs={DEFS} />
+        <OtherErrors others={form.others()} />
         <Button type="submit" look="action" disabled={beginning.isPending}>
           Begin
         </Button>

@@ -1,13 +1,5 @@
 import type { Sum, SumIn } from "@/api/types";
-import {
-  built,
-  choice,
-  type FieldDef,
-  type Fields,
-  isBlank,
-  items,
-  text,
-} from "@/check/forms/fields";
+import { built, choice, type FieldDef, type Fields, isBlank, items, text } from "@/forms/fields";
 
 export type SumForm = { sum: Sum["sum"]; title: string; about: string; form: FieldDef[] };
 

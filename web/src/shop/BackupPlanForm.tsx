@@ -1,61 +1,39 @@
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import { usePlanBackups } from "@/api/areas/shop";
-import { errorAt, unplacedErrors } from "@/api/errors";
 import type { Backups } from "@/api/types";
+import { FormFields } from "@/forms/FormFields";
+import { figure, words } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
 import { Button } from "@/ui/Button";
 import { OtherErrors } from "@/ui/OtherErrors";
-import { TextField } from "@/ui/TextField";
+
+const TARGET = [
+  words("target", "Copy each to", 400, {
+    hint: "a folder on another disk, or a share of another host",
+    input: { placeholder: "/media/backup" },
+  }),
+];
+const WHOLE = { needed: true, input: { inputMode: "numeric" } } as const;
+const WHEN = [
+  figure("keep", "Keep the last", "", 4, WHOLE),
+  figure("at_hour", "Every night at", "h", 2, WHOLE),
+];
 
 /** Where copies go, how many stay, and when the nightly one is made. */
 export function BackupPlanForm({ plan }: { plan: Backups["plan"] }) {
   const saving = usePlanBackups();
-  const [draft, setDraft] = useState({
-    target: plan.target ?? "",
-    keep: String(plan.keep),
-    hour: String(plan.at_hour),
-  });
-  const at = (field: string) => errorAt(saving.error, field);
+  const form = useForm("backup", [...TARGET, ...WHEN], saving, plan);
   function submit(event: FormEvent) {
     event.preventDefault();
-    // What is no number is sent as it stands: the server says what is wrong with it.
-    const figure = (typed: string) =>
-      (/^\d+$/.test(typed.trim()) ? Number(typed) : typed) as number;
-    saving.mutate({ target: draft.target, keep: figure(draft.keep), at_hour: figure(draft.hour) });
+    saving.mutate(form.sent() as Parameters<typeof saving.mutate>[0]);
   }
   return (
     <form onSubmit={submit} className="flex flex-col gap-2.5">
-      <TextField
-        id="backup-target"
-        label="Copy each to"
-        hint="a folder on another disk, or a share of another host"
-        error={at("target")}
-        value={draft.target}
-        maxLength={400}
-        placeholder="/media/backup"
-        onText={(target) => setDraft({ ...draft, target })}
-      />
+      <FormFields form={form} defs={TARGET} />
       <div className="grid gap-2.5 sm:grid-cols-2">
-        <TextField
-          id="backup-keep"
-          label="Keep the last"
-          inputMode="numeric"
-          error={at("keep")}
-          value={draft.keep}
-          maxLength={4}
-          onText={(keep) => setDraft({ ...draft, keep })}
-        />
-        <TextField
-          id="backup-hour"
-          label="Every night at"
-          unit="h"
-          inputMode="numeric"
-          error={at("at_hour")}
-          value={draft.hour}
-          maxLength={2}
-          onText={(hour) => setDraft({ ...draft, hour })}
-        />
+        <FormFields form={form} defs={WHEN} />
       </div>
-      <OtherErrors others={unplacedErrors(saving.error, ["target", "keep", "at_hour"])} />
+      <OtherErrors others={form.others()} />
       <Button type="submit" className="self-start" disabled={saving.isPending}>
         Save
       </Button>

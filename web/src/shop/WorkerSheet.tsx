@@ -1,43 +1,37 @@
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import {
   useAddWorker,
   useChangeWorker,
   useEndSecondFactor,
   useOneTimePassword,
 } from "@/api/areas/shop";
-import { errorAt, unplacedErrors } from "@/api/errors";
+import { unplacedErrors } from "@/api/errors";
 import type { Worker, WorkerIn } from "@/api/types";
+import { FormFields } from "@/forms/FormFields";
+import { choice, items, words } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
 import { Places } from "@/people/Places";
 import { useSession } from "@/people/session";
 import { Button } from "@/ui/Button";
-import { Labelled } from "@/ui/Field";
 import { OtherErrors } from "@/ui/OtherErrors";
-import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { SheetFoot } from "@/ui/SheetFoot";
-import { TextField } from "@/ui/TextField";
 import { OneTimeWord } from "./OneTimeWord";
 
-const ROLES = [
-  { value: "technician", label: "technician" },
-  { value: "lead", label: "lead" },
+const DEFS = [
+  words("name", "Name", 60, { hint: "beside all they measure" }),
+  words("username", "User name", 150, { hint: "to sign in", input: { autoCapitalize: "off" } }),
+  choice("role", "Role", items({ technician: "technician", lead: "lead" }), "technician"),
 ];
-const WORKS = [
-  { value: "yes", label: "works here" },
-  { value: "no", label: "has left" },
-];
-const FIELDS = ["name", "username", "role", "is_active"];
+/** Of somebody who is there already. */
+const HERE = choice("is_active", "Here", items({ true: "works here", false: "has left" }), "true", {
+  sends: (value) => value === "true",
+});
 
 type Props = { worker: Worker | null; onClose: () => void };
 
 /** A person: added, renamed, made a lead or let go; a new password for once; where they are signed in. */
 export function WorkerSheet({ worker, onClose }: Props) {
-  const [draft, setDraft] = useState<Required<WorkerIn>>({
-    name: worker?.name ?? "",
-    username: worker?.username ?? "",
-    role: worker?.role ?? "technician",
-    is_active: worker?.is_active ?? true,
-  });
   const adding = useAddWorker();
   const changing = useChangeWorker(worker?.id ?? 0);
   const renewing = useOneTimePassword(worker?.id ?? 0);
@@ -45,10 +39,11 @@ export function WorkerSheet({ worker, onClose }: Props) {
   const { person } = useSession();
   const saving = worker ? changing : adding;
   const given = adding.data ?? renewing.data;
-  const at = (field: string) => errorAt(saving.error, field);
+  const defs = worker ? [...DEFS, HERE] : DEFS;
+  const form = useForm("worker", defs, saving, worker);
   function submit(event: FormEvent) {
     event.preventDefault();
-    const body = { ...draft, name: draft.name.trim(), username: draft.username.trim() };
+    const body = { is_active: true, ...form.sent() } as Required<WorkerIn>;
     if (worker) changing.mutate(body, { onSuccess: onClose });
     else adding.mutate(body);
   }
@@ -65,50 +60,8 @@ export function WorkerSheet({ worker, onClose }: Props) {
   return (
     <Sheet title={worker ? worker.name : "Add a person"} open onClose={onClose}>
       <form onSubmit={submit} className="flex flex-col gap-2.5">
-        <TextField
-          id="worker-name"
-          label="Name"
-          hint="beside all they measure"
-          error={at("name")}
-          value={draft.name}
-          maxLength={60}
-          onText={(name) => setDraft({ ...draft, name })}
-        />
-        <TextField
-          id="worker-username"
-          label="User name"
-          hint="to sign in"
-          autoCapitalize="off"
-          error={at("username")}
-          value={draft.username}
-          maxLength={150}
-          onText={(username) => setDraft({ ...draft, username })}
-        />
-        <Labelled id="worker-role" label="Role" error={at("role")}>
-          <Select
-            id="worker-role"
-            label="Role"
-            value={draft.role}
-            items={ROLES}
-            onChoose={(role) => setDraft({ ...draft, role: role as Worker["role"] })}
-          />
-        </Labelled>
-        {worker && (
-          <Labelled id="worker-active" label="Here" error={at("is_active")}>
-            <Select
-              id="worker-active"
-              label="Here"
-              value={draft.is_active ? "yes" : "no"}
-              items={WORKS}
-              onChoose={(works) => setDraft({ ...draft, is_active: works === "yes" })}
-            />
-          </Labelled>
-        )}
-        <SheetFoot
-          pending={saving.isPending}
-          others={unplacedErrors(saving.error, FIELDS)}
-          onClose={onClose}
-        />
+        <FormFields form={form} defs={defs} />
+        <SheetFoot pending={saving.isPending} others={form.others()} onClose={onClose} />
       </form>
       {worker && (
         <section aria-label="Signed in" className="mt-4 border-hairline border-t pt-3">

@@ -1,4 +1,4 @@
-import type { InputHTMLAttributes, ReactNode } from "react";
+import type { InputHTMLAttributes, ReactNode, TextareaHTMLAttributes } from "react";
 import { useMended } from "./useMended";
 
 /** A label beside its control, or above it, and under both what is wrong with it. */
@@ -99,26 +99,21 @@ export function Labelled({
   );
 }
 
-type AreaProps = {
+type AreaProps = Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, "onChange"> & {
   id: string;
-  value: string;
-  rows?: number;
-  maxLength?: number;
-  placeholder?: string;
   error?: string | undefined;
   onText: (text: string) => void;
 };
 
 /** Several lines of text. */
-export function TextArea({ id, value, rows = 3, error, onText, ...rest }: AreaProps) {
+export function TextArea({ id, rows = 3, error, onText, className = "", ...rest }: AreaProps) {
   return (
     <textarea
       id={id}
       rows={rows}
-      value={value}
       aria-invalid={error ? true : undefined}
       aria-describedby={error ? `${id}-error` : undefined}
-      className={`block w-full min-w-0 rounded-md border bg-well px-2.5 py-1.5 ${error ? "border-bad" : "border-edge"}`}
+      className={`block w-full min-w-0 rounded-md border bg-well px-2.5 py-1.5 ${className} ${error ? "border-bad" : "border-edge"}`}
       onChange={(event) => onText(event.target.value)}
       {...rest}
     />

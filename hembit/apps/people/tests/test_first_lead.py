@@ -56,6 +56,11 @@ class FirstLead(TestCase):
         self.assertEqual(self.invite(), "")
         self.assertEqual(list(self.folder.iterdir()), [])
 
+    def test_by_no_word_where_none_was_given(self) -> None:
+        for word in ("any", "gull"):
+            self.assertEqual(self.begin(word).status_code, 422)
+        self.assertFalse(Person.objects.exists())
+
     def test_only_by_the_word_of_the_last_start(self) -> None:
         first = self.invite()
         second = self.invite()

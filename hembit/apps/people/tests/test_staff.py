@@ -6,6 +6,7 @@ import json
 from datetime import timedelta
 from typing import Any
 
+from django.contrib.sessions.models import Session
 from django.utils import timezone
 
 from hembit.apps.base.audit import AuditEvent
@@ -137,6 +138,7 @@ class Staff(VisitCase):
             one.sign_in("orla", made["password"])
         places = self.good(self.get(f"staff/{number}/sessions", self.as_lead()))
         self.assertEqual([one["device"] for one in places], [TELEPHONE] * 2)
+        self.assertEqual([one["address"] for one in places], ["127.0.0.1"] * 2)
         own = browsers[0].client.get("/api/v1/session/places").json()
         self.assertEqual([one["is_this_one"] for one in own].count(True), 1)
         (left,) = browsers[0].send("delete", "session/places").json()
@@ -144,6 +146,9 @@ class Staff(VisitCase):
         self.assertIsNone(browsers[1].client.get("/api/v1/session").json()["person"])
         self.good(self.send("delete", f"staff/{number}/sessions", None, self.as_lead()))
         self.assertIsNone(browsers[0].client.get("/api/v1/session").json()["person"])
+        left_over = Session.objects.values_list("pk", flat=True)
+        for one in browsers:
+            self.assertNotIn(one.client.session.session_key, left_over)
         browsers[0].client.get("/sign-in")
         browsers[0].sign_in("orla", made["password"])
         browsers[0].send("delete", "session")

@@ -1,8 +1,8 @@
 import { Fragment, type KeyboardEvent, useRef } from "react";
 import type { FieldError } from "@/api/types";
 import { countIn, entryOf, textIn } from "@/check/draft";
-import { standing } from "@/check/forms/fields";
-import { figuresIn } from "@/check/forms/lists";
+import { standing } from "@/forms/fields";
+import { figuresIn } from "@/forms/lists";
 import { Button } from "@/ui/Button";
 import { FieldMessage } from "@/ui/Field";
 import { Segments } from "@/ui/Segments";

@@ -1,10 +1,10 @@
 import { useMeters } from "@/api/queries";
 import { type Connection, entryOf, UNKNOWN_METER } from "@/check/draft";
-import { type FieldDef, standing } from "@/check/forms/fields";
+import { FormField } from "@/forms/FormField";
+import { type FieldDef, standing } from "@/forms/fields";
 import { Button } from "@/ui/Button";
 import { fitsInARow, Segments } from "@/ui/Segments";
 import { Select } from "@/ui/Select";
-import { FormField } from "./FormField";
 import { READINGS } from "./readings";
 import type { Measuring } from "./useMeasuring";
 

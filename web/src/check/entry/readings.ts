@@ -1,7 +1,7 @@
 import { ANY_OHMS, DECLARED, TESTS } from "@/api/measurands.gen";
 import type { Expectation, Measurand } from "@/api/types";
-import { type ChoiceDef, choice, type FieldDef, items } from "@/check/forms/fields";
 import type { Kind } from "@/check/forms/forms";
+import { choice, type FieldDef, items, type ListDef } from "@/forms/fields";
 
 export type Box = {
   at: string;
@@ -32,7 +32,7 @@ export type Form = {
   /** The boxes of each row of the expectation, its name in the path. */
   perRow?: (row: string, place: number) => Box[];
   /** A choice for each row, beside its box. */
-  rowChoice?: (row: string, place: number) => ChoiceDef;
+  rowChoice?: (row: string, place: number) => ListDef;
   series?: Series;
   extras?: FieldDef[];
 };

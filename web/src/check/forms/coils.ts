@@ -1,4 +1,4 @@
-import { choice, type FieldDef, is, items, text } from "./fields";
+import { choice, type FieldDef, is, items, text } from "@/forms/fields";
 import { resistanceTolerance, shares } from "./tolerances";
 
 const METALS = items({ copper: "copper", aluminium: "aluminium" });

@@ -1,4 +1,4 @@
-import { choice, type FieldDef, type Fields, is, items, text } from "./fields";
+import { choice, type FieldDef, type Fields, is, items, text } from "@/forms/fields";
 import { resistanceTolerance } from "./tolerances";
 
 const RATINGS = items({ plate: "by its plate", ohms: "by its ohms" });

@@ -1,5 +1,5 @@
 import type { Spec } from "@/api/types";
-import { built, type Fields } from "./fields";
+import { built, type Fields } from "@/forms/fields";
 import { formOf, type Kind } from "./forms";
 
 /** The spec that a form of a kind sends. */

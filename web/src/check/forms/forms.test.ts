@@ -2,7 +2,6 @@ import { describe, expect, test } from "vitest";
 import openapi from "@/api/openapi.json?raw";
 import type { Options } from "@/api/types";
 import { MEASURANDS, READINGS } from "@/check/entry/readings";
-import { newDraft, ofKind, specOf } from "../draft";
 import {
   built,
   choice,
@@ -15,7 +14,8 @@ import {
   rows,
   text,
   visible,
-} from "./fields";
+} from "@/forms/fields";
+import { newDraft, ofKind, specOf } from "../draft";
 import { familyOf, formOf, type Kind } from "./forms";
 
 type Schema = {

@@ -1,4 +1,5 @@
 import type { Spec } from "@/api/types";
+import { type FieldDef, type Fields, standing } from "@/forms/fields";
 import {
   THERMOCOUPLE_MAGNET,
   WINDING,
@@ -7,7 +8,6 @@ import {
   WINDING_SETS,
 } from "./coils";
 import { ELEMENT_BANK, HEATING_ELEMENT, TAPPED_ELEMENT, THREE_PHASE_SET } from "./elements";
-import { type FieldDef, type Fields, standing } from "./fields";
 import { IGNITER, IGNITION_SEQUENCE, SPARK_IGNITER } from "./igniters";
 import {
   CONTACT,

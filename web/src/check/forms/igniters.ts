@@ -1,4 +1,4 @@
-import { choice, type FieldDef, items, text } from "./fields";
+import { choice, type FieldDef, items, text } from "@/forms/fields";
 import { shares } from "./tolerances";
 
 const MATERIALS = items({

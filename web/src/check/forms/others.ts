@@ -1,4 +1,4 @@
-import { choice, type FieldDef, is, items, text } from "./fields";
+import { choice, type FieldDef, is, items, text } from "@/forms/fields";
 import { resistanceTolerance } from "./tolerances";
 
 const BY_HEAT = is("device", "thermostat", "limit", "fuse");

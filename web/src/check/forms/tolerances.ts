@@ -1,4 +1,4 @@
-import { choice, type FieldDef, is, text } from "./fields";
+import { choice, type FieldDef, is, text } from "@/forms/fields";
 
 /** What an element is judged by where its spec does not say is a rule of the shop. */
 const SHOPS = "shop";

@@ -1,7 +1,7 @@
 import type { Spec } from "@/api/types";
+import { type FieldDef, type Fields, slotOf } from "@/forms/fields";
 import { WINDING_SETS } from "./coils";
 import { OWN_RATIO } from "./elements";
-import { type FieldDef, type Fields, slotOf } from "./fields";
 import { finished } from "./finished";
 import { formOf, type Kind } from "./forms";
 import { STAGES } from "./igniters";

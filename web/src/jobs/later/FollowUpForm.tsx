@@ -1,15 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { errorAt, unplacedErrors } from "@/api/errors";
-import type { FollowUp, FollowUpIn } from "@/api/types";
+import type { FollowUp, FollowUpIn, Job } from "@/api/types";
 import { inDays } from "@/clock/dates";
+import { FormFields } from "@/forms/FormFields";
+import { choice, type FieldDef, figure, is, items, text, words } from "@/forms/fields";
+import { useForm } from "@/forms/useForm";
 import { newId } from "@/stored/newId";
 import { Button } from "@/ui/Button";
-import { DateField } from "@/ui/DateField";
-import { Labelled } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
-import { Select } from "@/ui/Select";
-import { TextField } from "@/ui/TextField";
 import { partOf, type Visit } from "../useVisit";
 import { FOLLOW_UPS } from "../words";
 
@@ -23,129 +21,63 @@ const DAYS: Record<Kind, number> = {
   yearly_check: 365,
   other: 14,
 };
-const FIELDS = ["text", "due_on", "part", "left_out", "watts", "most"];
+const IS_BYPASS = { when: is("kind", "bypass") };
+const BYPASS = [
+  figure("sections", "Sections in series", "", 4, {
+    ...IS_BYPASS,
+    hint: "if it is one of several",
+  }),
+  figure("left_out", "Left out", "", 4, IS_BYPASS),
+  text("watts", "Each takes now", "", { ...IS_BYPASS, hint: "W/m, where known" }),
+  text("most", "And may take", "", { ...IS_BYPASS, hint: "W/m, of its spec" }),
+];
+const MACHINE = { value: "none", label: "the machine" };
+
+function defsFor(job: Job): FieldDef[] {
+  const parts = job.parts.filter((one) => one.key !== "supply");
+  const named = parts.map((one) => ({ value: one.key, label: one.name }));
+  return [
+    choice("kind", "What", items(FOLLOW_UPS), "other"),
+    { type: "day", at: "due_on", label: "On" },
+    choice("part", "Part", [MACHINE, ...named], MACHINE.value, { unsent: [MACHINE.value] }),
+    words("text", "In words", 400, { needed: false }),
+    ...BYPASS,
+  ];
+}
 
 /** Something to come back to on a day; a bypass says what it means for use. */
 export function FollowUpForm({ visit, part: first, kind: firstKind }: Props) {
   const { job } = visit;
   const [id, setId] = useState(() => newId());
-  const [kind, setKind] = useState<Kind>(firstKind);
-  const [part, setPart] = useState(first ?? "");
-  const [text, setText] = useState("");
-  const [dueOn, setDueOn] = useState(inDays(DAYS[firstKind]));
-  const [sections, setSections] = useState("");
-  const [leftOut, setLeftOut] = useState("");
-  const [watts, setWatts] = useState("");
-  const [most, setMost] = useState("");
   const saving = useMutation({
-    mutationFn: () => {
-      const body: FollowUpIn = {
-        id,
-        kind,
-        part: part || null,
-        text: text || FOLLOW_UPS[kind],
-        due_on: dueOn,
-        ...(kind === "bypass" && sections ? { sections: Number(sections) } : {}),
-        ...(kind === "bypass" && leftOut ? { left_out: Number(leftOut) } : {}),
-        ...(kind === "bypass" && watts ? { watts } : {}),
-        ...(kind === "bypass" && most ? { most } : {}),
-      };
-      return visit.post("follow-ups", body, FOLLOW_UPS[kind]);
-    },
+    mutationFn: (body: FollowUpIn) => visit.post("follow-ups", body, FOLLOW_UPS[body.kind]),
     onSuccess: () => {
       setId(newId());
-      setText("");
+      form.set("text", "");
     },
   });
+  const defs = defsFor(job);
+  const start = { kind: firstKind, due_on: inDays(DAYS[firstKind]), part: first };
+  const form = useForm("follow", defs, saving, start);
+  const { kind, part } = form.fields as { kind: Kind; part?: string };
   function submit(event: FormEvent) {
     event.preventDefault();
-    saving.mutate();
+    saving.mutate({ id, part: null, text: FOLLOW_UPS[kind], ...form.sent() } as FollowUpIn);
   }
-  const error = saving.error;
+  function set(at: string, value: string | boolean) {
+    form.set(at, value);
+    if (at === "kind") form.set("due_on", inDays(DAYS[value as Kind]));
+  }
   return (
     <form onSubmit={submit} aria-label="A follow-up" className="flex flex-col gap-2">
       <h3 className="legend">Come back to it</h3>
       <div className="grid grid-cols-2 gap-2 max-sm:grid-cols-1">
-        <Labelled id="follow-kind" label="What">
-          <Select
-            id="follow-kind"
-            value={kind}
-            items={Object.entries(FOLLOW_UPS).map(([value, label]) => ({ value, label }))}
-            onChoose={(value) => {
-              setKind(value as Kind);
-              setDueOn(inDays(DAYS[value as Kind]));
-            }}
-          />
-        </Labelled>
-        <DateField
-          id="follow-day"
-          label="On"
-          error={errorAt(error, "due_on")}
-          value={dueOn}
-          onDay={setDueOn}
-        />
-        <Labelled id="follow-part" label="Part" error={errorAt(error, "part")}>
-          <Select
-            id="follow-part"
-            value={part || "none"}
-            items={[
-              { value: "none", label: "the machine" },
-              ...job.parts
-                .filter((one) => one.key !== "supply")
-                .map((one) => ({ value: one.key, label: one.name })),
-            ]}
-            onChoose={(value) => setPart(value === "none" ? "" : value)}
-          />
-        </Labelled>
-        <TextField
-          id="follow-text"
-          label="In words"
-          error={errorAt(error, "text")}
-          value={text}
-          maxLength={400}
-          onText={setText}
-        />
-        {kind === "bypass" && (
-          <>
-            <TextField
-              id="sections"
-              label="Sections in series"
-              hint="if it is one of several"
-              inputMode="numeric"
-              value={sections}
-              onText={setSections}
-            />
-            <TextField
-              id="left-out"
-              label="Left out"
-              error={errorAt(error, "left_out")}
-              inputMode="numeric"
-              value={leftOut}
-              onText={setLeftOut}
-            />
-            <TextField
-              id="watts"
-              label="Each takes now"
-              hint="W/m, where known"
-              error={errorAt(error, "watts")}
-              value={watts}
-              onText={setWatts}
-            />
-            <TextField
-              id="most"
-              label="And may take"
-              hint="W/m, of its spec"
-              error={errorAt(error, "most")}
-              value={most}
-              onText={setMost}
-            />
-          </>
-        )}
+        <FormFields form={{ ...form, set }} defs={defs} />
       </div>
       {kind === "bypass" && part && partOf(job, part)?.safety_device && (
         <Notice alert>This is a safety device: it is never bypassed.</Notice>
       )}
-      {unplacedErrors(error, FIELDS).map((one) => (
+      {form.others().map((one) => (
         <Notice key={one} alert>
           {one}
         </Notice>

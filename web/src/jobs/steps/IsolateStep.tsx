@@ -1,6 +1,6 @@
 import { type FormEvent, type KeyboardEvent, useRef } from "react";
-import { figuresIn } from "@/check/forms/lists";
 import { clock } from "@/clock/dates";
+import { figuresIn } from "@/forms/lists";
 import { useEntry } from "@/jobs/route/useEntry";
 import { useKeys } from "@/keys/shortcuts";
 import { useDraft } from "@/stored/stored";

@@ -1,4 +1,4 @@
-"""P9: a CSV's rows, by arrays, briefly or whole, say what each reading alone says."""
+"""P9: a CSV's rows, briefly or whole, say what each reading alone says."""
 
 from __future__ import annotations
 
@@ -131,7 +131,7 @@ def _alone(spec: AnySpec, cells: dict[str, str], file: Conditions, rule: Decisio
         return None
 
 
-class ManyAtOnce(unittest.TestCase):
+class ManyRows(unittest.TestCase):
     @settings(max_examples=400)
     @given(_files(), st.sampled_from(list(DecisionRule)), st.sampled_from([{}, {"cold": "1"}]))
     def test_each_row_says_what_it_says_alone(
@@ -176,7 +176,7 @@ class ManyAtOnce(unittest.TestCase):
                 self.assertEqual(due.text, due.expectation.text)
                 self.assertEqual(due.band, due.expectation.rail.band)
 
-    def test_a_pair_that_was_not_read_is_missed_by_arrays_too(self) -> None:
+    def test_a_pair_that_was_not_read_is_missed_in_every_row(self) -> None:
         spec = _platinum("3", tolerance={"school": "own_kelvin", "limit": "4"})
         source = io.StringIO("display,lead_zero\n" + "109.7,0.2\n109.8,0.2\n")
         for row in judge_rows(source, spec, here(), DecisionRule.SIMPLE):

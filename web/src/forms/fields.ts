@@ -1,3 +1,4 @@
+import type { InputHTMLAttributes } from "react";
 import type { Options } from "@/api/types";
 import type { SelectItem } from "@/ui/selectTrigger";
 import { columnsIn } from "./lists";
@@ -13,7 +14,11 @@ type Common = {
   label: string;
   group?: "tolerance";
   when?: (fields: Fields) => boolean;
+  /** What is sent for the text, where that is not the text itself; and its text, of what was sent. */
+  sends?: (text: string) => unknown;
+  shows?: (value: unknown) => string;
 };
+type Input = InputHTMLAttributes<HTMLInputElement>;
 
 export type TextDef = Common & {
   type: "text";
@@ -22,10 +27,33 @@ export type TextDef = Common & {
   start?: string;
   /** Sent even while empty, so that the server says what is missing. */
   needed?: boolean | ((fields: Fields) => boolean);
+  /** What its input has beside that: how long a text may be, which keys a telephone shows. */
+  input?: Pick<
+    Input,
+    | "maxLength"
+    | "inputMode"
+    | "type"
+    | "autoComplete"
+    | "autoCapitalize"
+    | "placeholder"
+    | "required"
+  >;
 };
-export type ChoiceDef = Common & {
-  type: "choice";
+/** Several lines of one text. */
+export type AreaDef = Common & {
+  type: "area";
+  rows: number;
+  hint?: string;
+  needed?: boolean;
+  input: Pick<Input, "maxLength" | "placeholder">;
+};
+/** A day, sent as 2027-03-03. */
+export type DayDef = Common & { type: "day"; start?: string; hint?: string };
+/** One of a list, or side by side as tiles. */
+export type ListDef = Common & {
+  type: "choice" | "tiles";
   start: string;
+  hint?: string;
   items: SelectItem[] | ((options: Options) => SelectItem[]);
   /** Choices that stand for “not given”, and are not sent. */
   unsent?: string[];
@@ -41,7 +69,7 @@ export type LinesDef = Common & {
 };
 /** Several words in one field, commas between. */
 export type NamesDef = Common & { type: "names"; start: string };
-export type FieldDef = TextDef | ChoiceDef | TickDef | LinesDef | NamesDef;
+export type FieldDef = TextDef | AreaDef | DayDef | ListDef | TickDef | LinesDef | NamesDef;
 
 export function text(
   at: string,
@@ -55,11 +83,60 @@ export function text(
 export function choice(
   at: string,
   label: string,
-  items: ChoiceDef["items"],
+  items: ListDef["items"],
   start: string,
-  more: Partial<Pick<ChoiceDef, "group" | "when" | "unsent" | "obvious">> = {},
-): ChoiceDef {
+  more: Partial<Omit<ListDef, "at" | "label" | "items" | "start">> = {},
+): ListDef {
   return { type: "choice", at, label, items, start, ...more };
+}
+
+/** Several lines of at most so many characters. */
+export function area(
+  at: string,
+  label: string,
+  rows: number,
+  maxLength: number,
+  more: Partial<Pick<AreaDef, "hint" | "needed" | "when">> & { placeholder?: string } = {},
+): AreaDef {
+  const { placeholder, ...rest } = more;
+  const input = { maxLength, ...(placeholder ? { placeholder } : {}) };
+  return { type: "area", at, label, rows, input, ...rest };
+}
+
+/** A text of at most so many characters, sent as it stands even while empty. */
+export function words(
+  at: string,
+  label: string,
+  maxLength: number,
+  { input, ...more }: Partial<Omit<TextDef, "type" | "at" | "label">> = {},
+): TextDef {
+  return { type: "text", at, label, needed: true, ...more, input: { maxLength, ...input } };
+}
+
+/**
+ * A figure, typed with a point or a comma. What is none is sent as it stands, and the server says
+ * so; nothing is sent as no figure. `times` is what one of the field's unit is in the unit sent.
+ */
+export function figure(
+  at: string,
+  label: string,
+  unit: string,
+  maxLength: number,
+  { input, times = 1, ...more }: Partial<Omit<TextDef, "type" | "at">> & { times?: number } = {},
+): TextDef {
+  return {
+    ...text(at, label, unit, more),
+    sends: (typed) => numberIn(typed, times),
+    shows: (value) => (typeof value === "number" ? String(value / times) : ""),
+    input: { maxLength, inputMode: "decimal", ...input },
+  };
+}
+
+function numberIn(typed: string, times: number): number | string | null {
+  const plain = typed.trim().replace(",", ".").replace("\u2212", "-");
+  if (!plain) return null;
+  const read = Number(plain);
+  return Number.isFinite(read) ? read * times : typed;
 }
 
 export function items(pairs: Record<string, string>): SelectItem[] {
@@ -123,10 +200,31 @@ export function built(defs: FieldDef[], fields: Fields): Record<string, unknown>
 function sentValue(def: FieldDef, fields: Fields): unknown {
   if (def.type === "tick") return fields[slotOf(def)] === true;
   const value = standing(def, fields);
-  if (def.type === "choice") return def.unsent?.includes(value) ? undefined : value;
+  if (def.type === "choice" || def.type === "tiles") {
+    if (def.unsent?.includes(value)) return undefined;
+    return def.sends ? def.sends(value) : value;
+  }
   if (def.type === "lines") return rows(value, def.columns);
   if (def.type === "names") return namesIn(value);
-  return value.trim() || isNeeded(def, fields) ? value : undefined;
+  if (!value.trim() && !isNeeded(def, fields)) return undefined;
+  return def.sends ? def.sends(value) : value;
+}
+
+/** The texts of a form for what is there already: every field's at its place. */
+export function typedOf(defs: FieldDef[], there: object | null | undefined): Fields {
+  const typed: Fields = {};
+  if (!there) return typed;
+  for (const def of defs) {
+    const value = def.at.split(".").reduce<unknown>(within, there);
+    if (def.type === "tick") typed[slotOf(def)] = value === true;
+    else if (def.shows) typed[slotOf(def)] = def.shows(value);
+    else if (value !== null && value !== undefined) typed[slotOf(def)] = String(value);
+  }
+  return typed;
+}
+
+function within(value: unknown, name: string): unknown {
+  return (value as Record<string, unknown> | null | undefined)?.[name];
 }
 
 function namesIn(value: string): string[] {
