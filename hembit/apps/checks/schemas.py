@@ -51,16 +51,21 @@ class ExpectationsIn(Model):
     conditions: ConditionsIn = ConditionsIn()
 
 
-class JudgementIn(Model):
-    """One reading of a part. ``dead_or_live`` is stated before ohms or volts are taken."""
+class Taken(Model):
+    """A reading as it was taken: what was shown, under which conditions, by which decision rule."""
 
-    spec: SpecIn
     reading: PartReading
-    dead_or_live: MachineState
     conditions: ConditionsIn = ConditionsIn()
     rule: DecisionRule | None = Field(
         default=None, description="The decision rule; that of the shop's rules for null"
     )
+
+
+class JudgementIn(Taken):
+    """One reading of a part. ``dead_or_live`` is stated before ohms or volts are taken."""
+
+    spec: SpecIn
+    dead_or_live: MachineState
 
 
 class CheckIn(JudgementIn):

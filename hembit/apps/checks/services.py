@@ -102,34 +102,43 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
     DifferentCheck
         If the id names a check with another submission.
     """
-    conditions = conditions_of(given.conditions)
     submission = Submission(
         label=given.label or describe(given.spec)[:120],
         spec=given.spec,
         reading=given.reading,
         dead_or_live=given.dead_or_live,
-        conditions=conditions,
+        conditions=(conditions := conditions_of(given.conditions)),
         rule=given.rule or conditions.rules.decision_rule,
-    ).model_dump(mode="json")
-    earlier = find_check(given.id)
+    )
+    made = made_at(given.sent, now or timezone.now())
+    return keep_submission(given.id, submission, by, made, given.part_checks)
+
+
+def keep_submission(
+    number: UUID,
+    given: Submission,
+    by: Person | None,
+    now: datetime,
+    part_checks: tuple[UUID, ...] = (),
+) -> Stored[Check]:
+    """The same of what is whole already: its conditions with the shop's meter and rules.
+
+    ``now`` is when it was made; ``part_checks`` are those of the same part so far.
+    """
+    submission = given.model_dump(mode="json")
+    earlier = find_check(number)
     if earlier:
         return _same(earlier, submission)
-    now = made_at(given.sent, now or timezone.now())
     _check_prover(given.dead_or_live, by)
-    must_stay_dead = isinstance(given.dead_or_live, Live) and _must_stay_dead(given.part_checks)
-    admit(
-        given.reading.measurand,
-        given.dead_or_live,
-        now,
-        conditions.rules,
-        must_stay_dead=must_stay_dead,
-    )
+    must_stay_dead = isinstance(given.dead_or_live, Live) and _must_stay_dead(part_checks)
+    rules = given.conditions.rules
+    admit(given.reading.measurand, given.dead_or_live, now, rules, must_stay_dead=must_stay_dead)
     _check_connection_said(given)
-    judgement = judge(given.spec, given.reading, conditions, given.rule)
+    judgement = judge(given.spec, given.reading, given.conditions, given.rule)
     if judgement.state is State.PLEASE_CONFIRM:
         raise NotSettled(judgement.questions)
     check = Check(
-        id=given.id,
+        id=number,
         label=submission["label"],
         kept_at=now,
         kept_by=by,
@@ -145,7 +154,7 @@ def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) 
             check.save()
             body_of(check, submission, judgement.model_dump(mode="json")).save()
     except IntegrityError:  # the same submission arrived twice at once
-        return _same(Check.objects.get(pk=given.id), submission)
+        return _same(Check.objects.get(pk=number), submission)
     return Stored(check)
 
 
@@ -183,7 +192,7 @@ def _must_stay_dead(checks: tuple[UUID, ...]) -> bool:
     return finding_of(FindingIn(checks=kept)).conclusion is Conclusion.DO_NOT_ENERGISE
 
 
-def _check_connection_said(given: CheckIn) -> None:
+def _check_connection_said(given: Submission) -> None:
     """How it was connected is answered, never assumed, where a path beside turns a verdict."""
     if connection_is_missing(given.reading):
         raise InputError("Say how it was connected: isolated, with one end off, or in circuit.").at(

@@ -12,8 +12,8 @@ from hembit.apps.base.records.named import sent_as
 from hembit.apps.base.records.sent import made_at, refuse_forged
 from hembit.apps.base.records.stored import Stored
 from hembit.apps.checks.models import Check
-from hembit.apps.checks.schemas import CheckIn
-from hembit.apps.checks.services import find_check, keep
+from hembit.apps.checks.schemas import Submission
+from hembit.apps.checks.services import conditions_of, find_check, keep_submission
 from hembit.apps.jobs.change import AlreadyNamed, ChangedMeanwhile
 from hembit.apps.jobs.models import Job, Reading, Relation, Wait
 from hembit.apps.jobs.schemas import AttachIn, ReadingIn
@@ -27,9 +27,9 @@ from hembit.apps.machines.models import Position
 from hembit.apps.machines.schemas import PositionIn
 from hembit.apps.machines.services import add_position
 from hembit.apps.people.models import Person
-from hembit.apps.shop.services import find_meter
 from hembit_core.errors import InputError
 from hembit_core.families.registry import about
+from hembit_core.measuring.meters import Meter
 from hembit_core.visits.dead.category import check_rated
 from hembit_core.visits.dead.machine_state import Event, stated_of
 from hembit_core.visits.route import SUPPLY
@@ -64,26 +64,23 @@ def record(number: int, given: ReadingIn, person: Person, now: datetime | None =
         _check_superseding(given, standing, visit)
         if not given.spare:
             refuse_of_part_before(visit, person, given.sent, now, given.part)
-        _check_category(given, visit)
         rule_set = rule_set_of(job, position, visit.part_in(position))
+        conditions = conditions_of(given.conditions.model_copy(update={"rule_set": rule_set}))
+        _check_category(given, conditions.meter, visit)
         name = f"{job.machine.name}, {visit.name(given.part)}{', new part' if given.spare else ''}"
-        check = keep(
-            CheckIn(
-                id=given.id,
-                label=name[:120],
-                spec=visit.spec(given.part),
-                reading=given.reading,
-                dead_or_live=stated_of(
-                    state_of(job, person, now, given.sent),
-                    given.reading.measurand,
-                    loose=given.loose or given.spare,
-                ),
-                conditions=given.conditions.model_copy(update={"rule_set": rule_set}),
-                rule=given.rule,
+        submission = Submission(
+            label=name[:120],
+            spec=visit.spec(given.part),
+            reading=given.reading,
+            dead_or_live=stated_of(
+                state_of(job, person, now, given.sent),
+                given.reading.measurand,
+                loose=given.loose or given.spare,
             ),
-            person,
-            made,
-        ).row
+            conditions=conditions,
+            rule=given.rule or conditions.rules.decision_rule,
+        )
+        check = keep_submission(given.id, submission, person, made).row
         if given.loose and not given.spare:
             _check_loose(job, given, person, now)
         part = visit.parts.get(position.pk) if position and not given.spare else None
@@ -129,12 +126,12 @@ def _is_the_same(earlier: Reading, given: ReadingIn, person: Person) -> bool:
     return kept == given.reading.model_dump(mode="json")
 
 
-def _check_category(given: ReadingIn, visit: Visit) -> None:
+def _check_category(given: ReadingIn, meter: Meter, visit: Visit) -> None:
     """A live reading is taken with a meter that is rated for what feeds the machine."""
     if about(given.reading.measurand).dead_or_live != "live" or given.spare or given.loose:
         return
     try:
-        check_rated(find_meter(given.conditions.meter), visit.supply)
+        check_rated(meter, visit.supply)
     except InputError as error:
         raise error.at("conditions.meter") from None
 

@@ -10,10 +10,9 @@ from pydantic import AwareDatetime, Field, StringConstraints
 
 from hembit.apps.base.records.sent import Sent
 from hembit.apps.base.texts.text import SHOWN
-from hembit.apps.checks.schemas import ConditionsIn
+from hembit.apps.checks.schemas import Taken
 from hembit.apps.jobs.models import FollowUpKind, Relation, WaitKind
 from hembit.apps.jobs.typed import PartKey, Reason, Sentence
-from hembit_core import DecisionRule, PartReading
 from hembit_core.measuring.figures import LoadPerMetre
 from hembit_core.model import Model
 from hembit_core.reckoner.waits import CoolingByTemperature, CoolingByWinding, HeatUpSum
@@ -48,7 +47,7 @@ class JobChange(Model):
     rule_set: int | None = None
 
 
-class ReadingIn(Model):
+class ReadingIn(Taken):
     """A reading in a job. Dead or live is the job's to know; ``loose`` says the part is out.
 
     ``spare`` is a new part before it is fitted. ``supersedes`` is the reading of the same test
@@ -59,9 +58,6 @@ class ReadingIn(Model):
     id: UUID
     sent: Sent | None = None
     part: PartKey
-    reading: PartReading
-    conditions: ConditionsIn = ConditionsIn()
-    rule: DecisionRule | None = None
     loose: bool = False
     spare: bool = False
     supersedes: UUID | None = None
