@@ -45,7 +45,7 @@ class Band(Model):
 
     @property
     def half_width(self) -> float:
-        """Half the band's width; for a one-sided band, from nominal to the limit.
+        """Half the band's width [its unit]; for a one-sided band, from nominal to the limit.
 
         For a one-sided band without nominal, the limit itself stands in.
         """
@@ -56,11 +56,11 @@ class Band(Model):
         return abs(limit - self.nominal) if self.nominal is not None else abs(limit)
 
     def contains(self, value: float) -> bool:
-        """Whether ``value`` lies inside the reject limits, limits included."""
+        """Whether ``value`` [the band's unit] lies inside the reject limits, limits included."""
         return region(value, self) == 0
 
     def scaled(self, factor: float) -> Band:
-        """The band with every limit multiplied by a positive ``factor``."""
+        """The band with every limit multiplied by a positive ``factor`` [1]."""
         limits = ("lower", "upper", "watch_lower", "watch_upper", "nominal", "upper_standard")
         scaled = {
             name: None if (limit := getattr(self, name)) is None else limit * factor for name in limits
@@ -73,7 +73,7 @@ _FLOAT_NOISE = 1e-9
 
 
 def beyond(value: float, limit: float) -> bool:
-    """Whether ``value`` lies above ``limit``: one on the limit, float noise aside, does not."""
+    """Whether ``value`` lies above ``limit`` [one unit]: on it, float noise aside, it does not."""
     return value - limit > _FLOAT_NOISE * max(abs(limit), _FLOAT_NOISE)
 
 
@@ -87,7 +87,7 @@ class Placement:
 
 
 def place(value: float, expanded: float, band: Band) -> Placement:
-    """Say where ``value`` ± ``expanded`` lies in ``band``. All in one unit.
+    """Say where ``value`` ± ``expanded`` lies in ``band`` [one unit for all].
 
     Outside or just outside, when the value is beyond a limit by more or less
     than U; just within, when inside but a limit lies within U; watch, when
@@ -128,12 +128,19 @@ def _nearest_within(value: float, expanded: float, band: Band) -> Placement | No
 
 
 def at_upper(expanded: float, band: Band) -> float:
-    """U of the difference between a value and the upper limit."""
+    """U of the difference between a value and the upper limit, and ``expanded`` [the band's unit].
+
+    U² = U_value² + (k·u_limit)².
+
+    References
+    ----------
+    JCGM 100:2008, 5.1.2.
+    """
     return hypot(expanded, COVERAGE_FACTOR * band.upper_standard) if band.upper_standard else expanded
 
 
 def region(value: float, band: Band) -> int:
-    """On which side of the band ``value`` lies, by the value alone: −1 below, 0 inside, 1 above."""
+    """On which side of the band ``value`` [its unit] lies, alone: −1 below, 0 inside, 1 above."""
     if band.upper is not None and beyond(value, band.upper):
         return 1
     return -1 if band.lower is not None and beyond(-value, -band.lower) else 0
@@ -146,7 +153,7 @@ _USUAL_SPREAD = 1.25
 
 
 def power_of_ten(value: float, band: Band) -> int | None:
-    """The n for which value · 10ⁿ lies in the band while the value does not; else None.
+    """The n for which value · 10ⁿ [band's unit] lies in the band while the value does not, or None.
 
     A reading off by a clean power of ten is usually a prefix missed, not a fault.
     For a one-sided band the open side ends a usual spread beyond nominal; without
@@ -175,5 +182,10 @@ def _closed(band: Band) -> Band | None:
 
 
 def decidability(band: Band, expanded: float) -> float:
-    """Half-width of the band over U: 4 or more is good, below 1 this meter cannot decide."""
+    """Half-width of the band over U [1], ``expanded`` [its unit]: 4 is good, below 1 decides nothing.
+
+    References
+    ----------
+    JCGM 106:2012, 7.6 (measurement capability index).
+    """
     return band.half_width / expanded if expanded else float("inf")

@@ -49,26 +49,26 @@ class Budget:
         return Budget((*self.shares, *(one for one in shares if one.standard)))
 
     def scaled(self, factor: float) -> Budget:
-        """Every share times the size of ``factor``: through a slope into another frame."""
+        """Every share times the size of ``factor`` [new unit per old], a slope: in another frame."""
         return Budget(tuple(Share(one.origin, abs(factor) * one.standard) for one in self.shares))
 
     @cached_property
     def standard(self) -> float:
-        """Combined standard uncertainty."""
+        """Combined standard uncertainty [frame's unit]."""
         return combined(*(one.standard for one in self.shares))
 
     @property
     def expanded(self) -> float:
-        """Expanded uncertainty U = 2u."""
+        """Expanded uncertainty U = 2u [frame's unit]."""
         return expanded(self.standard)
 
     def expanded_from(self, *origins: Origin) -> float:
-        """U of the shares from these origins alone."""
+        """U [frame's unit] of the shares from these origins alone."""
         return expanded(combined(*(one.standard for one in self.shares if one.origin in origins)))
 
     @property
     def instrument(self) -> float:
-        """U of meter, leads and gauge alone: what another one could take away."""
+        """U [frame's unit] of meter, leads and gauge alone: what another one could take away."""
         return self.expanded_from(Origin.METER, Origin.LEADS, Origin.GAUGE)
 
     @property
@@ -81,5 +81,5 @@ class Budget:
 
     @property
     def standards(self) -> tuple[float, ...]:
-        """The standard uncertainties, in order."""
+        """The standard uncertainties [frame's unit], in order."""
         return tuple(one.standard for one in self.shares)

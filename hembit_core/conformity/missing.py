@@ -50,7 +50,7 @@ class Missing:
         return self.low + self.share_low * scale, self.high + self.share_high * scale
 
     def scaled(self, factor: float) -> Missing:
-        """For a value that is ``factor`` times as large: a bank of equal members."""
+        """For a value that is ``factor`` [1] times as large: a bank of equal members."""
         return replace(self, low=self.low * factor, high=self.high * factor)
 
 

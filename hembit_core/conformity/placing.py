@@ -156,7 +156,7 @@ _SURELY_OPEN = 100.0
 
 
 def place_overflow(floor: float, band: Band, missing: tuple[Missing, ...] = ()) -> State:
-    """Where "more than ``floor``" lies, OL read where a figure is due: open, or not decidable.
+    """Where OL, "more than ``floor``" [band's unit], lies if a figure is due: open, or not decidable.
 
     Open only if everything above the floor is above the band, at every corner of what is missing.
     Without an upper limit, if the floor is far above nominal.
@@ -169,10 +169,10 @@ def place_overflow(floor: float, band: Band, missing: tuple[Missing, ...] = ()) 
 
 
 def place_overflow_as_due(floor: float, least: float) -> State:
-    """Where "more than ``floor``" lies where OL is due above ``least``: within, or not decidable."""
+    """Where "more than ``floor``" lies if OL is due above ``least`` [Ω]: within, or undecidable."""
     return State.WITHIN if floor >= least else State.NOT_DECIDABLE
 
 
 def short_below(nominal: float, expanded: float, share: float) -> float:
-    """Below this is "near zero": U, or a share of nominal, whichever is more."""
+    """Below this [nominal's unit] is "near zero": U or a ``share`` [1] of nominal, the larger."""
     return max(expanded, share * nominal)

@@ -11,7 +11,7 @@ COVERAGE_FACTOR = 2.0
 def rectangular(limit: float) -> float:
     """Standard uncertainty of a quantity known only to lie within ± ``limit``.
 
-    u = a / √3, in the unit of ``limit``.
+    u = a / √3 [unit of ``limit``].
 
     Raises
     ------
@@ -28,7 +28,7 @@ def rectangular(limit: float) -> float:
 
 
 def combined(*standard: float) -> float:
-    """Combined standard uncertainty of independent terms, u = √(Σ uᵢ²).
+    """Combined standard uncertainty of independent terms, u = √(Σ uᵢ²) [their unit].
 
     References
     ----------
@@ -38,7 +38,7 @@ def combined(*standard: float) -> float:
 
 
 def expanded(standard: float) -> float:
-    """Expanded uncertainty U = k·u, k = 2.
+    """Expanded uncertainty U = k·u [unit of u], k = 2.
 
     References
     ----------

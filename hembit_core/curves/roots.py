@@ -26,7 +26,19 @@ def knots_of(curve: Curve, low: float, high: float) -> Knots:
 def increasing_root_at(
     curve: Callable[[float], float], slope: Callable[[float], float], value: float, knots: Knots
 ) -> float:
-    """The same for one value, without arrays: a single reading turns a curve round at every key."""
+    """The same for one value, without arrays: a single reading turns a curve round at every key.
+
+    Parameters
+    ----------
+    curve, slope : of x [its unit] to y [its unit], and dy/dx.
+    value : the y that is to be found [y's unit].
+    knots : where the search starts, of :func:`knots_of`.
+
+    Returns
+    -------
+    float
+        x [its unit].
+    """
     places, heights = knots
     right = min(max(int(np.searchsorted(heights, value)), 1), len(places) - 1)
     left_x, right_x = float(places[right - 1]), float(places[right])
@@ -48,6 +60,21 @@ def increasing_root(curve: Curve, slope: Curve, values: ArrayLike, knots: Knots)
     Starts from linear interpolation between knots and takes Newton steps, each
     kept inside the knot interval that brackets the root, until no step is
     larger than 1e-9 of the range.
+
+    Parameters
+    ----------
+    curve, slope : of x [its unit] to y [its unit], and dy/dx; arrays to arrays.
+    values : the y that are to be found [y's unit], of any shape.
+    knots : where the search starts, of :func:`knots_of`.
+
+    Returns
+    -------
+    numpy.ndarray
+        x [its unit], in the shape of ``values``.
+
+    References
+    ----------
+    Press et al., Numerical Recipes, 9.4 (Newton–Raphson kept inside a bracket).
     """
     target = np.asarray(values, dtype=np.float64)
     places, heights = knots

@@ -46,7 +46,7 @@ class BetaCurve:
         return np.asarray(self.r25 * np.exp(self.beta * (1 / kelvin - 1 / _T25)))
 
     def temperature(self, resistance: ArrayLike) -> Floats:
-        """t [°C] at ``resistance`` [Ω]."""
+        """t [°C] at ``resistance`` [Ω]; InputError where that is not positive."""
         inverse = np.log(_positive(resistance) / self.r25) / self.beta + 1 / _T25
         return np.asarray(1 / inverse - ZERO_CELSIUS)
 
@@ -76,7 +76,7 @@ class SteinhartHartCurve:
             )
 
     def temperature(self, resistance: ArrayLike) -> Floats:
-        """t [°C] at ``resistance`` [Ω]."""
+        """t [°C] at ``resistance`` [Ω]; InputError where none is there to be found."""
         log = np.log(_positive(resistance))
         inverse = self.a + self.b * log + self.c * log**3
         if not everywhere(inverse > 0):

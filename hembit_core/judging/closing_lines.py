@@ -26,7 +26,7 @@ def together_line(budget: Budget, unit: str) -> WorkingLine:
 
 
 def decidability_line(band: Band, ratio: float, unit: str) -> WorkingLine:
-    """Half-width over U as a line of the working."""
+    """Half-width over U, ``ratio`` [1], as a line of the working; ``unit`` is that of the band."""
     if ratio >= 4:
         word = "yes, good"
     elif ratio >= 1:

@@ -141,5 +141,5 @@ def with_outcome(row: Row, rule: DecisionRule) -> Row:
 
 
 def measured_value(value: float, expanded: float, unit: str) -> Measured:
-    """A figure with its expanded uncertainty, and both as text."""
+    """A figure with its expanded uncertainty, both in [unit], and both as text."""
     return Measured(value=value, expanded=expanded, unit=unit, text=measured(value, expanded, unit))

@@ -8,6 +8,11 @@ from hembit_core.errors import InputError
 def high_tension_lead(length: float, per_metre: float, caps: tuple[float, ...] = ()) -> float:
     """Resistance [Ω] of a high-tension lead: ``length`` [m] · ``per_metre`` [Ω/m] + caps [Ω].
 
+    Raises
+    ------
+    InputError
+        If there is no length, or ohms below 0.
+
     Examples
     --------
     >>> round(high_tension_lead(0.42, 7100, (5000,)))

@@ -83,7 +83,17 @@ def star_line_currents(
 
 
 def unbalance(currents: tuple[float, float, float]) -> float:
-    """Largest deviation of a line current from their mean, as a share of the mean [1]."""
+    """Largest deviation of a line current from their mean, as a share of the mean [1].
+
+    Parameters
+    ----------
+    currents : of the three lines [A].
+
+    Raises
+    ------
+    InputError
+        If none of them carries any.
+    """
     mean = sum(currents) / 3
     if mean <= 0:
         raise InputError("No line carries a current.")

@@ -55,7 +55,7 @@ class Scale:
     ohms_band: Band
 
     def shift(self, net: float, missing: Missing) -> Missing:
-        """What a missing condition, given in ohms, may have done in this frame."""
+        """What a missing condition, given in ohms, may have done in this frame at ``net`` [Ω]."""
         here = float(self.value(net))
         ends = sorted(self._reach(net + step) - here for step in missing.ends(net))
         return Missing(missing.lacking, missing.remedy, missing.state, ends[0], ends[1])
@@ -72,7 +72,7 @@ class Scale:
 
 
 def no_reading_of_its_own(net: float, placed: Placed) -> Verdict | None:
-    """Nothing but where the value lies says what was read."""
+    """Nothing but where the value lies says what was read at ``net`` [Ω]."""
     return None
 
 

@@ -37,7 +37,7 @@ def lacking_reason(lacking: tuple[Lacking, ...]) -> str | None:
 
 
 def overflow_verdict(due: OhmsDue, reading: ResistanceReading, floor: float, state: State) -> Verdict:
-    """OL where a figure is due: a break, or only "more than this range shows"."""
+    """OL where a figure is due: a break, or only more than ``floor`` [Ω], which this range shows."""
     shown = quantity(floor, "Ω", 2)
     if state is State.NOT_DECIDABLE and due.overflow_may_be_sound:
         return Verdict(
@@ -68,7 +68,7 @@ def overflow_verdict(due: OhmsDue, reading: ResistanceReading, floor: float, sta
 
 
 def too_few_ohms(nominal: float, expanded: float) -> Verdict:
-    """The part has so few ohms that a short reads the same."""
+    """The part has so few ohms, ``nominal`` with U ``expanded`` [Ω], that a short reads the same."""
     return Verdict(
         Code.TOO_FEW_OHMS,
         State.NOT_DECIDABLE,
@@ -82,7 +82,7 @@ def too_few_ohms(nominal: float, expanded: float) -> Verdict:
 
 
 def near_zero_verdict(due: OhmsDue, reading: ResistanceReading, below: float, share: float) -> Verdict:
-    """Near zero where ohms are due."""
+    """Near zero where ohms are due: ``below`` [Ω], which is U or a ``share`` of nominal [1]."""
     if reading.is_in_circuit:
         return Verdict(
             Code.PLACED,
