@@ -1,0 +1,1 @@
+"""Making a release: what a person would forget, in its order."""
