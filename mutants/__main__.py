@@ -178,7 +178,7 @@ def _batches(one: Mutant, passed: Passed, by: list[str]) -> list[list[str]]:
                 left -= took
         if own:
             found.append(own)
-    if one.file.startswith("hembit/") and not by:
+    if not by:
         found.append(IN_STEP)
     return found
 

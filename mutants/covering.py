@@ -75,6 +75,17 @@ class Passed:
             found.setdefault(one.rpartition(".")[0], set()).add(one)
         return found
 
+    def naming(self, module: str) -> list[str]:
+        """The tests in files that import from a module, the quickest first."""
+        files = {one.rsplit(".", 2)[0] for one in self.took}
+        found = {
+            one
+            for one in files
+            for path in [ROOT / f"{one.replace('.', '/')}.py"]
+            if path.is_file() and f"from {module} import" in path.read_text()
+        }
+        return self._in_order({one for one in self.took if one.rsplit(".", 2)[0] in found})
+
     def of_package(self, package: str) -> list[str]:
         """All tests of a package, the quickest first."""
         return self._in_order({one for one in self.took if one.startswith(f"{package}.")})
@@ -154,4 +165,6 @@ def tests_for(passed: Passed, file: str, tree: ast.Module, line: int) -> list[st
     ]
     of_module = passed.tests_of(file, range(min(functions), max(functions) + 1)) if functions else []
     package = module_of(file).rpartition(".")[0]
-    return of_module or passed.of_package(package) or passed.of_package(package.split(".")[0])
+    naming = passed.naming(module_of(file))
+    of_package = passed.of_package(package) or passed.of_package(package.split(".")[0])
+    return of_module or [*naming, *(one for one in of_package if one not in naming)]

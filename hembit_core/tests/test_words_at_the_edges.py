@@ -8,7 +8,9 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.states import State
 from hembit_core.judging.closing_lines import decidability_line, meter_policy
 from hembit_core.judging.judgement import Row
+from hembit_core.judging.missed_prefix import missed_prefix
 from hembit_core.judging.ohms.several_figures import said
+from hembit_core.measuring.display import Function, parse_display
 from hembit_core.measuring.meters import AccuracyHolds
 from hembit_core.tests.parts import BENCH_METER, ohms
 from hembit_core.tests.readers import part, read
@@ -40,3 +42,11 @@ class Edges(unittest.TestCase):
             fields = {"resistance": ohms_due}
             told = read(part(kind, **fields), of, display="OL", range_top="600")
             self.assertNotIn("a sound one may be", told.headline, kind)
+
+    def test_a_prefix_is_missed_where_the_display_with_its_leads_would_lie_in_the_band(self) -> None:
+        """20 Ω at least where 25 Ω are due, leads of 10 Ω: the display is due from 30 to 44 Ω."""
+        band = Band(lower=20.0, nominal=25.0)
+        for shown, asked in (("3.5", True), ("2.5", False), ("4.5", False), ("350", False)):
+            display = parse_display(shown, Function.RESISTANCE)
+            found = missed_prefix(display, "display", band, 10.0, {})
+            self.assertEqual(found is not None, asked, shown)

@@ -18,8 +18,11 @@ from hembit.apps.checks.schemas import CheckIn
 from hembit.apps.checks.services import keep
 from hembit.apps.jobs.models import Entry, Job, Reading
 from hembit.apps.jobs.tests.visits import ELEMENT, VisitCase
+from hembit.apps.jobs.visit import dead_or_live
 from hembit.apps.jobs.visit.dead_or_live import is_live_now
+from hembit.apps.machines.models import Machine
 from hembit_core.visits.dead.clocks import Ticks
+from hembit_core.visits.dead.machine_state import Event
 
 NOW = timezone.now
 
@@ -165,6 +168,21 @@ class MachineOverItsJobs(OrderOfWriting):
         self.refused(self.reading(self.element, "24.6"))
         self.good(self.entry("noted", text="it hums"))
         self.assertTrue(is_live_now(Job.objects.get(number=first)))
+
+    def test_another_machine_that_is_live_says_nothing_of_this_one(self) -> None:
+        own = Job.objects.get(number=self.number)
+        self.machine = Machine.objects.create(customer=self.customer, name="Rack oven")
+        self.open_job()
+        self.good(self.entry("went_live"))
+        self.assertTrue(is_live_now(Job.objects.get(number=self.number)))
+        self.assertFalse(is_live_now(own))
+
+    def test_whatever_changes_a_machine_can_be_said_to_have_come_before(self) -> None:
+        self.assertEqual({*dead_or_live._DONE}, {*Event})
+
+    def test_the_last_number_of_records_without_any_is_nought(self) -> None:
+        Counter.objects.all().delete()
+        self.assertEqual(last_sequence(), 0)
 
     def test_a_job_that_was_closed_meanwhile_still_counts(self) -> None:
         first = self.number

@@ -44,6 +44,7 @@ class FirstLead(TestCase):
 
     def test_begins_signed_in_as_a_lead_and_once(self) -> None:
         word = self.invite()
+        self.assertGreaterEqual(len(word), 24)  # 144 bits: nobody comes upon it
         self.assertTrue(self.client.get("/api/v1/session").json()["nobody_yet"])
         answer = self.begin(word)
         self.assertEqual(answer.status_code, 201, answer.content)
