@@ -2,6 +2,7 @@ import { lazy, useEffect } from "react";
 import { Cautions } from "@/jobs/Cautions";
 import { JobGate, useJobGate } from "@/jobs/steps/JobGate";
 import { MeasureStep } from "@/jobs/steps/MeasureStep";
+import { ToCome } from "@/jobs/steps/ToCome";
 import { type Place, partOf, type Visit } from "@/jobs/useVisit";
 import { titleOf } from "@/jobs/words";
 import { fetchLater } from "@/ui/fetchLater";
@@ -45,7 +46,7 @@ export function StepView({ visit }: { visit: Visit }) {
         {job.state === "open" && <StepActions visit={visit} place={place} />}
       </div>
       {!item.measurand && <Cautions cautions={cautionsOf(place)} />}
-      <OnDemand key={item.key} meanwhile={<Notice>Loading …</Notice>}>
+      <OnDemand key={item.key} meanwhile={<ToCome>Loading …</ToCome>}>
         {item.measurand ? (
           <Body visit={visit} place={place} />
         ) : (

@@ -5,9 +5,9 @@ import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
-import { Notice } from "@/ui/Notice";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+import { ToCome } from "./ToCome";
 
 /** What a part died of, in words; the job does not close without it. */
 export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
@@ -37,7 +37,7 @@ export function CauseStep({ visit, part }: { visit: Visit; part: string }) {
       },
     );
   }
-  if (isFirstLoad(options)) return <Notice>Loading what is usual …</Notice>;
+  if (isFirstLoad(options)) return <ToCome>Loading what is usual …</ToCome>;
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <p>

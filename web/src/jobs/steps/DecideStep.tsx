@@ -16,6 +16,7 @@ import { StateShape } from "@/verdict/states";
 import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+import { ToCome } from "./ToCome";
 
 type Conclusion = Extract<AnyEntry, { kind?: "decided" }>["conclusion"];
 
@@ -35,7 +36,7 @@ export function DecideStep({ visit, part }: { visit: Visit; part: string }) {
   if (!there || !found)
     return <Notice>Nothing was found on this part yet. Measure it first.</Notice>;
   // A conclusion that moved when what it rests on came in would be another under the finger.
-  if (isFirstLoad(options, diagnosis, report)) return <Notice>Loading what it rests on …</Notice>;
+  if (isFirstLoad(options, diagnosis, report)) return <ToCome>Loading what it rests on …</ToCome>;
   const witness = diagnosis.data?.witnesses[part];
   const differs = witness?.differs ?? false;
   const chosen = (draft.conclusion || found.finding.conclusion) as Conclusion;

@@ -7,10 +7,10 @@ import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
-import { Notice } from "@/ui/Notice";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+import { ToCome } from "./ToCome";
 
 /** That it was looked at, and is as it should be: said in one press. */
 const NOTHING = "sound";
@@ -58,7 +58,7 @@ export function LookStep({ visit, part }: { visit: Visit; part: string }) {
     note([NOTHING]);
   }
   const all = useMutation({ mutationFn: noteAll });
-  if (isFirstLoad(options)) return <Notice>Loading what is looked at …</Notice>;
+  if (isFirstLoad(options)) return <ToCome>Loading what is looked at …</ToCome>;
   const earlier = job.entries.filter((one) => one.kind === "looked" && one.part === part);
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">

@@ -27,6 +27,7 @@ import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
 import { OtherTests } from "./OtherTests";
 import { type Relation, type Standing, Taking } from "./Taking";
+import { ToCome } from "./ToCome";
 
 type Props = {
   visit: Visit;
@@ -124,7 +125,7 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
       <Cautions short cautions={[...new Set([...cautions, ...(told?.cautions ?? [])])]} />
       {(told || !measuring.unreachable) && (
         // As high as it usually is from the first: what is below stays under the finger.
-        <div className="flex min-h-36 gap-6 max-sm:gap-3">
+        <div className="flex min-h-36 gap-6 max-sm:min-h-54 max-sm:gap-3">
           {told ? (
             <>
               <div className="max-sm:w-36 max-sm:shrink-0">
@@ -207,7 +208,9 @@ export function MeasureStep({ visit, part, measurand: first, deadOrLive, caution
           />
         </>
       )}
-      {!measuring.expecting && (
+      {measuring.expecting ? (
+        <ToCome />
+      ) : (
         <>
           <OtherTests
             kind={there.spec.kind}

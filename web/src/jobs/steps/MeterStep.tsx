@@ -10,12 +10,12 @@ import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
-import { Notice } from "@/ui/Notice";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
 import { inside } from "@/verdict/prose";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
+import { ToCome } from "./ToCome";
 
 /** Which meter, and whether it and its leads can be trusted today. */
 export function MeterStep({ visit }: { visit: Visit }) {
@@ -79,7 +79,7 @@ export function MeterStep({ visit }: { visit: Visit }) {
   const said = ["check.steady", "check.open_reads_ol", "check.battery_good", "meter"]
     .map(entry.at)
     .filter((one) => one !== undefined);
-  if (isFirstLoad(kept, forJob, ofShop)) return <Notice>Loading the instruments …</Notice>;
+  if (isFirstLoad(kept, forJob, ofShop)) return <ToCome>Loading the instruments …</ToCome>;
   return (
     <form onSubmit={submit} className="flex flex-col gap-3">
       <Choices
