@@ -180,6 +180,10 @@ class MachineOverItsJobs(OrderOfWriting):
     def test_whatever_changes_a_machine_can_be_said_to_have_come_before(self) -> None:
         self.assertEqual({*dead_or_live._DONE}, {*Event})
 
+    def test_a_shop_never_writes_so_much_that_it_comes_into_another_epoch(self) -> None:
+        a_reading_a_second_for_years = 5 * 365 * 24 * 3600
+        self.assertEqual(epoch_of(a_reading_a_second_for_years), 0)
+
     def test_the_last_number_of_records_without_any_is_nought(self) -> None:
         Counter.objects.all().delete()
         self.assertEqual(last_sequence(), 0)

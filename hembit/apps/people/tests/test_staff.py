@@ -29,6 +29,11 @@ class Staff(VisitCase):
     def change(self, number: int, **more: Any) -> Any:
         return self.send("put", f"staff/{number}", {**ORLA, **more}, self.as_lead())
 
+    def test_blanks_round_a_name_are_no_part_of_it(self) -> None:
+        made = self.add(name="  Orla Thorn ", username=" orla\t")["person"]
+        self.assertEqual((made["name"], made["username"]), ("Orla Thorn", "orla"))
+        self.not_added(name="   ", username="thorn")
+
     def test_somebody_new_signs_in_once_and_can_only_choose_their_own_password(self) -> None:
         made = self.add()
         orla = Browser()
