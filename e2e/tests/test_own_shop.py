@@ -150,6 +150,13 @@ class OwnShop(unittest.TestCase):
         page.get_by_role("button", name="Add it").click()
         expect(page.get_by_role("alert").first).to_contain_text("Line 2")
         page.locator("#meter-table").fill("Ω  600.0 Ω  0.1 Ω  0.5 % + 3\n600.0 V  1.0 % + 3")
+        air = ("low", "28"), ("high", "18"), ("share_per_kelvin", "0,1")
+        for field, typed in air:
+            page.locator(f"#meter-holds-{field}").fill(typed)
+        page.get_by_role("button", name="Add it").click()
+        expect(page.get_by_role("alert").first).to_contain_text("from a lower to a higher temperature")
+        for (field, _), typed in zip(air, ("18", "28", "0,1"), strict=True):
+            page.locator(f"#meter-holds-{field}").fill(typed)
         page.get_by_role("button", name="Add it").click()
         expect(page.get_by_text("There: Bench meter 5.")).to_be_visible()
         page.get_by_role("button", name="Go on").click()

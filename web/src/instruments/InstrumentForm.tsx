@@ -42,7 +42,7 @@ export function InstrumentForm(props: Props) {
           {children}
           {one && <FormFields form={form} defs={[defs.why]} />}
         </fieldset>
-        <OtherErrors others={form.others("holds")} />
+        <OtherErrors others={form.others()} />
         {!readOnly && (
           <Button type="submit" look="action" className="mt-3" disabled={saving.isPending}>
             {one ? "Save" : "Add it"}
