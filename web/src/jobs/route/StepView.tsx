@@ -2,12 +2,12 @@ import { lazy, useEffect } from "react";
 import { Cautions } from "@/jobs/Cautions";
 import { JobGate, useJobGate } from "@/jobs/steps/JobGate";
 import { MeasureStep } from "@/jobs/steps/MeasureStep";
-import { ToCome } from "@/jobs/steps/ToCome";
 import { type Place, partOf, type Visit } from "@/jobs/useVisit";
 import { titleOf } from "@/jobs/words";
 import { fetchLater } from "@/ui/fetchLater";
 import { Notice } from "@/ui/Notice";
 import { OnDemand } from "@/ui/OnDemand";
+import { ToCome } from "@/ui/ToCome";
 import { StepActions } from "./StepActions";
 
 /** The steps that are forms come in one piece, fetched with the first of them or when idle. */

@@ -5,9 +5,9 @@ import { useEntry } from "@/jobs/route/useEntry";
 import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Labelled, TextArea } from "@/ui/Field";
+import { ToCome } from "@/ui/ToCome";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
-import { ToCome } from "./ToCome";
 
 /** What a part died of, in words; the job does not close without it. */
 export function CauseStep({ visit, part }: { visit: Visit; part: string }) {

@@ -12,11 +12,11 @@ import { useDraft } from "@/stored/stored";
 import { Choices } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
 import { Notice } from "@/ui/Notice";
+import { ToCome } from "@/ui/ToCome";
 import { StateShape } from "@/verdict/states";
 import { FollowUpOnDemand } from "../later/FollowUpOnDemand";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
-import { ToCome } from "./ToCome";
 
 type Conclusion = Extract<AnyEntry, { kind?: "decided" }>["conclusion"];
 

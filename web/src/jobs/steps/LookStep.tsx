@@ -7,10 +7,10 @@ import { useDraft } from "@/stored/stored";
 import { Button } from "@/ui/Button";
 import { Several } from "@/ui/Choices";
 import { Labelled, TextArea } from "@/ui/Field";
+import { ToCome } from "@/ui/ToCome";
 import { PhotoStrip } from "../photos/PhotoStrip";
 import { partOf, type Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
-import { ToCome } from "./ToCome";
 
 /** That it was looked at, and is as it should be: said in one press. */
 const NOTHING = "sound";

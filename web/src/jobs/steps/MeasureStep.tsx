@@ -20,6 +20,7 @@ import { useKeys } from "@/keys/shortcuts";
 import { newId } from "@/stored/newId";
 import { useStored } from "@/stored/stored";
 import { Notice } from "@/ui/Notice";
+import { ToCome } from "@/ui/ToCome";
 import { inside } from "@/verdict/prose";
 import { Cautions } from "../Cautions";
 import { divided, emptyOfPart, lapses, type OfPart, settledWithAll } from "../today";
@@ -27,7 +28,6 @@ import { partOf, type Visit } from "../useVisit";
 import { JobGate, useJobGate } from "./JobGate";
 import { OtherTests } from "./OtherTests";
 import { type Relation, type Standing, Taking } from "./Taking";
-import { ToCome } from "./ToCome";
 
 type Props = {
   visit: Visit;

@@ -12,10 +12,10 @@ import { Button } from "@/ui/Button";
 import { Choices } from "@/ui/Choices";
 import { TextField } from "@/ui/TextField";
 import { TickBox } from "@/ui/TickBox";
+import { ToCome } from "@/ui/ToCome";
 import { inside } from "@/verdict/prose";
 import type { Visit } from "../useVisit";
 import { FormFoot } from "./FormFoot";
-import { ToCome } from "./ToCome";
 
 /** Which meter, and whether it and its leads can be trusted today. */
 export function MeterStep({ visit }: { visit: Visit }) {

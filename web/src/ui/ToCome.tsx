@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { Notice } from "@/ui/Notice";
+import { Notice } from "./Notice";
 
 /**
  * What a step waits for. Where the case stands below the step it has a screen's height, so that what
