@@ -54,7 +54,7 @@ class StandsStill(DemoVisits):
         self.stands_still(DESKTOP)
 
     def test_on_a_telephone(self) -> None:
-        # With a sketch, with figures that are typed side by side, and the one with most above its fields.
+        # With a sketch, with several figures, and the one with most above its fields.
         self.stands_still(PHONE, ("between_terminals", "contact_open", "sensor_response"))
 
     def stands_still(self, viewport: dict[str, int], measurands: tuple[str, ...] = ()) -> None:
