@@ -22,6 +22,8 @@ window.addEventListener("storage", ({ key }) => {
 // One that slept was not told meanwhile.
 window.addEventListener("pageshow", lookAgain);
 document.addEventListener("visibilitychange", lookAgain);
+// Nor does every browser tell every tab.
+setInterval(lookAgain, EVERY);
 
 /** Lock this screen at once, whether the server is reached or not. */
 export function lockScreen() {
