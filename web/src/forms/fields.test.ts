@@ -26,6 +26,11 @@ describe("what a declared form sends", () => {
     ["−3", -3e6],
     ["ten", "ten"],
     ["1 2", "1 2"],
+    ["1,000", "1,000"],
+    ["0,125", 0.125e6],
+    ["0x10", "0x10"],
+    ["1e3", "1e3"],
+    ["Infinity", "Infinity"],
   ])("a figure %s is sent as %s: what is none goes as it was typed", (typed, sent) => {
     expect(built(DEFS, { input: typed })).toMatchObject({ input: sent });
   });

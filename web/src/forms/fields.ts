@@ -132,11 +132,15 @@ export function figure(
   };
 }
 
+const PLAIN = /^[-+]?(\d+[.,]?\d*|[.,]\d+)$/;
+/** A comma before three digits may part thousands: the server says that it is no number. */
+const THOUSANDS = /^[-+]?[1-9]\d{0,2},\d{3}$/;
+
 function numberIn(typed: string, times: number): number | string | null {
-  const plain = typed.trim().replace(",", ".").replace("\u2212", "-");
+  const plain = typed.trim().replace("\u2212", "-");
   if (!plain) return null;
-  const read = Number(plain);
-  return Number.isFinite(read) ? read * times : typed;
+  if (!PLAIN.test(plain) || THOUSANDS.test(plain)) return typed;
+  return Number(plain.replace(",", ".")) * times;
 }
 
 export function items(pairs: Record<string, string>): SelectItem[] {
