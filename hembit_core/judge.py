@@ -23,13 +23,14 @@ from hembit_core.families.any_ohms.siblings import Siblings, judge_siblings, sib
 from hembit_core.families.any_ohms.single import Single
 from hembit_core.families.any_ohms.wriggled import Wriggled, judge_wriggled, wriggled_expectation
 from hembit_core.families.case_figures import case_figure
+from hembit_core.families.declared import Family
 from hembit_core.families.insulation import (
     InsulationTest,
     due_volts,
     insulation_expectation,
     judge_insulation,
 )
-from hembit_core.families.registry import ANY_OHMS, FAMILIES, AnyReading, AnySpec, Family
+from hembit_core.families.registry import ANY_OHMS, FAMILIES, AnyReading, AnySpec
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Expectation, Judgement

@@ -6,8 +6,8 @@ from collections.abc import Mapping
 
 from hembit_circuits.model.circuit import Circuit
 from hembit_circuits.model.component import Component, Mode
-from hembit_core.data_files import table
-from hembit_core.visits.symptoms import Symptom, test_weight
+from hembit_core.about_kinds import kinds
+from hembit_core.visits.symptoms import Symptom, kind_weight, test_weight
 
 LEAST_JOBS = 30
 """From so many closed jobs with a cause on, what failed in them counts."""
@@ -62,8 +62,7 @@ def complained_of(
 
 
 def _weighed(component: Component, kind: str, symptom: Symptom, factor: float) -> Component:
-    row = table("symptoms")["symptoms"][symptom]
-    of_kind = float(row["kinds"].get(kind, row.get("default", 0.15)))
+    of_kind = kind_weight(symptom, kind)
 
     def weight(mode: Mode) -> float:
         code = mode.code.partition(":")[0]
@@ -92,6 +91,5 @@ def share_of_failed(kind: str, failed: Mapping[str, int]) -> float:
     count = sum(failed.values())
     if count < LEAST_JOBS:
         return 1.0
-    priors: dict[str, float] = table("symptoms")["priors"]
-    share = float(priors[kind]) / sum(priors.values())
+    share = float(kinds()[kind]["prior"] / sum(one["prior"] for one in kinds().values()))
     return (AS_JOBS * share + failed.get(kind, 0)) / (AS_JOBS + count) / share

@@ -8,7 +8,7 @@ from typing import Any
 
 from hembit_circuits.model.component import Component
 from hembit_circuits.model.kinds import coil, contact, fuse, load, output, split_load
-from hembit_core.data_files import table
+from hembit_core.about_kinds import kinds
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
@@ -39,7 +39,7 @@ def component_of(spec: Any, rules: Rules) -> Component | None:
     made = _KINDS.get(type(spec))
     if made is None:
         return None
-    component, own = made(spec, rules), table("symptoms")["priors"][spec.kind]
+    component, own = made(spec, rules), kinds()[spec.kind]["prior"]
     return component.failing(float(own))
 
 

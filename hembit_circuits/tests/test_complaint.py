@@ -11,10 +11,10 @@ from hembit_circuits.advise.diagnosis import diagnose
 from hembit_circuits.infer.complaint import complained_of, share_of_failed
 from hembit_circuits.model.circuit import Circuit
 from hembit_circuits.model.templates import TEMPLATES, element_with_limit
-from hembit_core.data_files import table
+from hembit_core.about_kinds import kinds
 from hembit_core.visits.symptoms import Symptom
 
-KINDS = sorted(table("symptoms")["priors"])
+KINDS = sorted(kinds())
 FAILED = st.dictionaries(st.sampled_from(KINDS), st.integers(0, 500))
 
 
@@ -46,7 +46,7 @@ class ComplaintTest(TestCase):
 
     @given(FAILED)
     def test_the_shares_still_add_up(self, failed: dict[str, int]) -> None:
-        priors = table("symptoms")["priors"]
+        priors = {name: one["prior"] for name, one in kinds().items()}
         shares = sum(priors[kind] * share_of_failed(kind, failed) for kind in KINDS)
         self.assertAlmostEqual(shares / sum(priors.values()), 1.0, 9)
 

@@ -17,7 +17,7 @@ from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.model import Model
 from hembit_core.notation import plain, quantity
-from hembit_core.rules.values import Range, Rules, default_rules
+from hembit_core.rules.values import Range, Rules, default_rows, default_rules
 
 Value = float | str | Range | None
 Changes = dict[str, Value]
@@ -63,7 +63,7 @@ def rule_settings() -> tuple[RuleSetting, ...]:
 
 def _settings() -> Iterator[RuleSetting]:
     groups = table("defaults")["groups"]
-    for name, row in table("defaults")["rules"].items():
+    for name, row in default_rows().items():
         group = groups[row["group"]]
         limits = {
             key: row[key] for key in ("least", "most", "sentence", "unit", "source") if key in row

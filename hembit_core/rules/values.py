@@ -8,10 +8,11 @@ nothing in the core reads a default from anywhere else.
 from __future__ import annotations
 
 from functools import cache
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
+from hembit_core.about_kinds import kinds
 from hembit_core.conformity.states import DecisionRule
 from hembit_core.data_files import table
 from hembit_core.model import Model
@@ -160,9 +161,19 @@ class Rules(Model):
 
 
 @cache
+def default_rows() -> dict[str, dict[str, Any]]:
+    """Each rule with its figure, unit, sentence, limits and source; how much equal parts differ is
+    declared by their kinds.
+    """
+    rows: dict[str, dict[str, Any]] = table("defaults")["rules"]
+    spread = {name: one["sibling_spread"] for name, one in kinds().items() if "sibling_spread" in one}
+    return {**rows, "sibling_spread": {**rows["sibling_spread"], "value": spread}}
+
+
+@cache
 def default_rules() -> Rules:
     """What holds until a shop sets its own, filled from the tables."""
-    figures = {name: row["value"] for name, row in table("defaults")["rules"].items()}
+    figures = {name: row["value"] for name, row in default_rows().items()}
     thermometers = table("thermometers")["sources"]
     systems = table("supplies")["systems"]
     return Rules.model_validate(

@@ -99,7 +99,7 @@ def first_measurand(spec: AnySpec, conditions: Conditions) -> str:
     try:
         return expectations(spec, conditions)[0].measurand
     except InputError:
-        return str(FAMILIES[type(spec)].readings[0].model_fields["measurand"].default)  # type: ignore[attr-defined]
+        return str(FAMILIES[type(spec)].readings[0].model_fields["measurand"].default)
 
 
 def _rows(table: csv.DictReader[str]) -> Iterator[_Given]:

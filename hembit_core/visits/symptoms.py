@@ -7,6 +7,7 @@ from typing import Annotated
 
 from pydantic import BeforeValidator
 
+from hembit_core.about_kinds import kinds, tests
 from hembit_core.data_files import table
 from hembit_core.listed import listed_or_own
 
@@ -43,7 +44,7 @@ def suspicion(symptom: Symptom, kind: str, measurand: str) -> float:
     """How much a symptom speaks for one test of one kind of part, relative [1]; 0 for not at all.
 
     prior(kind) · weight(symptom, kind) · weight(symptom, test). The priors are how
-    often such parts fail; the weights are the table's.
+    often such parts fail; priors and weights are declared by each kind and each test.
 
     Examples
     --------
@@ -52,17 +53,21 @@ def suspicion(symptom: Symptom, kind: str, measurand: str) -> float:
     >>> suspicion(trips, "heating_element", to_case) > suspicion(trips, "heating_element", across)
     True
     """
-    rows = table("symptoms")
-    row = rows["symptoms"][symptom]
-    weight = row["kinds"].get(kind, row.get("default", 0.15))
-    return float(rows["priors"][kind] * weight) * test_weight(symptom, measurand)
+    return float(kinds()[kind]["prior"]) * kind_weight(symptom, kind) * test_weight(symptom, measurand)
+
+
+def kind_weight(symptom: Symptom, kind: str) -> float:
+    """How much a symptom speaks for one kind of part, relative [1]."""
+    row = table("symptoms")["symptoms"][symptom]
+    unsaid = row.get("default", table("symptoms")["unsaid"])
+    return float(kinds()[kind]["complaints"].get(symptom, unsaid))
 
 
 def test_weight(symptom: Symptom, measurand: str) -> float:
     """How much a symptom asks for one test more than for others of the same part, relative [1]."""
-    return float(table("symptoms")["symptoms"][symptom]["tests"].get(measurand, 1))
+    return float(tests()[measurand].get("complaints", {}).get(symptom, 1))
 
 
 def strongest_weight(symptom: Symptom) -> float:
     """The weight of the test that a symptom asks for most, relative [1]."""
-    return float(max((1, *table("symptoms")["symptoms"][symptom]["tests"].values())))
+    return max((1.0, *(test_weight(symptom, measurand) for measurand in tests())))

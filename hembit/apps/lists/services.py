@@ -11,6 +11,7 @@ from hembit.apps.base.not_found import NotFound
 from hembit.apps.lists.models import OwnEntry, OwnList
 from hembit.apps.lists.schemas import OwnEntryIn, OwnInspectionIn, OwnSupplyIn, OwnSymptomIn
 from hembit_core import PartSpec
+from hembit_core.about_kinds import kinds
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.supply.own import OwnSystem, read_pairs
@@ -159,7 +160,7 @@ def _said(given: OwnEntryIn) -> dict[str, Any]:
     if isinstance(given, OwnSymptomIn):
         return {"means": given.means.value}
     if isinstance(given, OwnInspectionIn):
-        unknown = set(given.kinds) - {*table("symptoms")["priors"], "machine"}
+        unknown = set(given.kinds) - {*kinds(), "machine"}
         if unknown:
             raise InputError(f"“{min(unknown)}” is no kind of part. Choose from the list.").at("kinds")
         return given.model_dump(mode="json", include={"kinds", "observation"})

@@ -23,6 +23,7 @@ from hembit_core.families.contact.words import (
     SEEN_OPEN,
     STUCK,
 )
+from hembit_core.families.declared import Family
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
@@ -204,3 +205,8 @@ def _figure(
         side=Side.LOW,
         explanation=[f"{shown} across a contact that should be open."],
     )
+
+
+DECLARED = (
+    Family(Contact, (ClosedContact, OpenContact, ContactVolts, ContactSwitching), expectations, judge),
+)

@@ -9,6 +9,7 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.families.control.spec import Control
+from hembit_core.families.declared import Family
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
@@ -249,3 +250,6 @@ def _uncalled(output: Row, seen: list[str], *, is_full: bool) -> Verdict | None:
             explanation=seen,
         )
     return None
+
+
+DECLARED = (Family(Control, (ControlOutput,), expectations, judge),)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from hembit_core.conformity.states import DecisionRule
+from hembit_core.families.declared import Family
 from hembit_core.families.element_bank.in_parallel import in_parallel
 from hembit_core.families.element_bank.ladder import CONFIRM, Ladder, by_current, by_ohms
 from hembit_core.families.element_bank.spec import ElementBank
@@ -120,3 +121,15 @@ def _expectation(spec: ElementBank, member: ElementResistance, bank: ElementResi
         warnings=bank.warnings,
         working=(*bank.lines, ladder.line()),
     )
+
+
+DECLARED = (
+    Family(
+        ElementBank,
+        (BankResistance, TerminalToCase, Running),
+        expectations,
+        judge,
+        ohms=BankResistance,
+        ohms_due=ohms_due,
+    ),
+)

@@ -10,6 +10,7 @@ from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.heater_setting.spec import HeaterSetting
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
@@ -157,3 +158,6 @@ def _verdict(rows: tuple[Row, ...], places: dict[str, Placed], minutes: float) -
             f"Within: it can get there, {at_least} from the start",
         )
     return verdict
+
+
+DECLARED = (Family(HeaterSetting, (SettingReach,), expectations, judge, thing=False),)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from hembit_core.conformity.states import DecisionRule
+from hembit_core.families.declared import Family
 from hembit_core.families.heating_element.expectation import (
     between_terminals,
     running,
@@ -59,4 +60,13 @@ def judge(
     return judge_running(spec, reading, conditions, rule)
 
 
-__all__ = ["expectations", "judge", "ohms_due"]
+DECLARED = (
+    Family(
+        HeatingElement,
+        (BetweenTerminals, TerminalToCase, Running, UntilCutOut),
+        expectations,
+        judge,
+        ohms=BetweenTerminals,
+        ohms_due=ohms_due,
+    ),
+)

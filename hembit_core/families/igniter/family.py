@@ -10,6 +10,7 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.missing import Lacking, Missing
 from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, Side, State
+from hembit_core.families.declared import Family
 from hembit_core.families.igniter.called import IgniterCalled, called_expectation, judge_called
 from hembit_core.families.igniter.spec import Igniter, IgniterMaterial, IgniterSchool
 from hembit_core.judging.codes import Code
@@ -160,3 +161,16 @@ def _function_first(spec: Igniter, net: float, placed: Placed) -> Verdict | None
         explanation=[f"{quantity(net, 'Ω', 3)} is above the usual {_usual(spec)}."],
         dominant=placed.dominant,
     )
+
+
+DECLARED = (
+    Family(
+        Igniter,
+        (IgniterResistance, IgniterCalled),
+        expectations,
+        judge,
+        ohms=IgniterResistance,
+        lights=True,
+        ohms_due=ohms_due,
+    ),
+)

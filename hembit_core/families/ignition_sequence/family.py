@@ -13,6 +13,7 @@ from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence, Stage
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
@@ -260,3 +261,8 @@ def _suspects(name: str) -> dict[str, Any]:
         if one["name"] == name:
             return dict(one)
     return {"load": f"what “{name}” drives", "feeds": "the control's output, and the stage before it"}
+
+
+DECLARED = (
+    Family(IgnitionSequence, (SequenceReading,), expectations, judge, thing=False, lights=True),
+)

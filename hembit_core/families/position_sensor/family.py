@@ -7,6 +7,7 @@ from typing import ClassVar, Literal
 from hembit_core.conformity.bands import Band
 from hembit_core.conformity.placing import place_overflow
 from hembit_core.conformity.states import DecisionRule, Outcome, Side, State
+from hembit_core.families.declared import Family
 from hembit_core.families.position_sensor.spec import PositionSensor
 from hembit_core.families.position_sensor.sweep import Sweep, judge_sweep, sweep_expectation
 from hembit_core.families.resistive import family as resistive
@@ -179,3 +180,6 @@ def _expectation(spec: PositionSensor) -> Expectation:
         rows=rows,
         digits=3,
     )
+
+
+DECLARED = (Family(PositionSensor, (TrackAndHalves, Sweep), expectations, judge),)

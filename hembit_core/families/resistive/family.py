@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import ClassVar, Literal
 
 from hembit_core.conformity.states import DecisionRule
+from hembit_core.families.declared import Family
 from hembit_core.families.resistive.spec import HighTensionLead, ResistivePart
 from hembit_core.families.tolerances import resistance_band
 from hembit_core.judging.expect import expect, ohms_rail
@@ -108,3 +109,13 @@ def ohms_due(
         words=_WORDS,
         deviation=lambda net, u: f"{deviation(net, spec.nominal)} on ohms.",
     )
+
+
+DECLARED = (
+    Family(
+        HighTensionLead, (PartResistance,), expectations, judge, ohms=PartResistance, ohms_due=ohms_due
+    ),
+    Family(
+        ResistivePart, (PartResistance,), expectations, judge, ohms=PartResistance, ohms_due=ohms_due
+    ),
+)

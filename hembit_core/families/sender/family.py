@@ -11,6 +11,7 @@ from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.conformity.uncertainty import rectangular
 from hembit_core.curves.ends import CurveRangeError
+from hembit_core.families.declared import Family
 from hembit_core.families.sender.chart import amount_at, is_a_guess, ohms_at, slope_at
 from hembit_core.families.sender.spec import Sender
 from hembit_core.families.tolerances import resistance_band
@@ -227,3 +228,8 @@ def _plot(spec: Sender) -> Plot:
         lower=tuple((x, y * (1 - share)) for x, y in rows),
         upper=tuple((x, y * (1 + share)) for x, y in rows),
     )
+
+
+DECLARED = (
+    Family(Sender, (SenderResistance,), expectations, judge, ohms=SenderResistance, ohms_due=ohms_due),
+)

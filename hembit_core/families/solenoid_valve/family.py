@@ -14,6 +14,7 @@ from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.solenoid_valve.spec import SolenoidValve
 from hembit_core.judging.codes import Code
 from hembit_core.judging.expect import expect
@@ -295,3 +296,6 @@ def _alone(said: str) -> Verdict:
         undecided_by=(Lacking.LIMITS,),
         unsettled=_NO_LIMITS,
     )
+
+
+DECLARED = (Family(SolenoidValve, (LeakDown,), expectations, judge),)

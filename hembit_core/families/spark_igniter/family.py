@@ -9,6 +9,7 @@ from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, Side
 from hembit_core.conformity.uncertainty import combined, rectangular
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.spark_igniter.spec import SparkIgniter
 from hembit_core.families.winding_set import family as winding_set
 from hembit_core.families.winding_set.family import SetResistances
@@ -120,3 +121,6 @@ def judge(
         read_as=(f"{reading.gap.told}",),
         value=row.value,
     )
+
+
+DECLARED = (Family(SparkIgniter, (SetResistances, SparkGap), expectations, judge, lights=True),)

@@ -10,6 +10,7 @@ from pydantic import Field
 from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.supply.patterns import (
     DANGEROUS,
     PatternCode,
@@ -219,3 +220,6 @@ def _verdict(
             plain.headline = "Within, as far as it was read"
             plain.next_step = f"Read {', '.join(unread)} as well: a missing leg shows only there."
     return plain
+
+
+DECLARED = (Family(Supply, (SupplyVolts,), expectations, judge, thing=False),)

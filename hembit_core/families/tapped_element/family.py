@@ -7,6 +7,7 @@ from typing import ClassVar, Literal
 
 from hembit_core.conformity.states import DecisionRule, Outcome, Side, State
 from hembit_core.families import heating_element
+from hembit_core.families.declared import Family
 from hembit_core.families.heating_element.readings import BetweenTerminals
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.tapped_element.in_series import in_series, whole_due
@@ -198,3 +199,6 @@ def _expectation(spec: TappedElement, conditions: Conditions) -> Expectation:
         ),
         rows=rows,
     )
+
+
+DECLARED = (Family(TappedElement, (TappedResistance, TerminalToCase), expectations, judge),)

@@ -6,6 +6,7 @@ from hembit_core.conformity.budget import Origin, Share
 from hembit_core.conformity.states import DecisionRule
 from hembit_core.curves.ends import CurveRangeError
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.temperature_sensor.alone import judge_alone
 from hembit_core.families.temperature_sensor.controller import (
     ControllerShows,
@@ -173,3 +174,16 @@ def _by_curve(due: SensorDue, net: float) -> tuple[WorkingLine, ...]:
             unit="°C",
         ),
     )
+
+
+DECLARED = (
+    Family(
+        TemperatureSensor,
+        (SensorResistance, SensorPoints, SensorResponse, ControllerShows),
+        expectations,
+        judge,
+        ohms=SensorResistance,
+        ohms_due=ohms_due,
+        as_taken=as_taken,
+    ),
+)

@@ -7,6 +7,7 @@ from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.curves import thermocouples
 from hembit_core.curves.ends import CurveRangeError
+from hembit_core.families.declared import Family
 from hembit_core.families.thermocouple.expectation import (
     ThermocoupleDue,
     loop_expected,
@@ -215,3 +216,6 @@ def _judge_loop(
         zero_is_due=True,
     )
     return judge_ohms(ohms, reading, conditions, rule)
+
+
+DECLARED = (Family(Thermocouple, (LoopResistance, ThermocoupleVoltage), expectations, judge),)

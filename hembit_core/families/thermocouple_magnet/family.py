@@ -9,6 +9,7 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, Side, State
 from hembit_core.conformity.uncertainty import combined, expanded
+from hembit_core.families.declared import Family
 from hembit_core.families.thermocouple_magnet.spec import ThermocoupleMagnet
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
@@ -232,3 +233,6 @@ def _source_line(figures: dict[str, MeterFigure], amps: MeterFigure | None) -> t
             unit="mΩ",
         ),
     )
+
+
+DECLARED = (Family(ThermocoupleMagnet, (FlamePair,), expectations, judge, lights=True),)

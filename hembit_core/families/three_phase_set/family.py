@@ -8,6 +8,7 @@ from math import inf
 from hembit_core.conformity.budget import Budget, Origin, Share
 from hembit_core.conformity.missing import path_beside
 from hembit_core.conformity.states import DecisionRule
+from hembit_core.families.declared import Family
 from hembit_core.families.heating_element.expectation import current_band
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
 from hembit_core.families.three_phase_set.branches import branch_rows
@@ -215,3 +216,6 @@ def _judge_currents(
 
 
 __all__ = ["FIELDS", "LineCurrents", "LineToLine", "expectations", "judge"]
+
+
+DECLARED = (Family(ThreePhaseSet, (LineToLine, TerminalToCase, LineCurrents), expectations, judge),)

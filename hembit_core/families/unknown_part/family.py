@@ -8,6 +8,7 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.missing import Lacking
 from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, State
+from hembit_core.families.declared import Family
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.unknown_part.spec import UnknownPart
 from hembit_core.judging.codes import Code
@@ -119,3 +120,15 @@ def _nothing_known(reading: UnknownResistance, net: float, placed: Placed) -> Ve
         unsettled=lacking_reason(lacking),
         dominant=placed.dominant,
     )
+
+
+DECLARED = (
+    Family(
+        UnknownPart,
+        (UnknownResistance, TerminalToCase),
+        expectations,
+        judge,
+        ohms=UnknownResistance,
+        ohms_due=ohms_due,
+    ),
+)

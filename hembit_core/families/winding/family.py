@@ -10,6 +10,7 @@ from pydantic import Field
 
 from hembit_core.conformity.missing import Lacking
 from hembit_core.conformity.states import DecisionRule
+from hembit_core.families.declared import Family
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding.resistance import WindingDue, winding_due, with_missing
 from hembit_core.families.winding.running import WindingRunning, judge_running, running
@@ -132,3 +133,15 @@ def _expectation(due: WindingDue) -> Expectation:
         warnings=due.warnings,
         working=due.lines,
     )
+
+
+DECLARED = (
+    Family(
+        Winding,
+        (WindingResistance, TerminalToCase, WindingRunning),
+        expectations,
+        judge,
+        ohms=WindingResistance,
+        ohms_due=ohms_due,
+    ),
+)

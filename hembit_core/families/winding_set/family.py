@@ -12,6 +12,7 @@ from hembit_core.conformity.bands import Band
 from hembit_core.conformity.budget import Budget
 from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.to_case import TerminalToCase, judge_terminal_to_case, terminal_to_case
 from hembit_core.families.winding import family as winding
 from hembit_core.families.winding.family import WindingResistance
@@ -215,3 +216,6 @@ def _expectation(spec: WindingSet, conditions: Conditions) -> Expectation:
         ),
         rows=rows,
     )
+
+
+DECLARED = (Family(WindingSet, (SetResistances, TerminalToCase), expectations, judge),)

@@ -14,6 +14,7 @@ from hembit_core.conformity.placing import Placed
 from hembit_core.conformity.states import DecisionRule, State
 from hembit_core.conformity.uncertainty import combined
 from hembit_core.errors import InputError
+from hembit_core.families.declared import Family
 from hembit_core.families.wires.spec import Wires
 from hembit_core.judging.closing_lines import meter_policy
 from hembit_core.judging.codes import Code
@@ -238,3 +239,6 @@ def _verdict(
         undecided_by=(Lacking.LOAD,),
         unsettled=said,
     )
+
+
+DECLARED = (Family(Wires, (WireEnds,), expectations, judge),)

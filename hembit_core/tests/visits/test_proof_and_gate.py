@@ -10,6 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from hembit_core.about_kinds import kinds, tests
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES, AnySpec, measurands
@@ -377,14 +378,14 @@ class Tables(unittest.TestCase):
                 self.assertTrue(part_test(tag_of(one, "measurand")).title)
 
     def test_every_symptom_and_kind_has_weights(self) -> None:
-        kinds = {tag_of(one, "kind") for one in FAMILIES}
-        self.assertEqual(set(table("symptoms")["priors"]), kinds)
+        self.assertEqual(set(kinds()), {tag_of(one, "kind") for one in FAMILIES})
+        self.assertEqual(set(tests()), set(measurands()))
         for symptom in Symptom:
             self.assertTrue(symptom.label)
-            row = table("symptoms")["symptoms"][symptom]
-            self.assertLessEqual(set(row["kinds"]), kinds)
-            self.assertLessEqual(set(row["tests"]), set(measurands()))
-            self.assertGreater(max(suspicion(symptom, kind, "x") for kind in kinds), 0)
+            worth = [suspicion(symptom, kind, "running") for kind in kinds()]
+            self.assertGreater(max(worth), 0)
+        for one in (*kinds().values(), *tests().values()):
+            self.assertLessEqual(set(one.get("complaints", ())), set(Symptom))
 
     def test_inspections_name_kinds_and_observations_that_exist(self) -> None:
         kinds = {tag_of(one, "kind") for one in FAMILIES} | {"machine"}

@@ -24,6 +24,7 @@ import { type Cooling, ReadyWhen } from "./entry/ReadyWhen";
 import { MEASURANDS, READINGS } from "./entry/readings";
 import { WhoDecides } from "./entry/WhoDecides";
 import { FindingPanel } from "./FindingPanel";
+import { KINDS } from "./families.gen";
 import { KeptToday } from "./KeptToday";
 import { PartPanel } from "./PartPanel";
 import { Expect, Tests } from "./Tests";
@@ -208,32 +209,6 @@ function startNewPart(check: Check, actions: Stating) {
   document.getElementById(firstField(check.draft.kind, specFields(check.draft)))?.focus();
 }
 
-const FIRST_WORDS: Record<Draft["kind"], string> = {
-  heating_element: "Give the plate first: rated watts and volts, or cold ohms.",
-  element_bank: "Give the members and the plate of one of them first.",
-  three_phase_set: "Give the plate of one branch first.",
-  tapped_element: "Give the plate of each half first.",
-  winding: "Give the winding's ohms first.",
-  winding_set: "Give the ohms of each winding first.",
-  thermocouple_magnet: "Give the least millivolts, open and loaded, first.",
-  igniter: "Give the igniter's usual band first.",
-  spark_igniter: "Give the ohms of primary and secondary first.",
-  ignition_sequence: "Give the volts of the stages first.",
-  temperature_sensor: "Give the sensor's curve first, and the temperature it has now.",
-  thermocouple: "Say the type, and how warm its terminals are.",
-  sender: "Give the sender's chart first.",
-  contact: "Say what the contact belongs to.",
-  position_sensor: "Give the track's ohms first.",
-  high_tension_lead: "Give the lead's length and ohms per metre first.",
-  resistive_part: "Give the part's ohms first.",
-  supply: "Say which system it is.",
-  wires: "Give the volts that the wires carry first.",
-  control: "Give the volts of the control's feed first.",
-  solenoid_valve: "Say in what time it drains, if that is known.",
-  heater_setting: "Give the plate, the water, and what its thermostat allows first.",
-  unknown_part: "Say what it is.",
-};
-
 function Waiting({ check }: { check: Check }) {
   if (check.expecting) return <Notice>Working out what to expect …</Notice>;
   if (check.expectations) {
@@ -253,7 +228,7 @@ function Blank({ draft }: { draft: Draft }) {
       <ProbeSketch probes={probes} />
       <div className="flex max-w-[30rem] flex-col gap-2">
         <p role="status" className="text-[1.15rem] font-semibold">
-          {FIRST_WORDS[draft.kind]}
+          {KINDS[draft.kind].first}
         </p>
         <ol className="flex list-decimal flex-col gap-1 pl-5">
           <li>What the meter should show appears here, before you measure.</li>

@@ -6,7 +6,7 @@ import { Field, Labelled, TextArea, TextInput } from "@/ui/Field";
 import { Select } from "@/ui/Select";
 import { TickBox } from "@/ui/TickBox";
 import { useMended } from "@/ui/useMended";
-import { type FieldDef, type Fields, type ListDef, slotOf, standing } from "./fields";
+import { type FieldDef, type Fields, type ListDef, offered, slotOf, standing } from "./fields";
 
 type Props = {
   def: FieldDef;
@@ -83,7 +83,7 @@ type ListedProps = { def: ListDef; value: string; onSet: (value: string) => void
 
 function useItems({ items }: ListDef) {
   const options = useOptions().data;
-  return typeof items === "function" ? (options ? items(options) : []) : items;
+  return offered(items, options);
 }
 
 function Listed({ def, id, value, onSet }: ListedProps & { id: string }) {

@@ -6,6 +6,21 @@ import { columnsIn } from "./lists";
 /** What stands in a form: a text, or a tick, by the place it has in what is sent. */
 export type Fields = Record<string, string | boolean>;
 
+/**
+ * When a field is asked: each of these fields has one of these values, and something is `given` in one
+ * of those.
+ */
+export type When = { [at: string]: string[] };
+/** Choices of the shop's own or of a table of the server, with some of the form's own round them. */
+export type Offered = {
+  from: "alloys" | "tolerance_schools" | "supply_systems";
+  before?: SelectItem[];
+  after?: SelectItem[];
+  without?: string[];
+};
+
+type Choices = SelectItem[] | Offered | ((options: Options) => SelectItem[]);
+
 type Common = {
   /** Dotted place in the spec, as the server's errors name it. With “~” before it, not sent. */
   at: string;
@@ -13,7 +28,7 @@ type Common = {
   slot?: string;
   label: string;
   group?: "tolerance";
-  when?: (fields: Fields) => boolean;
+  when?: When;
   /** What is sent for the text, where that is not the text itself; and its text, of what was sent. */
   sends?: (text: string) => unknown;
   shows?: (value: unknown) => string;
@@ -26,7 +41,7 @@ export type TextDef = Common & {
   hint?: string;
   start?: string;
   /** Sent even while empty, so that the server says what is missing. */
-  needed?: boolean | ((fields: Fields) => boolean);
+  needed?: boolean | When;
   /** What its input has beside that: how long a text may be, which keys a telephone shows. */
   input?: Pick<
     Input,
@@ -54,7 +69,7 @@ export type ListDef = Common & {
   type: "choice" | "tiles";
   start: string;
   hint?: string;
-  items: SelectItem[] | ((options: Options) => SelectItem[]);
+  items: Choices;
   /** Choices that stand for “not given”, and are not sent. */
   unsent?: string[];
   /** Its words say what is asked: where they stand side by side, the label is for who cannot see them. */
@@ -159,8 +174,25 @@ export function standing(def: FieldDef, fields: Fields): string {
   return "start" in def && def.start ? def.start : "";
 }
 
-export function is(at: string, ...wanted: string[]) {
-  return (fields: Fields) => wanted.includes(String(fields[at] ?? ""));
+export function is(at: string, ...wanted: string[]): When {
+  return { [at]: wanted };
+}
+
+function holds({ given, ...is }: When, fields: Fields): boolean {
+  const stands = (at: string) => String(fields[at] ?? "");
+  return (
+    Object.entries(is).every(([at, wanted]) => wanted.includes(stands(at))) &&
+    (!given || given.some((at) => stands(at).trim() !== ""))
+  );
+}
+
+/** The choices of a field: its own, or those that the server offers with the form's round them. */
+export function offered(items: Choices, options: Options | undefined): SelectItem[] {
+  if (Array.isArray(items)) return items;
+  if (typeof items === "function") return options ? items(options) : [];
+  const { from, before = [], after = [], without = [] } = items;
+  const theirs = (options?.[from] ?? []).filter((one) => !without.includes(one.value));
+  return [...before, ...theirs, ...after];
 }
 
 /** The fields with what they start with filled in, so that conditions need not know it. */
@@ -172,12 +204,12 @@ export function filled(defs: FieldDef[], fields: Fields): Fields {
 
 export function visible(defs: FieldDef[], fields: Fields): FieldDef[] {
   const whole = filled(defs, fields);
-  return defs.filter((def) => !def.when || def.when(whole));
+  return defs.filter((def) => !def.when || holds(def.when, whole));
 }
 
 export function isNeeded(def: FieldDef, fields: Fields): boolean {
   if (!("needed" in def) || !def.needed) return false;
-  return typeof def.needed === "function" ? def.needed(fields) : def.needed;
+  return def.needed === true || holds(def.needed, fields);
 }
 
 /** Nothing of what is needed, and does not start with a figure of its own, was given yet. */

@@ -9,7 +9,7 @@ import { Segments } from "@/ui/Segments";
 import { unbroken } from "@/verdict/prose";
 import { HowTaken } from "./HowTaken";
 import { HowWarmInShort } from "./HowWarm";
-import { type Box, boxesOf, type Form, MEASURANDS, READINGS, type Series } from "./readings";
+import { type Box, boxesOf, MEASURANDS, READINGS, type ReadingDef, type Series } from "./readings";
 import type { Measuring } from "./useMeasuring";
 
 /** The entry: the displays' texts as they stand, and beside them how they were taken. */
@@ -20,7 +20,7 @@ export function Entry({ check }: { check: Measuring }) {
   const entry = entryOf(draft);
   const big = boxes.length + (def.series ? 1 : 0) <= (def.ohms || def.extras ? 1 : 2);
   const places = [...boxes.map((box) => box.at), ...(def.series ? [def.series.at] : [])];
-  const inRows = boxes.some((box) => box.inRow);
+  const inRows = boxes.some((box) => box.in_row);
   const columns = inRows
     ? "grid-cols-3 sm:grid-cols-[7rem_1fr_1fr_1fr]"
     : "grid-cols-2 sm:grid-cols-3";
@@ -33,18 +33,20 @@ export function Entry({ check }: { check: Measuring }) {
           >
             {boxes.map((box, place) => (
               <Fragment key={box.at}>
-                {box.inRow && box.inRow.row !== boxes[place - 1]?.inRow?.row && (
+                {box.in_row && box.in_row.row !== boxes[place - 1]?.in_row?.row && (
                   <p
                     aria-hidden="true"
                     className="col-span-3 -mb-1 font-medium sm:col-span-1 sm:mb-0 sm:self-center"
                   >
-                    {box.inRow.row}
+                    {box.in_row.row}
                   </p>
                 )}
                 <DisplayBox check={check} box={box} place={place} big={big} />
-                {def.rowChoice && box.inRow && box.inRow.row !== boxes[place + 1]?.inRow?.row && (
-                  <RowChoice check={check} row={box.inRow.row} rowChoice={def.rowChoice} />
-                )}
+                {def.rowChoice &&
+                  box.in_row &&
+                  box.in_row.row !== boxes[place + 1]?.in_row?.row && (
+                    <RowChoice check={check} row={box.in_row.row} rowChoice={def.rowChoice} />
+                  )}
               </Fragment>
             ))}
             {def.series && <SeriesBox check={check} series={def.series} first={!boxes.length} />}
@@ -76,7 +78,7 @@ export function Entry({ check }: { check: Measuring }) {
 type RowChoiceProps = {
   check: Measuring;
   row: string;
-  rowChoice: NonNullable<Form["rowChoice"]>;
+  rowChoice: NonNullable<ReadingDef["rowChoice"]>;
 };
 
 /** Beside the displays of a row, what was seen of it. */
@@ -119,11 +121,11 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
     <div
       data-display
       onClick={() => field.current?.focus()}
-      className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"} ${box.inRow ? "max-sm:px-2" : ""}`}
+      className={`flex min-w-0 cursor-text rounded-lg border-2 border-action bg-well focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-[var(--focus)] ${big ? "min-h-[72px] items-center gap-2 px-4" : "min-h-[62px] flex-col justify-center px-3 py-1"} ${box.in_row ? "max-sm:px-2" : ""}`}
     >
       {!alone && (
         <span aria-hidden="true" className="truncate text-[0.87rem] text-muted">
-          {box.inRow?.name ?? (big ? box.label.replace(" on the display", "") : box.label)}
+          {box.in_row?.name ?? (big ? box.label.replace(" on the display", "") : box.label)}
         </span>
       )}
       <span className="flex min-w-0 items-baseline gap-2">
@@ -138,7 +140,7 @@ function DisplayBox({ check, box, place, big }: BoxProps) {
           autoCapitalize="off"
           spellCheck={false}
           inputMode="text"
-          className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : box.inRow ? "text-[1.55rem] max-sm:text-[1.2rem]" : "text-[1.55rem]"}`}
+          className={`field-sizing-content min-w-[3.4ch] max-w-full bg-transparent font-mono leading-none outline-none ${big ? "text-[2.5rem]" : box.in_row ? "text-[1.55rem] max-sm:text-[1.2rem]" : "text-[1.55rem]"}`}
           value={text}
           onFocus={(event) => bringUp(event.currentTarget)}
           onKeyDown={onKeyDown}

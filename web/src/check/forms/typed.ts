@@ -1,12 +1,12 @@
 import type { Spec } from "@/api/types";
 import { type FieldDef, type Fields, slotOf } from "@/forms/fields";
-import { WINDING_SETS } from "./coils";
-import { OWN_RATIO } from "./elements";
 import { finished } from "./finished";
 import { formOf, type Kind } from "./forms";
-import { STAGES } from "./igniters";
 
 type Json = unknown;
+
+/** An element whose hot/cold ratio is given has no alloy: a choice that is not sent. */
+const OWN_RATIO = "own_ratio";
 
 /** The fields of a form as if a spec had been typed into it; null where the form cannot hold it all. */
 export function typedOf(spec: Spec): Fields | null {
@@ -27,7 +27,8 @@ export function typedOf(spec: Spec): Fields | null {
 function asPlaced(spec: Spec): Json {
   if (spec.kind !== "ignition_sequence") return spec;
   const there = (name: string) => spec.stages.find((one) => one.name === name);
-  return { ...spec, stages: STAGES.map((name) => there(name) ?? { name, voltage: null }) };
+  const stages = fixedNames(formOf(spec.kind, {}));
+  return { ...spec, stages: stages.map((name) => there(name) ?? { name, voltage: null }) };
 }
 
 /** What a form asks that is not sent: whether there is a second pair, which set of windings it is. */
@@ -36,18 +37,24 @@ function heads(spec: Spec): Fields {
   if (Array.isArray(pairs) && pairs.length > 1) return { "~dual": true };
   if (spec.kind !== "winding_set") return {};
   const names = spec.windings.map((one) => one.name);
-  const set = Object.entries(WINDING_SETS).find(([, defs]) =>
-    sameNames(
-      names,
-      defs.flatMap((def) => (def.type === "choice" ? [def.start] : [])),
-    ),
+  const [head] = formOf(spec.kind, {});
+  const sets = head?.type === "choice" && Array.isArray(head.items) ? head.items : [];
+  const set = sets.find((one) =>
+    sameNames(names, fixedNames(formOf(spec.kind, { "~set": one.value }))),
   );
-  return set ? { "~set": set[0] } : {};
+  return set ? { "~set": set.value } : {};
+}
+
+/** The names that a form sends without asking, in order: of stages, of windings. */
+function fixedNames(form: FieldDef[]): string[] {
+  return form.flatMap((def) =>
+    def.type === "choice" && def.at.endsWith(".name") ? [def.start] : [],
+  );
 }
 
 /** Whether a choice has this among its own; those of the shop's lists are the server's to know. */
 function isOffered(def: FieldDef, value: string | boolean | undefined): boolean {
-  if (def.type !== "choice" || value === undefined || typeof def.items === "function") return true;
+  if (def.type !== "choice" || value === undefined || !Array.isArray(def.items)) return true;
   return def.items.some((one) => one.value === value);
 }
 
