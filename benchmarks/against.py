@@ -1,4 +1,4 @@
-"""Two commits in turns on one machine: python -m benchmarks.against REF [ROUNDS] [--suite NAME ...].
+"""Two commits in turns on one machine: python -m benchmarks.against REF [ROUNDS] [--only WHAT ...].
 
 Absolute figures swing with the machine, the ratio of two that ran in turns does not: today's over
 REF's, in the middle of all rounds, and from the least to the most. REF is a commit; it gets a tree of
@@ -17,6 +17,7 @@ import tempfile
 import time
 from collections.abc import Callable
 from contextlib import ExitStack
+from functools import cached_property
 from pathlib import Path
 from uuid import uuid4
 
@@ -32,6 +33,7 @@ from e2e.served import free_port
 
 ROOT = Path(__file__).resolve().parents[1]
 LOCKS = ("requirements", "web/package-lock.json")
+PARTS = ["judging", "keeping", "browser"]
 HELD = 1.05
 """A release says why, where a ratio is above that [1]."""
 _JUDGING = """
@@ -56,24 +58,26 @@ print((time.perf_counter() - start) * 1e3 / ROUNDS / len(work))
 
 
 class Tree:
-    """A commit in a folder, with a demo that is served from it."""
+    """A commit in a folder, with a demo that is served from it once somebody asks."""
 
     def __init__(self, folder: Path, held: ExitStack) -> None:
         self.folder = folder
-        data = Path(held.enter_context(tempfile.TemporaryDirectory()))
-        port = free_port()
-        self.address = f"http://127.0.0.1:{port}"
-        environment = os.environ | {"HEMBIT_DATA": str(data / "demo")}
-        log = held.enter_context((data / "log").open("w"))
-        self.server = subprocess.Popen(
-            ["bin/demo", "--port", str(port)], cwd=folder, env=environment, stdout=log, stderr=log
-        )
-        held.callback(self.server.wait)
-        held.callback(self.server.terminate)
-        self.client = self._client()
+        self.held = held
+        self.address = f"http://127.0.0.1:{free_port()}"
 
-    def _client(self) -> Client:
-        while self.server.poll() is None:
+    @cached_property
+    def client(self) -> Client:
+        """Who asks its demo, which is started now."""
+        data = Path(self.held.enter_context(tempfile.TemporaryDirectory()))
+        port = self.address.rpartition(":")[2]
+        environment = os.environ | {"HEMBIT_DATA": str(data / "demo")}
+        log = self.held.enter_context((data / "log").open("w"))
+        server = subprocess.Popen(
+            ["bin/demo", "--port", port], cwd=self.folder, env=environment, stdout=log, stderr=log
+        )
+        self.held.callback(server.wait)
+        self.held.callback(server.terminate)
+        while server.poll() is None:
             try:
                 return Client(self.address)
             except OSError:
@@ -116,10 +120,21 @@ def in_turns(name: str, trees: tuple[Tree, Tree], work: Callable[[Tree], float],
     )
 
 
-def compare(trees: tuple[Tree, Tree], rounds: int, suite: list[str]) -> None:
-    """Everything, in turns."""
-    in_turns("judging", trees, judging, rounds)
-    in_turns("keeping", trees, keeping, rounds)
+def compare(trees: tuple[Tree, Tree], rounds: int, only: list[str], suite: list[str]) -> None:
+    """All that was asked for, in turns."""
+    if "judging" in only:
+        in_turns("judging", trees, judging, rounds)
+    if "keeping" in only:
+        in_turns("keeping", trees, keeping, rounds)
+    if "browser" in only:
+        _in_a_browser(trees, rounds)
+    for name in suite:
+        in_turns(f"bin/test {name}", trees, lambda tree, name=name: _test(tree, name), 2)
+
+
+def _in_a_browser(trees: tuple[Tree, Tree], rounds: int) -> None:
+    for tree in trees:
+        tree.client  # noqa: B018, its demo is started
     with chromium() as browser:
         typing = {tree.folder: Typing(browser, tree.address) for tree in trees}
         paint = lambda tree: statistics.median(typing[tree.folder].durations(40))  # noqa: E731
@@ -131,8 +146,6 @@ def compare(trees: tuple[Tree, Tree], rounds: int, suite: list[str]) -> None:
                 lambda tree, at=place: _load(browser, tree, at),
                 min(rounds, 3),
             )
-    for name in suite:
-        in_turns(f"bin/test {name}", trees, lambda tree, name=name: _test(tree, name), 2)
 
 
 def _load(browser: Browser, tree: Tree, place: str) -> float:
@@ -168,12 +181,13 @@ def main(given: list[str]) -> None:
     parser = argparse.ArgumentParser(prog="bin/bench against", description=__doc__)
     parser.add_argument("ref")
     parser.add_argument("rounds", nargs="?", type=int, default=9)
+    parser.add_argument("--only", nargs="+", choices=PARTS, default=PARTS, help="what is compared")
     parser.add_argument("--suite", nargs="*", default=[], help="tests to time in both as well")
     asked = parser.parse_args(given)
     with ExitStack() as held:
         before = _checked_out(asked.ref, held)
         trees = (Tree(before, held), Tree(ROOT, held))
-        compare(trees, times(asked.rounds), asked.suite)
+        compare(trees, times(asked.rounds), asked.only, asked.suite)
 
 
 if __name__ == "__main__":
