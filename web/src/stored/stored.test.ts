@@ -40,62 +40,62 @@ function reload() {
   cells.length = 0;
 }
 
-function draft(initial = { complaint: "", machine: 0 }) {
+function Drawn(initial = { complaint: "", machine: 0 }) {
   place = 0;
   const [value, change, forget] = useDraft(KEY, initial);
   return { value, change, forget };
 }
 
-function count() {
+function Counted() {
   place = 0;
   return useStored(KEY, 1);
 }
 
 test("what was typed is there after a reload, under the id that it will be sent under", () => {
-  draft().change({ complaint: "no heat" });
-  const typed = draft().value;
+  Drawn().change({ complaint: "no heat" });
+  const typed = Drawn().value;
   expect(typed).toMatchObject({ complaint: "no heat", machine: 0 });
   reload();
-  expect(draft().value).toEqual(typed);
+  expect(Drawn().value).toEqual(typed);
 });
 
 test("sent again unchanged it has its id; changed it is something else", () => {
-  draft().change({ complaint: "no heat" });
-  const first = draft().value.id;
-  expect(draft().value.id).toBe(first);
-  draft().change({ complaint: "some heat" });
-  expect(draft().value.id).not.toBe(first);
+  Drawn().change({ complaint: "no heat" });
+  const first = Drawn().value.id;
+  expect(Drawn().value.id).toBe(first);
+  Drawn().change({ complaint: "some heat" });
+  expect(Drawn().value.id).not.toBe(first);
 });
 
 test("after it was stored nothing of it stays, in the page or in the browser", () => {
-  draft().change({ complaint: "no heat" });
-  const sent = draft().value.id;
-  draft().forget();
-  expect(draft().value).toMatchObject({ complaint: "", machine: 0 });
-  expect(draft().value.id).not.toBe(sent);
+  Drawn().change({ complaint: "no heat" });
+  const sent = Drawn().value.id;
+  Drawn().forget();
+  expect(Drawn().value).toMatchObject({ complaint: "", machine: 0 });
+  expect(Drawn().value.id).not.toBe(sent);
   expect(kept.has(KEY)).toBe(false);
 });
 
 test("what a later version asks besides starts as it starts there", () => {
   kept.set(KEY, JSON.stringify({ complaint: "no heat", id: "one" }));
-  expect(draft().value).toEqual({ complaint: "no heat", machine: 0, id: "one" });
+  expect(Drawn().value).toEqual({ complaint: "no heat", machine: 0, id: "one" });
 });
 
 test("what cannot be read is as if nothing had been typed", () => {
   kept.set(KEY, "{not json");
-  expect(draft().value).toMatchObject({ complaint: "", machine: 0 });
+  expect(Drawn().value).toMatchObject({ complaint: "", machine: 0 });
 });
 
 test("a full store loses nothing before a reload", () => {
   full = true;
-  draft().change({ complaint: "no heat" });
-  expect(draft().value.complaint).toBe("no heat");
+  Drawn().change({ complaint: "no heat" });
+  expect(Drawn().value.complaint).toBe("no heat");
 });
 
 test("a list or a single value is taken as it was stored, and may be worked out from what is there", () => {
-  count()[1]((now) => now + 1);
-  expect(count()[0]).toBe(2);
+  Counted()[1]((now) => now + 1);
+  expect(Counted()[0]).toBe(2);
   expect(kept.get(KEY)).toBe("2");
   reload();
-  expect(count()[0]).toBe(2);
+  expect(Counted()[0]).toBe(2);
 });
