@@ -17,6 +17,8 @@ from hembit.apps.base.audit import AuditEvent
 from hembit.apps.jobs.tests.visits import VisitCase
 from hembit.apps.shop.models import Calibration, Instrument, InstrumentRevision
 from hembit.apps.workshop.clock import day_here
+from hembit_core.measuring.meters import MeterKind
+from hembit_core.measuring.thermometers import ThermometerKind
 
 TABLE = "Ω  600.0 Ω  0.1 Ω  ±(0.8 % + 3)\nΩ  6.000 kΩ\nV  600.0 V  0.1 V  ±(0.8 % + 3)"
 METER: dict[str, Any] = {"name": "Bench meter 3", "kind": "multimeter", "table": TABLE}
@@ -26,6 +28,10 @@ PROBE: dict[str, Any] = {
     "table": "-20 to 200 °C  ±(0.1 % + 0.5 °C)",
 }
 RESISTOR = {"name": "Check resistor", "ohms": "100.0", "percent": "0.1"}
+
+
+MORE = {ThermometerKind.INFRARED: {"emissivity": 0.95}}
+"""What a kind must say besides."""
 
 
 class Case(VisitCase):
@@ -69,6 +75,16 @@ class Typed(Case):
         self.assertEqual(
             [one["label"] for one in mine["functions"][0]["ranges"]], ["600.0 Ω", "6.000 kΩ"]
         )
+
+    def test_one_of_each_kind_is_kept_and_called_by_its_name(self) -> None:
+        called = set()
+        kinds = [("meters", one) for one in MeterKind]
+        for what, kind in (*kinds, *(("thermometers", one) for one in ThermometerKind)):
+            made = self.add(what, kind=kind, name=f"One {kind}", **MORE.get(kind, {}))
+            kept = self.whole(made["id"])
+            self.assertEqual((kept["meter"] or kept["thermometer"])["kind"], kind)
+            called.add(kept["kind"])
+        self.assertEqual(len(called), len(MeterKind) + len(ThermometerKind))
 
     def test_a_table_is_read_before_it_is_kept(self) -> None:
         body = {"what": "meter", "table": f"{TABLE}\n400 Ω  ±(1 % + 2)"}
