@@ -293,6 +293,7 @@ class Measured(Commands):
             "bin/mutants": self.tries_mutants,
             ONCE: lambda: run(ONCE, "verdict"),
             "bin/bench risk": lambda: run(f"{ONCE} risk 40", "coverage"),
+            "bin/bench population": lambda: run(f"{ONCE} population 24", "sound kept"),
             "bin/bench siblings": lambda: run(f"{ONCE} siblings 10", "false alarms"),
             "bin/bench diagnosis": lambda: run(f"{ONCE} diagnosis 1", "truth first"),
             "bin/bench calibration N FROM": lambda: run("bin/bench calibration 1 5", "weight"),
