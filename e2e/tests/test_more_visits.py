@@ -105,7 +105,11 @@ class CuringRoom(DemoVisits):
         self.at_job(CURING_ROOM, item=f"fit:{key}")
         page.get_by_label("It is not the same type").check()
         page.get_by_label("At 25 °C").fill("10 k")
+        pressed = page.get_by_role("button", name="It is fitted")
+        stood = pressed.bounding_box()
         page.get_by_label("B", exact=True).fill("3977")
+        ilse.see("At a known °C:")
+        self.assertEqual(pressed.bounding_box(), stood)  # it does not move away under a finger
         ilse.press("It is fitted").see("Measure the new part for Probe 2, back wall")
         page.get_by_label("Fitted without a good reading").fill("no thermometer at hand")
         ilse.press("It is fitted").said("fitted")

@@ -74,11 +74,14 @@ export function SpecEditor({ draft, onChange, error, machine = null, onFound }: 
       </Field>
       <SpecFields group={undefined} {...props} />
       <SpecFields group="tolerance" {...props} />
-      {told && (
-        <p role="status" className="text-muted">
-          {told.title}: <b className="font-semibold text-ink">{told.text}</b>
-        </p>
-      )}
+      {/* Its line is there from the start: what stands below is about to be pressed. */}
+      <p role="status" className="min-h-[1.6em] text-muted">
+        {told && (
+          <>
+            {told.title}: <b className="font-semibold text-ink">{told.text}</b>
+          </>
+        )}
+      </p>
       {expected.error instanceof NotReached && (
         <Notice alert>The server does not answer. What you typed is kept here.</Notice>
       )}
