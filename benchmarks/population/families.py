@@ -127,43 +127,39 @@ def contact(hand: Hand) -> Part:
     )
 
 
-def bank(hand: Hand) -> Part:
-    """Four to six elements in parallel."""
-    draw, plate = hand.source, _plate(hand)
-    members = draw.choice((4, 5, 6))
-    said, truth = _alloy(hand)
-    spec = spec_of(kind="element_bank", members=f"{members}", member={**plate, **said})
-    low, nominal, high = due(spec_of(kind="heating_element", **plate, **truth), hand.room)
-    modes = ("member dead", "leak", "shorted")
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice(modes)
-    ohms = [sound_value(draw, low, nominal, high) for _ in range(members)]
-    if mode == "member dead":
+def _members(
+    hand: Hand, element: dict[str, Any], count: int, dead: str
+) -> tuple[str, list[float], float]:
+    """Equal elements of one part, the first of them faulty where one is: mode, ohms, ohms to the case."""
+    draw = hand.source
+    low, nominal, high = due(spec_of(kind="heating_element", **element), hand.room)
+    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice((dead, "leak", "shorted"))
+    ohms = [sound_value(draw, low, nominal, high) for _ in range(count)]
+    if mode == dead:
         ohms[0] = inf
     elif mode == "shorted":
         ohms[0] *= 1 - draw.uniform(*SHORTED)
-    if mode == "shorted" and low <= ohms[0] <= high:
-        mode = "sound"
-    case = draw.uniform(*LEAK_OHM) if mode == "leak" else inf
+        mode = "sound" if low <= ohms[0] <= high else mode
+    return mode, ohms, draw.uniform(*LEAK_OHM) if mode == "leak" else inf
+
+
+def bank(hand: Hand) -> Part:
+    """Four to six elements in parallel."""
+    plate = _plate(hand)
+    members = hand.source.choice((4, 5, 6))
+    said, truth = _alloy(hand)
+    spec = spec_of(kind="element_bank", members=f"{members}", member={**plate, **said})
+    mode, ohms, case = _members(hand, {**plate, **truth}, members, "member dead")
     whole = 1 / sum(1 / each for each in ohms)
     return Part("bank", spec, mode, [ohms_test("bank_resistance", whole), case_test(case)])
 
 
 def three_phase_set(hand: Hand) -> Part:
     """Three branches in delta, from line to line."""
-    draw, plate = hand.source, _plate(hand)
+    plate = _plate(hand)
     said, truth = _alloy(hand)
     spec = spec_of(kind="three_phase_set", connection="delta", branch={**plate, **said})
-    one = spec_of(kind="heating_element", **plate, **truth)
-    low, nominal, high = due(one, hand.room)
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice(("branch open", "leak", "shorted"))
-    ohms = [sound_value(draw, low, nominal, high) for _ in range(3)]
-    if mode == "branch open":
-        ohms[0] = inf
-    elif mode == "shorted":
-        ohms[0] *= 1 - draw.uniform(*SHORTED)
-    if mode == "shorted" and low <= ohms[0] <= high:
-        mode = "sound"
-    case = draw.uniform(*LEAK_OHM) if mode == "leak" else inf
+    mode, ohms, case = _members(hand, {**plate, **truth}, 3, "branch open")
     pairs = [_beside(ohms[place], ohms[place - 1] + ohms[place - 2]) for place in range(3)]
 
     def lines(hand: Hand) -> dict[str, Any]:

@@ -35,7 +35,6 @@ class Hand:
         self.offsets: dict[float, float] = {}
         self.leads = draw.uniform(*LEADS_OHM)
         self.room = draw.uniform(*ROOM_C)
-        self.misreadings = 0
         known = self.all_said or draw.random() < 0.75
         accuracy = {Function.RESISTANCE: {"percent": percent, "counts": digits}}
         for other in (Function.VOLTAGE, Function.CURRENT):
@@ -66,7 +65,6 @@ class Hand:
     def ohms(self, true: float) -> str:
         """What the display shows across ``true`` [Ω], leads in it unless REL took them off."""
         if self.misread and self.source.random() < self.misread:
-            self.misreadings += 1
             return self._misread(true)
         zero = self._shown(self.leads)[0] if self.leads_said == "rel" else 0.0
         return self._text(true + self.leads, zero)

@@ -33,11 +33,6 @@ class Part:
     mode: str
     tests: list[Test]
 
-    @property
-    def faulty(self) -> bool:
-        """Whether a true value lies outside, or it leaks, or does not work."""
-        return self.mode != "sound"
-
 
 def spec_of(**given: Any) -> Any:
     """A spec as the API takes it."""
