@@ -130,7 +130,7 @@ def contact(hand: Hand) -> Part:
 def _members(
     hand: Hand, element: dict[str, Any], count: int, dead: str
 ) -> tuple[str, list[float], float]:
-    """Equal elements of one part, the first of them faulty where one is: mode, ohms, ohms to the case."""
+    """Equal elements of one part, the first the faulty one: mode, ohms, ohms to the case."""
     draw = hand.source
     low, nominal, high = due(spec_of(kind="heating_element", **element), hand.room)
     mode = "sound" if draw.random() < SOUND_SHARE else draw.choice((dead, "leak", "shorted"))
