@@ -10,36 +10,50 @@ from pydantic import TypeAdapter
 
 from benchmarks.population.families import FAMILIES
 from benchmarks.population.hands import Hand
-from benchmarks.population.parts import Part
+from benchmarks.population.parts import Part, Test
 from benchmarks.timing import times
-from hembit_core import Conclusion, InputError, PartReading, find, judge
+from hembit_core import Conditions, InputError, PartReading
+from hembit_core.soundness.evidence import Evidence, evidence_of
+from hembit_core.soundness.part import misread_weights, weigh
 
 PARTS = 20_000
-KEPT = {Conclusion.SOUND, Conclusion.PASSED_SO_FAR}
-CONDEMNED = {
-    Conclusion.REPLACE,
-    Conclusion.REPAIR,
-    Conclusion.WRONG_PART,
-    Conclusion.DO_NOT_ENERGISE,
-}
+SOUND_BEFORE = 0.8
+SAID_FROM, ASKED_AGAIN_FROM = 0.9, 0.03
+"""Kept or condemned from this weight on [1]."""
 _READING = TypeAdapter(PartReading).validate_python
 
 
 def said_of(part: Part, hand: Hand) -> str:
-    """What Hembit says of a part that this hand has measured: kept, condemned, or open."""
+    """What Hembit says of a part that this hand has measured: kept, condemned, or open.
+
+    What it asks to be taken again is taken again, once, with the probes moved.
+    """
     conditions = hand.conditions()
-    judged = []
-    for test in part.tests:
-        try:
-            judged.append(judge(part.spec, _READING(test(hand)), conditions))
-        except InputError:
-            continue  # it asks something: nothing is said yet
-    if not judged:
+    read = [one for test in part.tests if (one := _read(part, test, hand, conditions))]
+    if not read:
         return "open"
-    conclusion = find(part.spec, judged, conditions=conditions).conclusion
-    if conclusion in KEPT:
-        return "kept"
-    return "condemned" if conclusion in CONDEMNED else "open"
+    weights = weigh(part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules)
+    if hand.misread:
+        again = misread_weights(
+            part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules, weights
+        )
+        for (test, _), doubt in zip([*read], again, strict=True):
+            if doubt >= ASKED_AGAIN_FROM and (more := _read(part, test, hand, conditions)):
+                read.append((test, more[1].taken_afresh()))
+        weights = weigh(part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules)
+    if weights.danger or weights.sound <= 1 - SAID_FROM:
+        misled = part.mode == "sound" and weights.danger
+        return "misled" if misled else "condemned"
+    return "kept" if all(weights.aspects[one] >= SAID_FROM for one in weights.tested) else "open"
+
+
+def _read(
+    part: Part, test: Test, hand: Hand, conditions: Conditions
+) -> tuple[Test, Evidence] | None:
+    try:
+        return test, evidence_of(part.spec, _READING(test(hand)), conditions)
+    except InputError:
+        return None  # it asks something: nothing is said yet
 
 
 def counted(parts: int, misread: float = 0.0, all_said: bool = False) -> Counter[tuple[str, str, str]]:

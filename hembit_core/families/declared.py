@@ -14,9 +14,22 @@ from hembit_core.families.insulation import InsulationTest
 from hembit_core.families.to_case import TerminalToCase
 from hembit_core.judging.judgement import Expectation, Judgement
 from hembit_core.judging.ohms.due import OhmsDue
+from hembit_core.judging.ohms.figures import Figure
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.model import Model
+
+
+@dataclass(frozen=True)
+class Members:
+    """Of how many like members a part consists; ``alike`` where no reading tells one from another."""
+
+    count: int = 1
+    alike: bool = False
+
+
+def _of_one(spec: Any) -> Members:
+    return Members()
 
 
 def _as_it_is(spec: Any, reading: Any) -> Any:
@@ -39,6 +52,8 @@ class Family:
     ohms: type[ResistanceReading] | None = None
     ohms_due: Callable[[Any, Any, Conditions], OhmsDue] | None = None
     as_taken: Callable[[Any, Any], Any] = _as_it_is
+    members: Callable[[Any], Members] = _of_one
+    figures: Callable[[Any, Any, Conditions], tuple[Figure, ...]] | None = None
     thing: bool = True
     lights: bool = False
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import ClassVar, Literal
+from typing import Any, ClassVar, Literal
 
 from hembit_core.conformity.bands import Band
 from hembit_core.conformity.missing import Lacking
@@ -29,6 +29,7 @@ from hembit_core.judging.expect import NEAR_ZERO, OPEN_END, expect
 from hembit_core.judging.judgement import Expectation, Gate, Judgement, Probes, rail_of
 from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.figures import Figure, figure_of_ohms
 from hembit_core.judging.ohms.judged import judge_ohms
 from hembit_core.judging.ohms.overflow_due import OverflowDue, judge_overflow_due, just_as_due
 from hembit_core.judging.ohms.words import LACKING_WORDS
@@ -113,17 +114,20 @@ def judge(
         return judge_volts(spec, reading, conditions, rule)
     if isinstance(reading, ContactSwitching):
         return judge_switching(spec, reading, conditions, rule)
-    closed, opened = _dead(spec, conditions.rules)
     if isinstance(reading, OpenContact):
-        return _judge_open(spec, opened, reading, conditions, rule)
-    due = OhmsDue(
+        return _judge_open(spec, _dead(spec, conditions.rules)[1], reading, conditions, rule)
+    return judge_ohms(_closed_due(spec, conditions), reading, conditions, rule)
+
+
+def _closed_due(spec: Contact, conditions: Conditions) -> OhmsDue:
+    closed, _ = _dead(spec, conditions.rules)
+    return OhmsDue(
         band=closed.rail.band,
         tell=lambda: closed,
         words=_closed_words(spec),
         deviation=lambda net, u: f"{quantity(max(net, 0.0), 'Ω', 2)} across it.",
         zero_is_due=True,
     )
-    return judge_ohms(due, reading, conditions, rule)
 
 
 def _closed_words(spec: Contact) -> OhmsWords:
@@ -207,6 +211,19 @@ def _figure(
     )
 
 
+def figures(spec: Contact, reading: Any, conditions: Conditions) -> tuple[Figure, ...]:
+    """Ohms across a contact that should be closed, as evidence on it."""
+    if not isinstance(reading, ClosedContact):
+        return ()
+    return (figure_of_ohms(_closed_due(spec, conditions), reading, conditions),)
+
+
 DECLARED = (
-    Family(Contact, (ClosedContact, OpenContact, ContactVolts, ContactSwitching), expectations, judge),
+    Family(
+        Contact,
+        (ClosedContact, OpenContact, ContactVolts, ContactSwitching),
+        expectations,
+        judge,
+        figures=figures,
+    ),
 )

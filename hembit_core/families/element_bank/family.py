@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from typing import ClassVar, Literal
+from typing import Any, ClassVar, Literal
+
+import numpy as np
 
 from hembit_core.conformity.states import DecisionRule
-from hembit_core.families.declared import Family
+from hembit_core.families.declared import Family, Members
 from hembit_core.families.element_bank.in_parallel import in_parallel
 from hembit_core.families.element_bank.ladder import CONFIRM, Ladder, by_current, by_ohms
 from hembit_core.families.element_bank.spec import ElementBank
@@ -18,6 +20,7 @@ from hembit_core.judging.expect import expect, ohms_rail
 from hembit_core.judging.judgement import Expectation, Judgement, Probes
 from hembit_core.judging.measurand import Measurand, Role, Step
 from hembit_core.judging.ohms.due import OhmsDue, OhmsWords
+from hembit_core.judging.ohms.figures import Figure, Floats, figure_of_ohms
 from hembit_core.judging.ohms.judged import judge_ohms
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.measuring.resistance_reading import ResistanceReading
@@ -107,6 +110,23 @@ def ohms_due(spec: ElementBank, reading: BankResistance, conditions: Conditions)
     )
 
 
+def members(spec: ElementBank) -> Members:
+    """Its elements, which the bank's ohms do not tell apart."""
+    return Members(spec.members, alike=True)
+
+
+def figures(spec: ElementBank, reading: Any, conditions: Conditions) -> tuple[Figure, ...]:
+    """The bank's ohms as evidence on its members: R_bank = 1 / Σ 1/R."""
+    if not isinstance(reading, BankResistance):
+        return ()
+
+    def of(ratios: Floats) -> Floats:
+        with np.errstate(divide="ignore"):
+            return np.asarray(ratios.shape[1] / np.sum(1 / ratios, axis=1))
+
+    return (figure_of_ohms(ohms_due(spec, reading, conditions), reading, conditions, of),)
+
+
 def _expectation(spec: ElementBank, member: ElementResistance, bank: ElementResistance) -> Expectation:
     ladder = Ladder.of(spec.members, member.today)
     rail = ohms_rail(bank.today).model_copy(update={"rungs": ladder.rungs()})
@@ -131,5 +151,7 @@ DECLARED = (
         judge,
         ohms=BankResistance,
         ohms_due=ohms_due,
+        members=members,
+        figures=figures,
     ),
 )

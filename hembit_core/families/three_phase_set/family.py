@@ -21,6 +21,7 @@ from hembit_core.families.three_phase_set.due import (
     line_volts,
     ohms_rows,
 )
+from hembit_core.families.three_phase_set.figures import figures, members
 from hembit_core.families.three_phase_set.judge_rows import Read, SetJudged, judge_set
 from hembit_core.families.three_phase_set.patterns import LINES, PAIRS, current_patterns, ohm_patterns
 from hembit_core.families.three_phase_set.readings import LineCurrents, LineToLine
@@ -218,4 +219,13 @@ def _judge_currents(
 __all__ = ["FIELDS", "LineCurrents", "LineToLine", "expectations", "judge"]
 
 
-DECLARED = (Family(ThreePhaseSet, (LineToLine, TerminalToCase, LineCurrents), expectations, judge),)
+DECLARED = (
+    Family(
+        ThreePhaseSet,
+        (LineToLine, TerminalToCase, LineCurrents),
+        expectations,
+        judge,
+        members=members,
+        figures=figures,
+    ),
+)

@@ -1,0 +1,136 @@
+"""What one reading says of a part as evidence: figures, a path to the case, an answer."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from math import sqrt
+from typing import Any
+
+from hembit_core.data_files import table
+from hembit_core.errors import InputError
+from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, about
+from hembit_core.judge import by_rules, judge
+from hembit_core.judging.judgement import Judgement
+from hembit_core.judging.measurand import Role
+from hembit_core.judging.ohms.figures import Figure, figure_of_ohms
+from hembit_core.measuring.conditions import Conditions
+from hembit_core.measuring.resistance_reading import ResistanceReading
+from hembit_core.soundness.misreadings import TYPED
+from hembit_core.soundness.modes import Aspect
+
+_UNSAID = table("soundness")["unsaid_temperature"]
+_ASPECTS: Mapping[Role, Aspect] = {
+    Role.ALONG: Aspect.PATH,
+    Role.TO_CASE: Aspect.TO_CASE,
+    Role.INSULATION: Aspect.TO_CASE,
+    Role.WORKING: Aspect.UNDER_LOAD,
+    Role.OPENS: Aspect.MOVES,
+}
+
+
+@dataclass(frozen=True)
+class Apart:
+    """Ohms between what is to be apart [Ω]: None where more than ``above``, the top of the instrument."""
+
+    ohms: float | None
+    above: float
+
+
+@dataclass(frozen=True)
+class Evidence:
+    """One reading: the aspect that its test could have shown, and what it says.
+
+    ``figures`` of the path; ``apart`` of what is to be apart; ``answer`` what is no figure, by its code.
+    ``danger`` says that it forbids energising, whatever the weights.
+    """
+
+    test: str
+    aspect: Aspect
+    figures: tuple[Figure, ...] = ()
+    apart: Apart | None = None
+    answer: str = ""
+    danger: bool = False
+    misread: float = TYPED
+
+    def taken_right(self) -> Evidence:
+        """The same, were it certain that it is the part's."""
+        return self.misread_as(0.0)
+
+    def misread_as(self, share: float) -> Evidence:
+        """The same with another share of such readings that are not the part's [1]."""
+        figures = tuple(replace(one, misread=share) for one in self.figures)
+        return replace(self, figures=figures, misread=share)
+
+    def taken_afresh(self) -> Evidence:
+        """The same, with the probes moved since the one before."""
+        return replace(self, figures=tuple(replace(one, afresh=True) for one in self.figures))
+
+
+def evidence_of(
+    spec: AnySpec,
+    reading: AnyReading,
+    conditions: Conditions,
+    judgement: Judgement | None = None,
+    misread: float = TYPED,
+) -> Evidence:
+    """A reading as evidence. What was not said is taken as usual, with how far it may be off;
+    ``misread`` is how often such a reading is not the part's [1].
+
+    Raises
+    ------
+    InputError
+        As :func:`hembit_core.judge.judge`.
+    """
+    return _read(spec, reading, conditions, judgement).misread_as(misread)
+
+
+def _read(
+    spec: AnySpec, reading: AnyReading, conditions: Conditions, judgement: Judgement | None
+) -> Evidence:
+    family = FAMILIES[type(spec)]
+    spec = by_rules(spec, conditions.rules)
+    aspect = _ASPECTS.get(about(reading.measurand).role, Aspect.PATH)
+    usual, rules = _usual(conditions), conditions.rules
+    if family.figures is not None and (figures := family.figures(spec, reading, usual)):
+        return Evidence(reading.measurand, aspect, figures)
+    if family.ohms is not None and family.ohms_due is not None and isinstance(reading, family.ohms):
+        wired = family.as_taken(spec, reading)
+        due = family.ohms_due(spec, wired, usual)
+        return Evidence(reading.measurand, aspect, (figure_of_ohms(due, wired, usual),))
+    verdict = judgement or judge(spec, reading, conditions)
+    if verdict.case is not None or aspect is Aspect.MOVES and isinstance(reading, ResistanceReading):
+        by_tester = verdict.case is not None and verdict.case.by == "insulation_tester"
+        above = rules.insulation_at_least_ohm if by_tester else rules.unknown_meter_top_ohm
+        return Evidence(
+            reading.measurand,
+            aspect,
+            apart=Apart(verdict.value.value if verdict.value else None, above),
+            danger=verdict.case is not None and not verdict.case.clear,
+        )
+    return Evidence(reading.measurand, aspect, answer=str(verdict.code or verdict.state))
+
+
+def _usual(conditions: Conditions) -> Conditions:
+    """The conditions with the temperature of a part that is isolated and did not run, where none was
+    said: its standard deviation by the limit of a rectangle that has it.
+    """
+    if conditions.part_temperature is not None:
+        return conditions
+    try:
+        return conditions.model_copy(
+            update={
+                "part_temperature": _celsius(_UNSAID["celsius"]),
+                "thermometer_limit": _kelvin(_UNSAID["standard_K"] * sqrt(3)),
+            }
+        )
+    except InputError:
+        return conditions
+
+
+def _celsius(value: float) -> Any:
+    return Conditions.model_validate({"part_temperature": f"{value}"}).part_temperature
+
+
+def _kelvin(value: float) -> Any:
+    return Conditions.model_validate({"thermometer_limit": f"{value:.2f}"}).thermometer_limit

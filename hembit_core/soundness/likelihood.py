@@ -1,0 +1,182 @@
+"""How well each state explains the figures, all together, with what they share and with misreadings."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import combinations
+
+import numpy as np
+from scipy.special import log_ndtr
+
+from hembit_core.judging.ohms.figures import Figure
+from hembit_core.soundness.cells import Floats
+from hembit_core.soundness.hypotheses import Hypotheses
+from hembit_core.soundness.misreadings import REPEATS, misread
+
+_STEP = 1e-4
+_FARTHEST = 40.0
+"""Nothing is weighed as farther off than that [standard deviations]: it is nothing either way."""
+_LOWEST = 1e-300
+_HALF = 0.5
+"""What comes and goes is there at half of the readings [1]."""
+_WARMTH_STEP = 0.25
+_WARMTHS = np.arange(-2.5, 2.5 + _WARMTH_STEP / 2, _WARMTH_STEP)
+"""Where a temperature that is not well known is followed [standard deviations]."""
+
+
+def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Floats:
+    """ln of the density of all figures in each state, shape (states,).
+
+    Figures are normal together: gain, offset, leads, alloy and warmth are common to those that name
+    them, by their covariance; a temperature that moves a figure much is followed at points of its
+    law. An overflow is a figure above its range's top. Each figure may be misread, and two of them.
+
+    References
+    ----------
+    JCGM 101:2008, 6.4.8 (multivariate normal law of what is common); JCGM 100:2008, 5.2.
+    """
+    if not figures:
+        return np.zeros(len(states.share))
+    due, slopes = _due(figures, states)
+    if not any(one.warmth for one in figures):
+        return _at_one_warmth(figures, states, due, slopes)
+    weights = np.exp(-(_WARMTHS**2) / 2)
+    found = []
+    for at in _WARMTHS:
+        factors = np.array([_factor(one, at) for one in figures])
+        found.append(_at_one_warmth(figures, states, due * factors, slopes * factors[:, None]))
+    highest = np.max(found, axis=0)
+    summed = np.einsum("w,ws->s", weights / weights.sum(), np.exp(np.array(found) - highest))
+    return np.asarray(highest + np.log(np.maximum(summed, _LOWEST)))
+
+
+def _factor(figure: Figure, at: float) -> float:
+    if figure.warmth is None:
+        return 1.0
+    return float(np.exp(figure.warmth.per_kelvin * figure.warmth.off * at))
+
+
+def _due(figures: Sequence[Figure], states: Hypotheses) -> tuple[Floats, Floats]:
+    """What each state would show, shape (states, figures), and how that follows each member's ratio,
+    shape (states, figures, members) [unit of the figure].
+    """
+    with np.errstate(divide="ignore", invalid="ignore"):
+        due = np.stack([one.due * one.of(states.ratios) for one in figures], axis=-1)
+        slopes = np.zeros((*due.shape, states.ratios.shape[1]))
+        for member in range(states.ratios.shape[1]):
+            moved = states.ratios.copy()
+            moved[:, member] *= 1 + _STEP
+            there = np.stack([one.due * one.of(moved) for one in figures], axis=-1)
+            slopes[..., member] = (there - due) / (_STEP * states.ratios[:, member, None])
+    return due, np.where(np.isfinite(slopes), slopes, 0.0)
+
+
+def _at_one_warmth(
+    figures: Sequence[Figure], states: Hypotheses, due: Floats, slopes: Floats
+) -> Floats:
+    open_ = ~np.isfinite(due)
+    means = np.where(open_, 0.0, due) + np.array([one.beside for one in figures])
+    covariance = _covariance(figures, means, slopes, states.widths)
+    standards = np.sqrt(np.einsum("sff->sf", covariance))
+    total = np.zeros(len(states.share))
+    seen = [place for place, one in enumerate(figures) if one.shown is not None]
+    off = np.log(_HALF) * states.goes
+    for place, one in enumerate(figures):
+        if one.shown is None:
+            reach = np.where(
+                open_[:, place],
+                0.0,
+                log_ndtr((means[:, place] - one.above) / standards[:, place]),
+            )
+            clear = np.where(states.goes, np.log(_HALF + _HALF * np.exp(reach)), reach)
+            total += np.logaddexp(
+                np.log1p(-one.misread) + clear,
+                np.log(np.maximum(one.misread * misread(one, due[:, place], standards[:, place]), _LOWEST)),
+            )
+        else:
+            total += off
+    if not seen:
+        return total
+    shown = np.array([figures[place].shown for place in seen], dtype=np.float64)
+    there = means[:, seen]
+    away = np.where(open_[:, seen], -_FARTHEST * standards[:, seen], shown - there)
+    away = np.clip(away, -_FARTHEST * standards[:, seen], _FARTHEST * standards[:, seen])
+    wrong = np.stack(
+        [
+            np.log(np.maximum(misread(figures[one], due[:, one], standards[:, one]), _LOWEST))
+            for one in seen
+        ],
+        axis=-1,
+    )
+    return total + _with_misreadings(
+        covariance[:, seen][:, :, seen], away, wrong, [figures[one] for one in seen]
+    )
+
+
+def _covariance(
+    figures: Sequence[Figure], means: Floats, slopes: Floats, widths: Floats
+) -> Floats:
+    """Of the figures in each state, shape (states, figures, figures)."""
+    names = sorted({name for one in figures for name in (*one.shares, *one.fixed)})
+    columns = np.zeros((*means.shape, len(names) + 1))
+    for place, one in enumerate(figures):
+        for at, name in enumerate(names):
+            columns[:, place, at] = one.shares.get(name, 0.0) * means[:, place] + one.fixed.get(name, 0.0)
+        if one.warmth:  # between the points at which it is followed
+            between = one.warmth.per_kelvin * one.warmth.off * _WARMTH_STEP / np.sqrt(12)
+            columns[:, place, -1] = between * means[:, place]
+    spread = np.concatenate([columns, slopes * widths[:, None, :]], axis=-1)
+    own = np.array([max(one.own, 1e-9 * max(one.due, 1e-6)) for one in figures]) ** 2
+    return np.asarray(np.einsum("sfc,sgc->sfg", spread, spread) + np.diag(own))
+
+
+def _with_misreadings(
+    covariance: Floats, away: Floats, wrong: Floats, figures: Sequence[Figure]
+) -> Floats:
+    """ln of the density of the figures: none misread, each one, and each two of them.
+
+    Leaving one out of a normal law of n: p(others) = p(all) / p(one | others), by the precision.
+    """
+    count = away.shape[1]
+    precision = np.linalg.inv(covariance)
+    pulled = np.einsum("sfg,sg->sf", precision, away)
+    whole = -0.5 * (
+        np.einsum("sf,sf->s", away, pulled)
+        + np.linalg.slogdet(covariance)[1]
+        + count * np.log(2 * np.pi)
+    )
+    right = np.array([np.log1p(-one.misread) for one in figures])
+    wrong = wrong + np.array([np.log(max(one.misread, _LOWEST)) for one in figures]) - right
+    found = [whole]
+    for place in range(count):
+        narrow = precision[:, place, place]
+        given = -0.5 * (pulled[:, place] ** 2 / narrow - np.log(narrow) + np.log(2 * np.pi))
+        again = any(_repeats(figures[place], one) for one in figures if one is not figures[place])
+        found.append(whole - given + wrong[:, place] + (np.log(1 - REPEATS) if again else 0.0))
+    for one, other in combinations(range(count), 2):
+        two = pulled[:, [one, other]]
+        a, b, c = precision[:, one, one], precision[:, other, other], precision[:, one, other]
+        size = a * b - c**2
+        squared = (b * two[:, 0] ** 2 + a * two[:, 1] ** 2 - 2 * c * two[:, 0] * two[:, 1]) / size
+        given = -0.5 * (squared - np.log(size) + 2 * np.log(2 * np.pi))
+        both = wrong[:, one] + wrong[:, other]
+        if _repeats(figures[one], figures[other]):
+            same = wrong[:, one] + _repeated(figures[one], figures[other])
+            both = np.logaddexp(both, np.log(REPEATS) + same)
+        found.append(whole - given + both)
+    found = [one + right.sum() for one in found]
+    highest = np.max(found, axis=0)
+    return np.asarray(highest + np.log(np.sum(np.exp(np.array(found) - highest), axis=0)))
+
+
+def _repeats(first: Figure, second: Figure) -> bool:
+    """Whether what went wrong with one may have gone wrong with the other: the same thing, read alike."""
+    return first.key == second.key and not (first.afresh or second.afresh)
+
+
+def _repeated(first: Figure, second: Figure) -> float:
+    """ln of the density of the same wrong figure shown again, up to its last digits."""
+    assert first.shown is not None and second.shown is not None
+    wide = max(3 * (first.own + second.own), 0.01 * abs(first.shown), 1e-9)
+    off = (first.shown - second.shown) / wide
+    return float(-0.5 * off**2 - np.log(wide * np.sqrt(2 * np.pi)))

@@ -1,0 +1,91 @@
+"""How a part of a family fails: its modes, with their weights, and what each would make its tests read."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from enum import StrEnum
+from functools import cache
+from importlib.resources import files
+from typing import Any, Literal
+
+from pydantic import Field
+
+from hembit_core.model import Model
+
+
+class Aspect(StrEnum):
+    """What of a part may be sound or not; each has tests that could have shown it."""
+
+    PATH = "path"
+    """Its ohms, volts or curve from end to end."""
+    TO_CASE = "to_case"
+    UNDER_LOAD = "under_load"
+    MOVES = "moves"
+    """Acts, opens, closes, sweeps."""
+
+
+class Law(Model):
+    """How far a mode goes: a law with its range.
+
+    ``factor``: ohms over nominal, evenly over its logarithm. ``ohms``: the same in ohms.
+    ``off``: beyond a limit by so many times the tolerance on that side. ``open``, ``short``: all the way.
+    """
+
+    law: Literal["factor", "ohms", "off", "open", "short"]
+    low: float = Field(default=1.0, gt=0)
+    high: float = Field(default=1.0, gt=0)
+
+
+class Mode(Model):
+    """One way to fail.
+
+    Attributes
+    ----------
+    weight : how often, beside the other modes of its kind [1].
+    aspects : what is not sound with it; the first is what it is called by.
+    path : what becomes of the ohms from end to end; as a sound part's where nothing is said.
+    apart : of the ohms between what is to be apart: to the case, or across a contact that is open.
+    comes_and_goes : each reading may find it there or not; of a mode without a path too.
+    every_member : of several members, it is all of them.
+    answers : of tests that are no figure, how often each answer is given [1], by test and code.
+    told : the mode in a few words, to stand after the part's name; ``customer`` for who owns it.
+    """
+
+    weight: float = Field(gt=0)
+    aspects: tuple[Aspect, ...] = Field(min_length=1)
+    path: Law | None = None
+    apart: Law | None = None
+    comes_and_goes: bool = False
+    every_member: bool = False
+    answers: Mapping[str, Mapping[str, float]] = Field(default_factory=dict)
+    told: str
+
+
+class Modes(Model):
+    """The modes of one kind of part, and what its sound ones answer."""
+
+    source: str
+    sound: Mapping[str, Mapping[str, float]] = Field(default_factory=dict)
+    modes: Mapping[str, Mode]
+
+    @property
+    def aspects(self) -> tuple[Aspect, ...]:
+        """The aspects that the kind has, in the order of :class:`Aspect`."""
+        named = {aspect for one in self.modes.values() for aspect in one.aspects}
+        return tuple(one for one in Aspect if one in named)
+
+
+@cache
+def _every() -> dict[str, Any]:
+    folders = (one for one in files("hembit_core.families").iterdir() if one.is_dir())
+    pages = (one.joinpath("modes.json") for one in folders)
+    read = (json.loads(page.read_text("utf-8")) for page in pages if page.is_file())
+    return {kind: given for page in read for kind, given in page.items()}
+
+
+@cache
+def modes_of(kind: str) -> Modes | None:
+    """The modes that a kind of part declares in its folder; None where it declares none."""
+    given = _every().get(kind)
+    return None if given is None else Modes.model_validate(given)
