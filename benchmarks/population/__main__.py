@@ -6,54 +6,13 @@ import argparse
 from collections import Counter
 from random import Random
 
-from pydantic import TypeAdapter
-
 from benchmarks.population.families import FAMILIES
 from benchmarks.population.hands import Hand
-from benchmarks.population.parts import Part, Test
+from benchmarks.population.said import said_of
+from benchmarks.population.worlds import worlds
 from benchmarks.timing import times
-from hembit_core import Conditions, InputError, PartReading
-from hembit_core.soundness.evidence import Evidence, evidence_of
-from hembit_core.soundness.part import misread_weights, weigh
 
 PARTS = 20_000
-SOUND_BEFORE = 0.8
-SAID_FROM, ASKED_AGAIN_FROM = 0.9, 0.03
-"""Kept or condemned from this weight on [1]."""
-_READING = TypeAdapter(PartReading).validate_python
-
-
-def said_of(part: Part, hand: Hand) -> str:
-    """What Hembit says of a part that this hand has measured: kept, condemned, or open.
-
-    What it asks to be taken again is taken again, once, with the probes moved.
-    """
-    conditions = hand.conditions()
-    read = [one for test in part.tests if (one := _read(part, test, hand, conditions))]
-    if not read:
-        return "open"
-    weights = weigh(part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules)
-    if hand.misread:
-        again = misread_weights(
-            part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules, weights
-        )
-        for (test, _), doubt in zip([*read], again, strict=True):
-            if doubt >= ASKED_AGAIN_FROM and (more := _read(part, test, hand, conditions)):
-                read.append((test, more[1].taken_afresh()))
-        weights = weigh(part.spec, [one for _, one in read], SOUND_BEFORE, conditions.rules)
-    if weights.danger or weights.sound <= 1 - SAID_FROM:
-        misled = part.mode == "sound" and weights.danger
-        return "misled" if misled else "condemned"
-    return "kept" if all(weights.aspects[one] >= SAID_FROM for one in weights.tested) else "open"
-
-
-def _read(
-    part: Part, test: Test, hand: Hand, conditions: Conditions
-) -> tuple[Test, Evidence] | None:
-    try:
-        return test, evidence_of(part.spec, _READING(test(hand)), conditions)
-    except InputError:
-        return None  # it asks something: nothing is said yet
 
 
 def counted(parts: int, misread: float = 0.0, all_said: bool = False) -> Counter[tuple[str, str, str]]:
@@ -62,7 +21,7 @@ def counted(parts: int, misread: float = 0.0, all_said: bool = False) -> Counter
     for number in range(parts):
         hand = Hand(Random(f"{number}"), misread, all_said)
         part = FAMILIES[number % len(FAMILIES)](hand)
-        found[part.family, part.mode, said_of(part, hand)] += 1
+        found[part.family, part.mode, said_of(part, hand).bucket] += 1
     return found
 
 
@@ -109,6 +68,9 @@ def main() -> None:
     if times(2) == 2:
         printed(counted(parts, all_said=True), "Everything said")
         printed(counted(parts, misread=0.02), "2 % of the readings misread")
+        print("\n### Calls from 0.95, over other populations\n")
+        for line in worlds(parts):
+            print(line)
 
 
 if __name__ == "__main__":

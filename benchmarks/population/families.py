@@ -11,7 +11,6 @@ from benchmarks.population.parts import (
     ALLOY_SAID,
     LEAK_OHM,
     SHORTED,
-    SOUND_SHARE,
     Part,
     case_test,
     due,
@@ -44,7 +43,7 @@ def element_by_plate(hand: Hand) -> Part:
     """A heating element of which the plate is known."""
     plate, (said, truth) = _plate(hand), _alloy(hand)
     specs = [spec_of(kind="heating_element", **plate, **one) for one in (said, truth)]
-    return resistance_part("element by plate", "between_terminals", *specs, hand)
+    return resistance_part("element by plate", "between_terminals", specs[0], specs[1], hand)
 
 
 def element_by_ohms(hand: Hand) -> Part:
@@ -119,7 +118,7 @@ def contact(hand: Hand) -> Part:
     """A thermostat: closed, and opened by hand."""
     draw = hand.source
     spec = spec_of(kind="contact", device="thermostat")
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice(("open", "burnt", "stuck closed"))
+    mode = hand.world.mode(draw, ("open", "burnt", "stuck closed"))
     closed = {"open": inf, "burnt": 10 ** draw.uniform(0, 2)}.get(mode, draw.uniform(0.01, 0.15))
     opened = draw.uniform(0.01, 0.15) if mode == "stuck closed" else inf
     return Part(
@@ -133,12 +132,12 @@ def _members(
     """Equal elements of one part, the first the faulty one: mode, ohms, ohms to the case."""
     draw = hand.source
     low, nominal, high = due(spec_of(kind="heating_element", **element), hand.room)
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice((dead, "leak", "shorted"))
-    ohms = [sound_value(draw, low, nominal, high) for _ in range(count)]
+    mode = hand.world.mode(draw, (dead, "leak", "shorted"))
+    ohms = [sound_value(hand, low, nominal, high) for _ in range(count)]
     if mode == dead:
         ohms[0] = inf
     elif mode == "shorted":
-        ohms[0] *= 1 - draw.uniform(*SHORTED)
+        ohms[0] *= max(1 - hand.world.severity * draw.uniform(*SHORTED), 0.01)
         mode = "sound" if low <= ohms[0] <= high else mode
     return mode, ohms, draw.uniform(*LEAK_OHM) if mode == "leak" else inf
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from math import inf, log10
 from random import Random
 from typing import Any
@@ -18,13 +19,35 @@ PROBE_K, GUESS_K = 1.0, 5.0
 """A contact probe and a guess are off by this at most [K]."""
 
 
+@dataclass(frozen=True)
+class World:
+    """How parts are in a population: the share of sound ones, how much wider than told they spread, how
+    much farther than told faults go, and how much more or less usual each fault is than another.
+    """
+
+    sound: float = 0.6
+    spread: float = 1.0
+    severity: float = 1.0
+    tilts: Mapping[str, float] = field(default_factory=dict)
+
+    def mode(self, draw: Random, modes: Sequence[str]) -> str:
+        """Sound, or one of ``modes``."""
+        if draw.random() < self.sound:
+            return "sound"
+        return draw.choices(modes, [self.tilts.get(one, 1.0) for one in modes])[0]
+
+
 @dataclass
 class Hand:
-    """One visit's measuring. ``misread`` is the share of readings that show something else."""
+    """One visit's measuring. ``misread`` is the share of readings that show something else, ``wrong``
+    the tests of this part that did.
+    """
 
     source: Random
     misread: float = 0.0
     all_said: bool = False
+    world: World = field(default_factory=World)
+    wrong: list[float] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         draw = self.source
@@ -65,6 +88,7 @@ class Hand:
     def ohms(self, true: float) -> str:
         """What the display shows across ``true`` [Ω], leads in it unless REL took them off."""
         if self.misread and self.source.random() < self.misread:
+            self.wrong.append(true)
             return self._misread(true)
         zero = self._shown(self.leads)[0] if self.leads_said == "rel" else 0.0
         return self._text(true + self.leads, zero)

@@ -13,7 +13,6 @@ from pydantic import TypeAdapter
 from benchmarks.population.hands import Hand
 from hembit_core import Conditions, PartSpec, expectations
 
-SOUND_SHARE = 0.6
 ALLOY_SAID = 0.1
 LEAK_OHM = (20e3, 2e6)
 SHORTED = (0.15, 0.60)
@@ -49,16 +48,16 @@ def due(spec: Any, room: float) -> tuple[float, float, float]:
     return low, band.nominal if band.nominal is not None else (low + high) / 2, high
 
 
-def sound_value(draw: Random, low: float, nominal: float, high: float) -> float:
+def sound_value(hand: Hand, low: float, nominal: float, high: float) -> float:
     """A sound one: on each side a third of that side's tolerance, normal, within its limits."""
     while True:
-        side = draw.gauss(0, 1 / 3)
+        side = hand.source.gauss(0, hand.world.spread / 3)
         if abs(side) <= 1:
             return nominal + side * ((high - nominal) if side > 0 else (nominal - low))
 
 
-def _off(draw: Random, low: float, nominal: float, high: float) -> float:
-    many = draw.uniform(*OFF_TOLERANCES)
+def _off(draw: Random, far: float, low: float, nominal: float, high: float) -> float:
+    many = far * draw.uniform(*OFF_TOLERANCES)
     if draw.random() < 0.5 and nominal - many * (nominal - low) > 0:
         return nominal - many * (nominal - low)
     return nominal + many * (high - nominal)
@@ -99,16 +98,16 @@ def resistance_part(
     low, nominal, high = due(known, hand.room)
     modes = ["open", "off", *(["leak"] if case else []), *(["shorted"] if shorts else [])]
     modes += ["joint"] if joint else []
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice(modes)
-    value = sound_value(draw, low, nominal, high)
+    mode = hand.world.mode(draw, modes)
+    value, far = sound_value(hand, low, nominal, high), hand.world.severity
     if mode == "open":
         value = inf
     elif mode == "off":
-        value = _off(draw, low, nominal, high)
+        value = _off(draw, far, low, nominal, high)
     elif mode == "shorted":
-        value *= 1 - draw.uniform(*SHORTED)
+        value *= max(1 - far * draw.uniform(*SHORTED), 0.01)
     elif mode == "joint":
-        value *= 1 + draw.uniform(*JOINT)
+        value *= 1 + far * draw.uniform(*JOINT)
     outside = not low <= value <= high
     if mode not in ("leak", "open") and not outside:
         mode = "sound"  # its true value is inside: it is sound, whatever drew it
@@ -122,13 +121,13 @@ def sensor(family: str, spec: Any, ohms_at: Callable[[float], float], hand: Hand
     draw = hand.source
     low, _, high = due(spec, hand.room)
     drift = [] if family == "platinum" else ["off"]
-    mode = "sound" if draw.random() < SOUND_SHARE else draw.choice(["open", "joint", *drift])
-    seen = sound_value(draw, low, hand.room, high)
+    mode, far = hand.world.mode(draw, ["open", "joint", *drift]), hand.world.severity
+    seen = sound_value(hand, low, hand.room, high)
     if mode == "off":
-        seen = hand.room + draw.choice((-1, 1)) * draw.uniform(*OFF_KELVIN)
+        seen = hand.room + draw.choice((-1, 1)) * far * draw.uniform(*OFF_KELVIN)
     value = inf if mode == "open" else ohms_at(seen)
     if mode == "joint":
-        value *= 1 + draw.uniform(*JOINT)
+        value *= 1 + far * draw.uniform(*JOINT)
     if mode in ("sound", "off") and low <= seen <= high:
         mode = "sound"
     return Part(family, spec, mode, [ohms_test("sensor_resistance", value)])

@@ -1,4 +1,4 @@
-"""What is to be apart: the weight of a path there, to the case or across an open contact, by what was read."""
+"""What is to be apart, from the case or across an open contact: the weight of a path there."""
 
 from __future__ import annotations
 
@@ -23,39 +23,43 @@ _SPREAD = 0.1
 
 def weigh_apart(
     declared: Modes, evidence: Sequence[Evidence], sound_before: float, rules: Rules
-) -> tuple[Mapping[str, float], Mapping[str, float], float]:
-    """The weight of each mode of what is to be apart, before and after, sound first; and ln of the
-    density of what was read there.
+) -> tuple[Mapping[str, float], Mapping[str, float], list[float]]:
+    """The weight of each mode of what is to be apart, before and after, sound first; and of each
+    reading that it is the part's [1].
     """
     modes = {name: one for name, one in declared.modes.items() if one.apart is not None}
     whole = sum(one.weight for one in modes.values()) or 1.0
     names = [SOUND, *modes]
-    before = [sound_before, *((1 - sound_before) * one.weight / whole for one in modes.values())]
+    before = np.array(
+        [sound_before, *((1 - sound_before) * one.weight / whole for one in modes.values())]
+    )
     ranges = [
         (rules.leaking_below_ohm, _SOUND_TO),
         *((one.apart.low, one.apart.high) for one in modes.values() if one.apart),
     ]
     weight = np.log(np.maximum(before, 1e-300))
-    for one in evidence:
+    rightly = np.ones((len(evidence), len(names)))
+    for place, one in enumerate(evidence):
         if one.apart is None:
             continue
-        read = one.apart
-        if read.ohms is None:
-            wrong = OVERFLOW
-        else:
-            wrong = NEAR_ZERO if read.ohms < _NEAR_ZERO_OHM else density_anywhere(read.ohms)
-        weight += [
-            np.log(max((1 - one.misread) * _shown(read, low, high) + one.misread * wrong, 1e-300))
-            for low, high in ranges
-        ]
-    highest = weight.max()
-    found = np.exp(weight - highest)
-    after = map(float, found / found.sum())
+        right = (1 - one.misread) * np.array([_shown(one.apart, low, high) for low, high in ranges])
+        either = np.maximum(right + one.misread * _misread(one.apart), 1e-300)
+        weight += np.log(either)
+        rightly[place] = right / either
+    after = np.exp(weight - weight.max())
+    after /= after.sum()
     return (
-        dict(zip(names, before, strict=True)),
-        dict(zip(names, after, strict=True)),
-        float(highest + np.log(found.sum())),
+        dict(zip(names, map(float, before), strict=True)),
+        dict(zip(names, map(float, after), strict=True)),
+        [float(one) for one in rightly @ after],
     )
+
+
+def _misread(read: Apart) -> float:
+    """How likely a reading that is not the part's shows this."""
+    if read.ohms is None:
+        return OVERFLOW
+    return NEAR_ZERO if read.ohms < _NEAR_ZERO_OHM else density_anywhere(read.ohms)
 
 
 def _shown(read: Apart, low: float, high: float) -> float:

@@ -63,7 +63,8 @@ class Cells:
         each side, normal; 2 % five times as wide, for a spec that is wrong.
         """
         return np.diff(
-            (1 - _TAIL) * self._sound_to(self.edges, 1.0) + _TAIL * self._sound_to(self.edges, _TAIL_WIDTH)
+            (1 - _TAIL) * self._sound_to(self.edges, 1.0)
+            + _TAIL * self._sound_to(self.edges, _TAIL_WIDTH)
         )
 
     def _sound_to(self, ratio: Floats, width: float) -> Floats:

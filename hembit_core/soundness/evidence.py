@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from math import sqrt
 from typing import Any
 
+from hembit_core.conformity.states import Outcome
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, about
@@ -17,21 +18,34 @@ from hembit_core.judging.ohms.figures import Figure, figure_of_ohms
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.measuring.resistance_reading import ResistanceReading
 from hembit_core.soundness.misreadings import TYPED
-from hembit_core.soundness.modes import Aspect
+from hembit_core.soundness.modes import Aspect, modes_of
 
 _UNSAID = table("soundness")["unsaid_temperature"]
 _ASPECTS: Mapping[Role, Aspect] = {
     Role.ALONG: Aspect.PATH,
+    Role.SENSES: Aspect.PATH,
+    Role.COMPARES: Aspect.PATH,
+    Role.MOVED: Aspect.PATH,
+    Role.BUZZER: Aspect.PATH,
+    Role.GAP: Aspect.PATH,
+    Role.SUPPLY: Aspect.PATH,
     Role.TO_CASE: Aspect.TO_CASE,
     Role.INSULATION: Aspect.TO_CASE,
     Role.WORKING: Aspect.UNDER_LOAD,
+    Role.SEQUENCE: Aspect.UNDER_LOAD,
+    Role.WIRE: Aspect.UNDER_LOAD,
+    Role.OUTPUT: Aspect.UNDER_LOAD,
     Role.OPENS: Aspect.MOVES,
+    Role.TIGHT: Aspect.MOVES,
+    Role.RESPONDS: Aspect.MOVES,
 }
+"""What a test could have shown. What a machine shows of a sensor, and whether a setting can be reached,
+say nothing of the part."""
 
 
 @dataclass(frozen=True)
 class Apart:
-    """Ohms between what is to be apart [Ω]: None where more than ``above``, the top of the instrument."""
+    """Ohms between what is to be apart [Ω]; None where more than ``above``, its instrument's top."""
 
     ohms: float | None
     above: float
@@ -39,23 +53,20 @@ class Apart:
 
 @dataclass(frozen=True)
 class Evidence:
-    """One reading: the aspect that its test could have shown, and what it says.
+    """One reading: the aspect that its test could have shown, none where it is about no part, and what
+    it says.
 
-    ``figures`` of the path; ``apart`` of what is to be apart; ``answer`` what is no figure, by its code.
-    ``danger`` says that it forbids energising, whatever the weights.
+    ``figures`` of the path; ``apart`` of what is to be apart; ``answer`` what is no figure, by its
+    code. ``danger`` says that it forbids energising, whatever the weights.
     """
 
     test: str
-    aspect: Aspect
+    aspect: Aspect | None
     figures: tuple[Figure, ...] = ()
     apart: Apart | None = None
     answer: str = ""
     danger: bool = False
     misread: float = TYPED
-
-    def taken_right(self) -> Evidence:
-        """The same, were it certain that it is the part's."""
-        return self.misread_as(0.0)
 
     def misread_as(self, share: float) -> Evidence:
         """The same with another share of such readings that are not the part's [1]."""
@@ -90,7 +101,7 @@ def _read(
 ) -> Evidence:
     family = FAMILIES[type(spec)]
     spec = by_rules(spec, conditions.rules)
-    aspect = _ASPECTS.get(about(reading.measurand).role, Aspect.PATH)
+    aspect = _ASPECTS.get(about(reading.measurand).role)
     usual, rules = _usual(conditions), conditions.rules
     if family.figures is not None and (figures := family.figures(spec, reading, usual)):
         return Evidence(reading.measurand, aspect, figures)
@@ -99,7 +110,7 @@ def _read(
         due = family.ohms_due(spec, wired, usual)
         return Evidence(reading.measurand, aspect, (figure_of_ohms(due, wired, usual),))
     verdict = judgement or judge(spec, reading, conditions)
-    if verdict.case is not None or aspect is Aspect.MOVES and isinstance(reading, ResistanceReading):
+    if verdict.case is not None or (aspect is Aspect.MOVES and isinstance(reading, ResistanceReading)):
         by_tester = verdict.case is not None and verdict.case.by == "insulation_tester"
         above = rules.insulation_at_least_ohm if by_tester else rules.unknown_meter_top_ohm
         return Evidence(
@@ -108,7 +119,16 @@ def _read(
             apart=Apart(verdict.value.value if verdict.value else None, above),
             danger=verdict.case is not None and not verdict.case.clear,
         )
-    return Evidence(reading.measurand, aspect, answer=str(verdict.code or verdict.state))
+    return Evidence(reading.measurand, aspect, answer=_answer(spec, verdict) if aspect else "")
+
+
+def _answer(spec: AnySpec, verdict: Judgement) -> str:
+    """The verdict's code where the kind says how often its modes give it, else what follows from it."""
+    declared = modes_of(spec)
+    told = declared.answers_to(verdict.measurand) if declared else frozenset()
+    if verdict.code in told:
+        return str(verdict.code)
+    return "" if verdict.outcome is Outcome.UNDECIDED else str(verdict.outcome)
 
 
 def _usual(conditions: Conditions) -> Conditions:

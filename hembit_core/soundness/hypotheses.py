@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from hembit_core.conformity.bands import Band
 from hembit_core.families.declared import Members
 from hembit_core.soundness.cells import Bools, Cells, Floats, cells_of
-from hembit_core.soundness.modes import Aspect, Law, Mode, Modes, modes_of
+from hembit_core.soundness.modes import Aspect, Law, Mode, Modes, modes_of_kind
 
 SOUND = "sound"
 OFF = "off"
@@ -67,7 +67,7 @@ def hypotheses_of(kind: str, limits: tuple[float | None, ...], members: Members)
     LookupError
         If the kind declares no modes.
     """
-    declared = modes_of(kind)
+    declared = modes_of_kind(kind)
     if declared is None:
         raise LookupError(f"“{kind}” declares no modes.")
     cells = cells_of(*limits)
@@ -117,7 +117,9 @@ def _faulty(declared: Modes, cells: Cells, members: Members) -> Iterator[_State]
             continue
         for share, ratios, widths, inside in _severities(mode, mode.path, cells, members):
             fill = tuple(middle if one is None else one for one in ratios)
-            wide = tuple(width if one is None else other for one, other in zip(ratios, widths, strict=True))
+            wide = tuple(
+                width if one is None else other for one, other in zip(ratios, widths, strict=True)
+            )
             yield _State(name, SOUND if inside else name, share, fill, wide)
 
 

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from itertools import combinations
 
 import numpy as np
-from scipy.special import log_ndtr
+from scipy.special import log_ndtr, logsumexp
 
 from hembit_core.judging.ohms.figures import Figure
-from hembit_core.soundness.cells import Floats
+from hembit_core.soundness.cells import Bools, Floats
 from hembit_core.soundness.hypotheses import Hypotheses
 from hembit_core.soundness.misreadings import REPEATS, misread
 
@@ -24,8 +25,22 @@ _WARMTHS = np.arange(-2.5, 2.5 + _WARMTH_STEP / 2, _WARMTH_STEP)
 """Where a temperature that is not well known is followed [standard deviations]."""
 
 
-def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Floats:
-    """ln of the density of all figures in each state, shape (states,).
+@dataclass(frozen=True)
+class Likelihood:
+    """How well each state explains the figures.
+
+    Attributes
+    ----------
+    total : ln of the density of all of them, shape (states,).
+    right : the same with one of them the part's for certain, shape (figures, states).
+    """
+
+    total: Floats
+    right: Floats
+
+
+def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Likelihood:
+    """ln of the density of all figures in each state.
 
     Figures are normal together: gain, offset, leads, alloy and warmth are common to those that name
     them, by their covariance; a temperature that moves a figure much is followed at points of its
@@ -35,25 +50,33 @@ def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Floats:
     ----------
     JCGM 101:2008, 6.4.8 (multivariate normal law of what is common); JCGM 100:2008, 5.2.
     """
+    count = len(states.share)
     if not figures:
-        return np.zeros(len(states.share))
+        return Likelihood(np.zeros(count), np.zeros((0, count)))
     due, slopes = _due(figures, states)
-    if not any(one.warmth for one in figures):
-        return _at_one_warmth(figures, states, due, slopes)
-    weights = np.exp(-(_WARMTHS**2) / 2)
-    found = []
-    for at in _WARMTHS:
-        factors = np.array([_factor(one, at) for one in figures])
-        found.append(_at_one_warmth(figures, states, due * factors, slopes * factors[:, None]))
-    highest = np.max(found, axis=0)
-    summed = np.einsum("w,ws->s", weights / weights.sum(), np.exp(np.array(found) - highest))
-    return np.asarray(highest + np.log(np.maximum(summed, _LOWEST)))
+    widths, goes = states.widths, states.goes
+    warm = any(one.warmth for one in figures)
+    if warm:
+        factors = np.stack([_factors(one) for one in figures], axis=-1)
+        due = (factors[:, None, :] * due).reshape(-1, len(figures))
+        slopes = (factors[:, None, :, None] * slopes).reshape(-1, *slopes.shape[1:])
+        widths, goes = np.tile(widths, (len(factors), 1)), np.tile(goes, len(factors))
+    total, right = _of_states(figures, due, slopes, widths, goes)
+    if not warm:
+        return Likelihood(total, right)
+    weights = -(_WARMTHS**2) / 2
+    weights = (weights - np.log(np.exp(weights).sum()))[:, None]
+    return Likelihood(
+        np.asarray(logsumexp(total.reshape(-1, count) + weights, axis=0)),
+        np.asarray(logsumexp(right.reshape(len(figures), -1, count) + weights, axis=1)),
+    )
 
 
-def _factor(figure: Figure, at: float) -> float:
+def _factors(figure: Figure) -> Floats:
+    """What the temperature makes of a figure at each of its points [1], shape (points,)."""
     if figure.warmth is None:
-        return 1.0
-    return float(np.exp(figure.warmth.per_kelvin * figure.warmth.off * at))
+        return np.ones(len(_WARMTHS))
+    return np.asarray(np.exp(figure.warmth.per_kelvin * figure.warmth.off * _WARMTHS))
 
 
 def _due(figures: Sequence[Figure], states: Hypotheses) -> tuple[Floats, Floats]:
@@ -71,57 +94,55 @@ def _due(figures: Sequence[Figure], states: Hypotheses) -> tuple[Floats, Floats]
     return due, np.where(np.isfinite(slopes), slopes, 0.0)
 
 
-def _at_one_warmth(
-    figures: Sequence[Figure], states: Hypotheses, due: Floats, slopes: Floats
-) -> Floats:
+def _of_states(
+    figures: Sequence[Figure], due: Floats, slopes: Floats, widths: Floats, goes: Bools
+) -> tuple[Floats, Floats]:
+    """Total and right of :class:`Likelihood`, at one temperature."""
     open_ = ~np.isfinite(due)
     means = np.where(open_, 0.0, due) + np.array([one.beside for one in figures])
-    covariance = _covariance(figures, means, slopes, states.widths)
+    covariance = _covariance(figures, means, slopes, widths)
     standards = np.sqrt(np.einsum("sff->sf", covariance))
-    total = np.zeros(len(states.share))
+    total = np.zeros(len(due))
+    alone = np.zeros((len(figures), len(due)))
     seen = [place for place, one in enumerate(figures) if one.shown is not None]
-    off = np.log(_HALF) * states.goes
     for place, one in enumerate(figures):
         if one.shown is None:
-            reach = np.where(
-                open_[:, place],
-                0.0,
-                log_ndtr((means[:, place] - one.above) / standards[:, place]),
-            )
-            clear = np.where(states.goes, np.log(_HALF + _HALF * np.exp(reach)), reach)
-            total += np.logaddexp(
-                np.log1p(-one.misread) + clear,
-                np.log(np.maximum(one.misread * misread(one, due[:, place], standards[:, place]), _LOWEST)),
-            )
-        else:
-            total += off
-    if not seen:
-        return total
-    shown = np.array([figures[place].shown for place in seen], dtype=np.float64)
-    there = means[:, seen]
-    away = np.where(open_[:, seen], -_FARTHEST * standards[:, seen], shown - there)
-    away = np.clip(away, -_FARTHEST * standards[:, seen], _FARTHEST * standards[:, seen])
-    wrong = np.stack(
-        [
-            np.log(np.maximum(misread(figures[one], due[:, one], standards[:, one]), _LOWEST))
-            for one in seen
-        ],
-        axis=-1,
-    )
-    return total + _with_misreadings(
-        covariance[:, seen][:, :, seen], away, wrong, [figures[one] for one in seen]
-    )
+            over = (means[:, place] - one.above) / standards[:, place]
+            reach = np.where(open_[:, place], 0.0, log_ndtr(over))
+            reach = np.where(goes, np.log(_HALF + _HALF * np.exp(reach)), reach)
+            wrong = one.misread * misread(one, due[:, place], standards[:, place])
+            clear = np.log1p(-one.misread) + reach
+            both = np.logaddexp(clear, np.log(np.maximum(wrong, _LOWEST)))
+            total += both
+            alone[place] = clear - both
+    total += np.log(_HALF) * goes * len(seen)
+    if seen:
+        away = np.array([figures[place].shown for place in seen]) - means[:, seen]
+        away = np.where(open_[:, seen], -np.inf, away)
+        far = _FARTHEST * standards[:, seen]
+        wrong = np.stack(
+            [misread(figures[one], due[:, one], standards[:, one]) for one in seen], axis=-1
+        )
+        whole, right = _with_misreadings(
+            covariance[:, seen][:, :, seen],
+            np.clip(away, -far, far),
+            np.log(np.maximum(wrong, _LOWEST)),
+            [figures[one] for one in seen],
+        )
+        total += whole
+        alone[seen] = right - whole
+    return total, total + alone
 
 
-def _covariance(
-    figures: Sequence[Figure], means: Floats, slopes: Floats, widths: Floats
-) -> Floats:
+def _covariance(figures: Sequence[Figure], means: Floats, slopes: Floats, widths: Floats) -> Floats:
     """Of the figures in each state, shape (states, figures, figures)."""
     names = sorted({name for one in figures for name in (*one.shares, *one.fixed)})
     columns = np.zeros((*means.shape, len(names) + 1))
     for place, one in enumerate(figures):
         for at, name in enumerate(names):
-            columns[:, place, at] = one.shares.get(name, 0.0) * means[:, place] + one.fixed.get(name, 0.0)
+            columns[:, place, at] = one.shares.get(name, 0.0) * means[:, place] + one.fixed.get(
+                name, 0.0
+            )
         if one.warmth:  # between the points at which it is followed
             between = one.warmth.per_kelvin * one.warmth.off * _WARMTH_STEP / np.sqrt(12)
             columns[:, place, -1] = between * means[:, place]
@@ -132,8 +153,9 @@ def _covariance(
 
 def _with_misreadings(
     covariance: Floats, away: Floats, wrong: Floats, figures: Sequence[Figure]
-) -> Floats:
-    """ln of the density of the figures: none misread, each one, and each two of them.
+) -> tuple[Floats, Floats]:
+    """ln of the density of the figures: none misread, each one, and each two of them; and the same
+    without those in which one is misread, shape (figures, states).
 
     Leaving one out of a normal law of n: p(others) = p(all) / p(one | others), by the precision.
     """
@@ -147,12 +169,13 @@ def _with_misreadings(
     )
     right = np.array([np.log1p(-one.misread) for one in figures])
     wrong = wrong + np.array([np.log(max(one.misread, _LOWEST)) for one in figures]) - right
-    found = [whole]
+    found, misreads = [whole], [set[int]()]
     for place in range(count):
         narrow = precision[:, place, place]
         given = -0.5 * (pulled[:, place] ** 2 / narrow - np.log(narrow) + np.log(2 * np.pi))
         again = any(_repeats(figures[place], one) for one in figures if one is not figures[place])
         found.append(whole - given + wrong[:, place] + (np.log(1 - REPEATS) if again else 0.0))
+        misreads.append({place})
     for one, other in combinations(range(count), 2):
         two = pulled[:, [one, other]]
         a, b, c = precision[:, one, one], precision[:, other, other], precision[:, one, other]
@@ -164,13 +187,16 @@ def _with_misreadings(
             same = wrong[:, one] + _repeated(figures[one], figures[other])
             both = np.logaddexp(both, np.log(REPEATS) + same)
         found.append(whole - given + both)
-    found = [one + right.sum() for one in found]
-    highest = np.max(found, axis=0)
-    return np.asarray(highest + np.log(np.sum(np.exp(np.array(found) - highest), axis=0)))
+        misreads.append({one, other})
+    terms = np.array(found) + right.sum()
+    holding = np.array([[place in one for one in misreads] for place in range(count)])
+    whole = np.asarray(logsumexp(terms, axis=0))
+    each = [np.asarray(logsumexp(terms[~holding[place]], axis=0)) for place in range(count)]
+    return whole, np.stack(each)
 
 
 def _repeats(first: Figure, second: Figure) -> bool:
-    """Whether what went wrong with one may have gone wrong with the other: the same thing, read alike."""
+    """Whether one may have gone wrong as the other did: the same thing, read alike."""
     return first.key == second.key and not (first.afresh or second.afresh)
 
 

@@ -1,4 +1,4 @@
-"""How a part of a family fails: its modes, with their weights, and what each would make its tests read."""
+"""How a part of a family fails: its modes, their weights, and what each would make its tests read."""
 
 from __future__ import annotations
 
@@ -11,7 +11,11 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from hembit_core.data_files import table
+from hembit_core.families.registry import AnySpec
 from hembit_core.model import Model
+
+_USUAL = table("soundness")["answers"]
 
 
 class Aspect(StrEnum):
@@ -29,7 +33,7 @@ class Law(Model):
     """How far a mode goes: a law with its range.
 
     ``factor``: ohms over nominal, evenly over its logarithm. ``ohms``: the same in ohms.
-    ``off``: beyond a limit by so many times the tolerance on that side. ``open``, ``short``: all the way.
+    ``off``: from nominal by so many times the tolerance on that side. ``open``, ``short``: all the way.
     """
 
     law: Literal["factor", "ohms", "off", "open", "short"]
@@ -63,17 +67,36 @@ class Mode(Model):
 
 
 class Modes(Model):
-    """The modes of one kind of part, and what its sound ones answer."""
+    """The modes of one kind of part, and what its sound ones answer; ``variants`` weigh some anew."""
 
     source: str
     sound: Mapping[str, Mapping[str, float]] = Field(default_factory=dict)
     modes: Mapping[str, Mode]
+    variants: Mapping[str, Mapping[str, float]] = Field(default_factory=dict)
 
     @property
     def aspects(self) -> tuple[Aspect, ...]:
         """The aspects that the kind has, in the order of :class:`Aspect`."""
         named = {aspect for one in self.modes.values() for aspect in one.aspects}
         return tuple(one for one in Aspect if one in named)
+
+    def answers_to(self, test: str) -> frozenset[str]:
+        """The answers to a test that are declared, by any mode."""
+        every = (self.sound, *(one.answers for one in self.modes.values()))
+        return frozenset(answer for one in every for answer in one.get(test, {}))
+
+    def often(self, name: str, test: str, aspect: Aspect, answer: str) -> float:
+        """How often a part in a mode, or a sound one where it is none, answers so [1].
+
+        Where the kind declares nothing for the test: a mode fails what it harms, and passes the rest.
+        """
+        mode = self.modes.get(name)
+        if answer in self.answers_to(test):
+            said = self.sound.get(test, {}) if mode is None else mode.answers.get(test)
+            return (self.sound.get(test, {}) if said is None else said).get(answer, 0.0)
+        failing = mode is not None and aspect in mode.aspects
+        usual: float = _USUAL["failing" if failing else "passing"][answer]
+        return usual
 
 
 @cache
@@ -84,8 +107,23 @@ def _every() -> dict[str, Any]:
     return {kind: given for page in read for kind, given in page.items()}
 
 
+def modes_of(spec: AnySpec) -> Modes | None:
+    """The modes that a kind of part declares in its folder, with the weights of its variant; None where
+    it declares none.
+    """
+    return modes_of_kind(spec.kind, getattr(spec, "variant", ""))
+
+
 @cache
-def modes_of(kind: str) -> Modes | None:
-    """The modes that a kind of part declares in its folder; None where it declares none."""
+def modes_of_kind(kind: str, variant: str = "") -> Modes | None:
+    """The same by the kind's name, and its variant's."""
     given = _every().get(kind)
-    return None if given is None else Modes.model_validate(given)
+    if given is None:
+        return None
+    found = Modes.model_validate(given)
+    own = found.variants.get(variant, {})
+    weighed = {
+        name: one.model_copy(update={"weight": own.get(name, one.weight)})
+        for name, one in found.modes.items()
+    }
+    return found.model_copy(update={"modes": weighed})

@@ -17,6 +17,8 @@ from hembit_core.soundness.likelihood import log_likelihood
 from hembit_core.soundness.modes import Aspect, Modes, modes_of
 
 _LOWEST = 1e-300
+_ANSWERS = 4
+"""A wrong answer is one of so many."""
 _NO_FIGURES = (0.9, 1.1, 1.0)
 """Limits over nominal of a part of which no figure was read: they decide nothing [1]."""
 
@@ -32,8 +34,7 @@ class Weights:
     apart_before, apart : the same of what is to be apart.
     aspects : the weight that an aspect is sound, of those that the kind has.
     tested : the aspects that a test could have shown.
-    danger : a figure forbids energising, whatever the weights.
-    log_evidence : ln of the density of everything read, so that assumptions can be compared.
+    misread : of each reading, the weight that it is not the part's [1].
     """
 
     before: Mapping[str, float]
@@ -42,8 +43,7 @@ class Weights:
     apart: Mapping[str, float]
     aspects: Mapping[Aspect, float]
     tested: tuple[Aspect, ...]
-    danger: bool
-    log_evidence: float
+    misread: tuple[float, ...]
 
     @property
     def sound(self) -> float:
@@ -66,20 +66,27 @@ def weigh(spec: AnySpec, evidence: Sequence[Evidence], sound_before: float, rule
     ----------
     Bayes' rule over modes and severities; the modes' weights from the family's modes.json.
     """
-    declared = modes_of(spec.kind)
+    declared = modes_of(spec)
     if declared is None:
         raise LookupError(f"“{spec.kind}” declares no modes.")
     body, beside = _shared_out(declared, sound_before)
     states = _states_of(spec, evidence)
     before = _before(declared, states, body)
     figures = [figure for one in evidence for figure in one.figures]
-    likelihood = log_likelihood(figures, states) + _of_answers(declared, states, evidence)
-    log_weight = np.log(np.maximum(before, _LOWEST)) + likelihood
-    highest = log_weight.max()
-    weight = np.exp(log_weight - highest)
-    whole = weight.sum()
-    modes = _by_mode(states, weight / whole)
-    apart_before, apart, log_apart = weigh_apart(declared, evidence, beside, rules)
+    likelihood = log_likelihood(figures, states)
+    answers, answered_right = _of_answers(declared, states, evidence)
+    log_weight = np.log(np.maximum(before, _LOWEST)) + likelihood.total + answers
+    weight = np.exp(log_weight - log_weight.max())
+    weight /= weight.sum()
+    modes = _by_mode(states, weight)
+    apart_before, apart, apart_right = weigh_apart(declared, evidence, beside, rules)
+    figures_right = iter(np.exp(likelihood.right - likelihood.total) @ weight)
+    misread = [
+        1
+        - apart_right[place] * float(answered_right[place] @ weight)
+        + sum(1 - float(next(figures_right)) for _ in one.figures)
+        for place, one in enumerate(evidence)
+    ]
     return Weights(
         _by_mode(states, before),
         modes,
@@ -87,27 +94,12 @@ def weigh(spec: AnySpec, evidence: Sequence[Evidence], sound_before: float, rule
         apart,
         _aspects(declared, modes, apart),
         tuple(one for one in declared.aspects if any(each.aspect is one for each in evidence)),
-        any(one.danger for one in evidence),
-        float(highest + np.log(whole)) + log_apart,
+        tuple(min(max(one, 0.0), 1.0) for one in misread),
     )
 
 
-def misread_weights(
-    spec: AnySpec, evidence: Sequence[Evidence], sound_before: float, rules: Rules, weights: Weights
-) -> tuple[float, ...]:
-    """The weight that each reading is not the part's, by all of them together [1]."""
-    found = []
-    for place, one in enumerate(evidence):
-        right = [*evidence[:place], one.taken_right(), *evidence[place + 1 :]]
-        were = weigh(spec, right, sound_before, rules).log_evidence
-        figures = max(len(one.figures), 1)
-        share = (1 - one.misread) ** figures * np.exp(min(were - weights.log_evidence, 0.0))
-        found.append(float(1 - min(share, 1.0)))
-    return tuple(found)
-
-
 def _shared_out(declared: Modes, sound_before: float) -> tuple[float, float]:
-    """The weight before of a sound body, and of what is to be apart: their product is ``sound_before``."""
+    """The weights before of a sound body and of what is to be apart; their product is the part's."""
     apart = sum(one.weight for one in declared.modes.values() if one.apart is not None)
     whole = sum(one.weight for one in declared.modes.values())
     body = sound_before ** (1 - apart / whole)
@@ -128,7 +120,8 @@ def _before(declared: Modes, states: Hypotheses, sound: float) -> Floats:
     weights = {name: one.weight for name, one in declared.modes.items() if one.apart is None}
     whole = sum(weights.values()) or 1.0
     of_mode = [
-        sound if name == SOUND else (1 - sound) * weights.get(name, 0.0) / whole for name in states.names
+        sound if name == SOUND else (1 - sound) * weights.get(name, 0.0) / whole
+        for name in states.names
     ]
     return np.asarray(np.array(of_mode)[states.drawn] * states.share)
 
@@ -153,22 +146,19 @@ def _aspects(
     return found
 
 
-def _of_answers(declared: Modes, states: Hypotheses, evidence: Sequence[Evidence]) -> Floats:
-    """ln of how often each state gives the answers that were given, shape (states,); seen wrong as
-    often as misread.
+def _of_answers(
+    declared: Modes, states: Hypotheses, evidence: Sequence[Evidence]
+) -> tuple[Floats, Floats]:
+    """ln of how often each state gives the answers that were given, shape (states,); and how likely
+    each reading's answer is the part's, shape (readings, states). Seen wrong as often as misread.
     """
     found = np.zeros(len(states.names))
-    for one in evidence:
-        if not one.answer:
-            continue
-        sound = declared.sound.get(one.test, {})
-        said = [
-            declared.modes[name].answers.get(one.test, sound) if name in declared.modes else sound
-            for name in states.names
-        ]
-        if not any(one.answer in each for each in said):
-            continue  # nothing that is declared tells this answer apart
-        often = np.array([each.get(one.answer, 0.0) for each in said])
-        known = len({answer for each in said for answer in each})
-        found += np.log(np.maximum((1 - one.misread) * often + one.misread / known, _LOWEST))
-    return np.asarray(found[states.drawn])
+    rightly = np.ones((len(evidence), len(states.names)))
+    for place, one in enumerate(evidence):
+        if one.answer and one.aspect:
+            often = [declared.often(name, one.test, one.aspect, one.answer) for name in states.names]
+            right = (1 - one.misread) * np.array(often)
+            either = np.maximum(right + one.misread / _ANSWERS, _LOWEST)
+            found += np.log(either)
+            rightly[place] = right / either
+    return np.asarray(found[states.drawn]), np.asarray(rightly[:, states.drawn])

@@ -12,6 +12,7 @@ from hembit_core.families.element_bank.in_parallel import in_parallel
 from hembit_core.families.element_bank.ladder import CONFIRM, Ladder, by_current, by_ohms
 from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.heating_element.expectation import running
+from hembit_core.families.heating_element.figures import running_figures
 from hembit_core.families.heating_element.judge_running import judge_running
 from hembit_core.families.heating_element.readings import Running
 from hembit_core.families.heating_element.resistance import ElementResistance, element_resistance
@@ -116,7 +117,10 @@ def members(spec: ElementBank) -> Members:
 
 
 def figures(spec: ElementBank, reading: Any, conditions: Conditions) -> tuple[Figure, ...]:
-    """The bank's ohms as evidence on its members: R_bank = 1 / Σ 1/R."""
+    """The bank's ohms, R_bank = 1 / Σ 1/R, or its amps, as evidence on its members."""
+    if isinstance(reading, Running):
+        bank = in_parallel(element_resistance(spec.member, conditions), spec.members)
+        return running_figures(bank, reading, conditions)
     if not isinstance(reading, BankResistance):
         return ()
 

@@ -8,6 +8,7 @@ from hembit_core.families.heating_element.expectation import (
     between_terminals,
     running,
 )
+from hembit_core.families.heating_element.figures import figures
 from hembit_core.families.heating_element.judge_between_terminals import (
     judge_between_terminals,
     ohms_due,
@@ -68,5 +69,6 @@ DECLARED = (
         judge,
         ohms=BetweenTerminals,
         ohms_due=ohms_due,
+        figures=figures,
     ),
 )

@@ -53,6 +53,11 @@ class TemperatureSensor(Model):
         ByClass()
     )
 
+    @property
+    def variant(self) -> str:
+        """What it is made of: how often it fails in which way goes by that."""
+        return self.sensor.type
+
     def unused(self) -> dict[str, str]:
         """Fields that say nothing beside the others, and why."""
         if isinstance(self.sensor, SwitchingPtc) and not isinstance(self.tolerance, ByClass):

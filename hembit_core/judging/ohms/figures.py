@@ -10,8 +10,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from math import hypot, sqrt
 
-from numpy.typing import NDArray
 import numpy as np
+from numpy.typing import NDArray
 
 from hembit_core.conformity.bands import Band
 from hembit_core.conformity.budget import Origin, Share
@@ -19,6 +19,7 @@ from hembit_core.conformity.missing import Lacking, Missing
 from hembit_core.judging.ohms.due import OhmsDue
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.measuring.display import Function
+from hembit_core.measuring.meter_figures import MeterFigure
 from hembit_core.measuring.resistance_reading import (
     HowTaken,
     NetResistance,
@@ -42,13 +43,12 @@ def of_one(ratios: Floats) -> Floats:
 
 @dataclass(frozen=True)
 class Warmth:
-    """How a figure follows the part's temperature: d ln(figure)/dT [1/K], and how far the temperature may be
-    off [K]: a limit where it is rectangular, a standard deviation where it is normal.
+    """How a figure follows the part's temperature, d ln(figure)/dT [1/K], and how far that may be off:
+    its standard deviation [K].
     """
 
     per_kelvin: float
     off: float
-    rectangular: bool
 
 
 @dataclass(frozen=True)
@@ -57,6 +57,7 @@ class Figure:
 
     Attributes
     ----------
+    unit : of everything here that is no share.
     key : names the test and the figure in it: two of one key are the same thing read again.
     shown : net of what was taken off [its unit]; None where it was more than the range shows.
     above : what an overflow is known to exceed [its unit].
@@ -87,6 +88,11 @@ class Figure:
     beside_a_path: bool = False
     misread: float = 0.0
     afresh: bool = False
+    unit: str = "Ω"
+
+    def with_share(self, name: str, share: float) -> Figure:
+        """The same with one more share [1] that it has in common with others of that name."""
+        return replace(self, shares={**self.shares, name: share}) if share else self
 
 
 LEADS_OHM = (0.05, 0.6)
@@ -99,7 +105,7 @@ _STRONG = 0.03
 
 @dataclass(frozen=True)
 class Due:
-    """What one member should have, in ohms: its ``band`` [Ω], what that is uncertain by, what was not said.
+    """What one member should have: its ``band`` [Ω], what that is uncertain by, what was not said.
 
     ``shares`` are in the band's unit.
     """
@@ -171,6 +177,26 @@ def _figure(
     return replace(_with_meter(found, net), beside_a_path=reading.is_in_circuit)
 
 
+def amps_figure(
+    key: str, due: Due, amps_due: float, amps: MeterFigure, volts: MeterFigure, of: Ratios
+) -> Figure:
+    """Amps that ``volts`` drive; ``due`` is of one member, ``amps_due`` [A] of all at those volts."""
+    _, limits = relative(due.band)
+    found = Figure(
+        key,
+        amps.value,
+        0.0,
+        amps_due,
+        limits,
+        of,
+        {"gain A": amps.gain / amps.value, "gain V": volts.standard / volts.value},
+        {f"offset A {amps.share.step:g}": amps.digits},
+        own=amps.share.step * _ROUNDING,
+        unit="A",
+    )
+    return _with_alloy(found, due.missing)
+
+
 def relative(band: Band) -> tuple[float, Band]:
     """What is taken as the nominal of a band [its unit], and the band over it [1].
 
@@ -207,7 +233,7 @@ def _with_warmth(figure: Figure, thermometer: float, conditions: Conditions) -> 
     if thermometer <= _STRONG or not standard:
         shares = {**figure.shares, "warmth": thermometer} if thermometer else figure.shares
         return replace(figure, shares=shares)
-    return replace(figure, warmth=Warmth(thermometer / standard, standard, rectangular=False))
+    return replace(figure, warmth=Warmth(thermometer / standard, standard))
 
 
 def _with_meter(figure: Figure, net: NetResistance) -> Figure:
@@ -234,4 +260,3 @@ def _with_meter(figure: Figure, net: NetResistance) -> Figure:
 
 def _offset(step: float) -> str:
     return f"offset {step:g}"
-
