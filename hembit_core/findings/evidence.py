@@ -8,9 +8,8 @@ everything is passed, whatever its period.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
-from math import hypot
 
 from hembit_core.conformity.states import PRECEDENCE, Outcome, State
 from hembit_core.families.registry import about, measurands
@@ -19,6 +18,7 @@ from hembit_core.findings.finding import Observation
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
+from hembit_core.soundness.call import Call
 
 OWN_ROLES = frozenset(
     {
@@ -43,6 +43,7 @@ class Evidence:
 
     ``danger`` is what stands against energising the part, ``standing`` and ``against`` the judgements
     that it rests on; ``touch_ended`` says that a wire touched its case, and does not any more.
+    ``call`` is the word about the part, by all of them together.
     """
 
     judgements: tuple[Judgement, ...]
@@ -51,6 +52,7 @@ class Evidence:
     standing: tuple[Judgement, ...] = ()
     against: tuple[Judgement, ...] = ()
     touch_ended: bool = False
+    call: Call | None = None
 
     @classmethod
     def of(
@@ -58,11 +60,13 @@ class Evidence:
         judgements: Iterable[Judgement],
         observed: Iterable[Observation] = (),
         before: CaseDanger | None = None,
+        call: Callable[[Sequence[int]], Call | None] = lambda kept: None,
     ) -> Evidence:
         """Collect what was read, oldest first, by measurand and then the worst first.
 
         Figures to the case that are over are left out: they are history. ``before`` is what stood
-        of the part that this one took the place of.
+        of the part that this one took the place of; ``call`` makes the word about the part, of the
+        judgements in the places that are kept.
         """
         every = tuple(judgements)
         course = course_of_judgements(every, before)
@@ -72,15 +76,15 @@ class Evidence:
             value = one.value.value if one.value else 0.0
             return order.index(one.measurand), PRECEDENCE.index(one.state), value, one.headline
 
-        over = set(course.ended)
-        kept = [one for at, one in enumerate(every) if at not in over]
+        kept = [at for at in range(len(every)) if at not in course.ended]
         return cls(
-            tuple(sorted(kept, key=place)),
+            tuple(sorted((every[at] for at in kept), key=place)),
             frozenset(observed),
             course.danger,
             tuple(every[at] for at in course.standing),
             tuple(every[at] for at in course.against),
             course.touch_ended,
+            call(kept),
         )
 
     def with_role(self, *roles: Role) -> tuple[Judgement, ...]:
@@ -100,6 +104,13 @@ class Evidence:
         """The first of tests with these roles that passed."""
         return next((one for one in self.with_role(*roles) if one.state in PASSED), None)
 
+    def passed(self, *roles: Role) -> Judgement | None:
+        """The first of tests with these roles that shows something, and that no rule rejects."""
+        for one in self.with_role(*roles):
+            if one.state not in _NO_FIGURE and one.outcome is not Outcome.REJECT:
+                return one
+        return None
+
     def rejected(self) -> Judgement | None:
         """The worst that was rejected."""
         found = [one for one in self.judgements if one.outcome is Outcome.REJECT]
@@ -113,28 +124,6 @@ class Evidence:
     def has(self, observation: Observation) -> bool:
         """Whether this was observed."""
         return observation in self.observed
-
-    def contradiction(self) -> tuple[Judgement, Judgement] | None:
-        """Two readings of one test under the same expectation that cannot both be right."""
-        for place, one in enumerate(self.judgements):
-            for other in self.judgements[place + 1 :]:
-                if one.measurand == other.measurand and _contradict(one, other):
-                    return one, other
-        return None
-
-
-def _contradict(one: Judgement, other: Judgement) -> bool:
-    """Whether two readings of one test differ beyond their U, or one passes and one is rejected."""
-    if one.state in _NO_FIGURE or other.state in _NO_FIGURE or one.rail.unit != other.rail.unit:
-        return False
-    if one.expectation.rail.band != other.expectation.rail.band:
-        return False  # taken under other conditions: at another temperature, at other volts
-    if one.value and other.value:
-        apart = abs(one.value.value - other.value.value)
-        return apart > hypot(one.value.expanded, other.value.expanded)
-    if one.rows or other.rows:
-        return {one.outcome, other.outcome} == {Outcome.ACCEPT, Outcome.REJECT}
-    return (one.value is None) is not (other.value is None)
 
 
 def cited(judgement: Judgement) -> str:

@@ -1,27 +1,28 @@
-"""Combine the evidence on one part into a finding, by the rules of the trade, first match first."""
+"""Combine the evidence on one part into a finding: what its readings come to, in the trade's words."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.findings.case_danger import CaseDanger
-from hembit_core.findings.evidence import Evidence, cited
+from hembit_core.findings.evidence import Evidence as OfPart
+from hembit_core.findings.evidence import cited
 from hembit_core.findings.finding import Finding, Observation
-from hembit_core.findings.rules import dead, general, live, sensing, to_case
+from hembit_core.findings.rules import called, dead, general, live, sensing, to_case
 from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 from hembit_core.measuring.conditions import Conditions
+from hembit_core.soundness.call import ALONE, Call, call_of
+from hembit_core.soundness.evidence import Evidence, evidence_of_judgement
 
-Rule = Callable[[AnySpec, Evidence], Finding | None]
+Rule = Callable[[AnySpec, OfPart], Finding | None]
 
-RULES: tuple[Rule, ...] = (
-    to_case.danger,
-    live.live_danger,
-    general.ask_first,
-    general.contradicting,
+_FIRST: tuple[Rule, ...] = (to_case.danger, live.live_danger, general.ask_first)
+"""Danger, whatever is believed; then what must be asked."""
+_FAULTS: tuple[Rule, ...] = (
     dead.intermittent,
     sensing.wrong_curve,
     dead.open_part,
@@ -30,22 +31,32 @@ RULES: tuple[Rule, ...] = (
     live.opens_under_load,
     sensing.drifted,
     live.board_output,
-    live.beyond_reach,
     live.lossy_wire,
     live.valve,
     general.rejected,
+    called.fault,
+)
+"""How the trade calls what the readings come to, where they come to a fault."""
+_OTHERWISE: tuple[Rule, ...] = (
+    dead.intermittent,
+    called.at_odds,
+    live.board_output,
+    live.beyond_reach,
     live.driven_without_action,
     live.no_supply,
     live.low_supply,
     sensing.right_but_shown_wrong,
     live.works_but_cold,
     general.looks_bad,
+    called.no_call,
     to_case.touch_ended,
     general.watched,
+    called.good,
+    general.rejected,
     general.undecided,
-    general.sound,
 )
-"""Danger first; then what must be asked; then what is rejected, which nothing below takes back."""
+"""Where they do not: what else it is, what cannot be told, what is good. The last two are for what no
+call is made of: a setting, or readings that decide nothing."""
 
 
 def find(
@@ -54,6 +65,8 @@ def find(
     observed: Iterable[Observation] = (),
     conditions: Conditions | None = None,
     before: CaseDanger | None = None,
+    weighed: Sequence[Evidence] | None = None,
+    sound_before: float = ALONE,
 ) -> Finding:
     """What all readings and observations on one part say together.
 
@@ -65,6 +78,9 @@ def find(
     observed : what was seen beside them.
     conditions : those of the tests that were not taken, to name them.
     before : what stood against energising the part that this one took the place of.
+    weighed : the same readings as evidence, in the same order; by their verdicts alone where their
+        readings are not at hand.
+    sound_before : the weight of a sound part before anything was read; of one alone in Check [1].
 
     Raises
     ------
@@ -83,10 +99,21 @@ def find(
     >>> finding.conclusion.value, finding.headline
     ('replace', 'Broken: replace it')
     """
-    evidence = Evidence.of(judgements, observed, before)
+    judged = tuple(judgements)
+    rules = (conditions or Conditions()).rules
+    if weighed is None:
+        weighed = [evidence_of_judgement(spec, one) for one in judged]
+
+    def call(kept: Sequence[int]) -> Call | None:
+        return call_of(spec, [weighed[at] for at in kept], sound_before, rules)
+
+    evidence = OfPart.of(judged, observed, before, call)
     if not evidence.judgements and not evidence.observed and evidence.danger is None:
         raise InputError("A finding needs at least one reading, or something observed.")
-    found = next(one for rule in RULES if (one := rule(spec, evidence)))
+    is_fault = evidence.call is not None and evidence.call.is_fault
+    order = (*_FIRST, *(_FAULTS if is_fault else _OTHERWISE))
+    found = next((one for rule in order if (one := rule(spec, evidence))), None)
+    found = found or general.nothing_measured("what was seen")
     untested = _untested(spec, evidence, conditions or Conditions())
     return found.model_copy(
         update={
@@ -96,18 +123,19 @@ def find(
             "untested": untested,
             "dead_members": _dead_members(evidence),
             "danger": evidence.danger,
+            "call": evidence.call,
         }
     )
 
 
-def _dead_members(evidence: Evidence) -> int | None:
+def _dead_members(evidence: OfPart) -> int | None:
     """How many members of a bank are dead, where the step of its ladder is the only one that fits."""
     along = evidence.coded(Code.MEMBERS_DEAD)
     fitting = [place for place, one in enumerate(along.rail.rungs) if one.fits] if along else []
     return fitting[0] if len(fitting) == 1 else None
 
 
-def _untested(spec: AnySpec, evidence: Evidence, conditions: Conditions) -> tuple[str, ...]:
+def _untested(spec: AnySpec, evidence: OfPart, conditions: Conditions) -> tuple[str, ...]:
     """The part's main tests that were not taken, where what they expect is known."""
     taken = {one.measurand for one in evidence.judgements}
     try:

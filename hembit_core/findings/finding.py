@@ -6,6 +6,7 @@ from enum import StrEnum
 
 from hembit_core.findings.case_danger import CaseDanger
 from hembit_core.model import Model
+from hembit_core.soundness.call import Call
 
 
 class Conclusion(StrEnum):
@@ -91,6 +92,7 @@ class Finding(Model):
     asks_cause : it died of something; the cause is to be found before the job closes.
     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
     danger : what stands against energising it, and what is lacking for its end.
+    call : the word about the part with its weights; none in findings of before.
     """
 
     code: FindingCode | None = None
@@ -105,3 +107,4 @@ class Finding(Model):
     asks_cause: bool = False
     dead_members: int | None = None
     danger: CaseDanger | None = None
+    call: Call | None = None

@@ -8,6 +8,7 @@ from hembit_core.findings.find import find
 from hembit_core.judge import judge
 from hembit_core.records.documents import DocumentError
 from hembit_core.sheets.sheet import CheckSheet, SheetPart, SheetReading
+from hembit_core.soundness.evidence import Evidence, evidence_of
 
 
 def judge_sheet(sheet: CheckSheet) -> CheckSheet:
@@ -30,9 +31,12 @@ def judge_sheet(sheet: CheckSheet) -> CheckSheet:
 
 def _judge_part(sheet: CheckSheet, part: SheetPart, problems: list[tuple[str, str]]) -> SheetPart:
     judged: list[SheetReading] = []
+    weighed: list[Evidence] = []
     for number, one in enumerate(part.readings, start=1):
+        conditions = one.conditions or sheet.conditions
         try:
-            verdict = judge(part.spec, one.reading, one.conditions or sheet.conditions, sheet.rule)
+            verdict = judge(part.spec, one.reading, conditions, sheet.rule)
+            weighed.append(evidence_of(part.spec, one.reading, conditions, verdict))
         except InputError as error:
             problems.append((f"{part.name}, reading {number}, {error.field}", error.message))
             continue
@@ -40,7 +44,7 @@ def _judge_part(sheet: CheckSheet, part: SheetPart, problems: list[tuple[str, st
     verdicts = [one.judgement for one in judged if one.judgement]
     finding = None
     if verdicts or part.observed:
-        finding = find(part.spec, verdicts, part.observed, sheet.conditions)
+        finding = find(part.spec, verdicts, part.observed, sheet.conditions, weighed=weighed)
     return part.model_copy(update={"readings": tuple(judged), "finding": finding})
 
 

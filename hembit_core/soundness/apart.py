@@ -10,7 +10,7 @@ import numpy as np
 from hembit_core.rules.values import Rules
 from hembit_core.soundness.evidence import Apart, Evidence
 from hembit_core.soundness.hypotheses import SOUND
-from hembit_core.soundness.misreadings import NEAR_ZERO, OVERFLOW, density_anywhere
+from hembit_core.soundness.misreadings import NEAR_ZERO, OVERFLOW, WRONG_ANSWER, density_anywhere
 from hembit_core.soundness.modes import Modes
 
 _SOUND_TO = 1e12
@@ -28,6 +28,7 @@ def weigh_apart(
     reading that it is the part's [1].
     """
     modes = {name: one for name, one in declared.modes.items() if one.apart is not None}
+    aspects = {aspect for one in modes.values() for aspect in one.aspects}
     whole = sum(one.weight for one in modes.values()) or 1.0
     names = [SOUND, *modes]
     before = np.array(
@@ -40,10 +41,16 @@ def weigh_apart(
     weight = np.log(np.maximum(before, 1e-300))
     rightly = np.ones((len(evidence), len(names)))
     for place, one in enumerate(evidence):
-        if one.apart is None:
+        if one.apart is not None:
+            often = [_shown(one.apart, low, high) for low, high in ranges]
+            wrong = _misread(one.apart)
+        elif one.answer and one.aspect in aspects:
+            often = [declared.often(name, one.test, one.aspect, one.answer) for name in names]
+            wrong = WRONG_ANSWER
+        else:
             continue
-        right = (1 - one.misread) * np.array([_shown(one.apart, low, high) for low, high in ranges])
-        either = np.maximum(right + one.misread * _misread(one.apart), 1e-300)
+        right = (1 - one.misread) * np.array(often)
+        either = np.maximum(right + one.misread * wrong, 1e-300)
         weight += np.log(either)
         rightly[place] = right / either
     after = np.exp(weight - weight.max())

@@ -10,6 +10,7 @@ from hembit_core.data_files import table
 from hembit_core.families.registry import AnySpec
 from hembit_core.model import Model
 from hembit_core.rules.values import Rules
+from hembit_core.soundness.asking import Asks, asks_of
 from hembit_core.soundness.evidence import Evidence
 from hembit_core.soundness.hypotheses import SOUND, harmed
 from hembit_core.soundness.modes import Aspect, Modes, modes_of
@@ -42,6 +43,8 @@ class Word(StrEnum):
     GOOD = "good"
 
 
+ALONE: float = _SAID["sound_before"]["alone_in_check"]
+"""Of a part alone in Check: the weight of a sound one before anything was read [1]."""
 _ORDER = tuple(Word)
 _FAULTS = (Word.FAULT, Word.FAULTY, Word.LIKELY_FAULT)
 
@@ -69,6 +72,7 @@ class Call(Model):
     weights : each fault that weighs anything, and ``sound`` [1], on demand.
     doubted : tests whose reading may well not be the part's, to be taken again, probes moved.
     at_odds : two tests that cannot both be right.
+    asks : where no call is made of it, what was not said and leaves it open, the most first.
     version : of the weights it was made by.
     """
 
@@ -80,7 +84,17 @@ class Call(Model):
     weights: Mapping[str, float]
     doubted: tuple[str, ...] = ()
     at_odds: tuple[str, ...] = ()
+    asks: tuple[Asks, ...] = ()
     version: int = VERSION
+
+    def told(self, spec: AnySpec) -> str:
+        """The fault it is called by, in words; empty where it is none, two where it cannot be told."""
+        declared = modes_of(spec)
+        names = [
+            declared.modes[one].told if declared and one in declared.modes else "off from its figures"
+            for one in self.faults
+        ]
+        return ", or ".join(names[:2])
 
     @property
     def sound_in_read(self) -> float:
@@ -131,6 +145,9 @@ def call_of(
         weights=_told(weights),
         doubted=tuple(dict.fromkeys(read[place].test for place in doubted)),
         at_odds=_at_odds(declared, read, weights),
+        asks=()
+        if worst.word in (Word.FAULT, Word.FAULTY, Word.GOOD)
+        else asks_of(figure for one in read for figure in one.figures),
     )
 
 

@@ -10,14 +10,16 @@ from typing import Any
 from hembit_core.conformity.states import Outcome
 from hembit_core.data_files import table
 from hembit_core.errors import InputError
-from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, about
+from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, about, reading_class
 from hembit_core.judge import by_rules, judge
+from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.measurand import Role
 from hembit_core.judging.ohms.figures import Figure, figure_of_ohms
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.measuring.resistance_reading import ResistanceReading
-from hembit_core.soundness.misreadings import TYPED
+from hembit_core.rules.values import Rules, default_rules
+from hembit_core.soundness.misreadings import ANSWERED, TYPED
 from hembit_core.soundness.modes import Aspect, modes_of
 
 _UNSAID = table("soundness")["unsaid_temperature"]
@@ -86,14 +88,17 @@ def evidence_of(
     misread: float = TYPED,
 ) -> Evidence:
     """A reading as evidence. What was not said is taken as usual, with how far it may be off;
-    ``misread`` is how often such a reading is not the part's [1].
+    ``misread`` is how often such a reading is not the part's [1], less where the questions that rule
+    the usual mistakes out were answered.
 
     Raises
     ------
     InputError
         As :func:`hembit_core.judge.judge`.
     """
-    return _read(spec, reading, conditions, judgement).misread_as(misread)
+    found = _read(spec, reading, conditions, judgement)
+    asked = bool(getattr(reading, "answers", None)) and bool(found.answer)
+    return found.misread_as(misread * ANSWERED if asked else misread)
 
 
 def _read(
@@ -104,29 +109,58 @@ def _read(
     aspect = _ASPECTS.get(about(reading.measurand).role)
     usual, rules = _usual(conditions), conditions.rules
     if family.figures is not None and (figures := family.figures(spec, reading, usual)):
-        return Evidence(reading.measurand, aspect, figures)
+        return _along(reading, aspect, figures)
     if family.ohms is not None and family.ohms_due is not None and isinstance(reading, family.ohms):
         wired = family.as_taken(spec, reading)
         due = family.ohms_due(spec, wired, usual)
-        return Evidence(reading.measurand, aspect, (figure_of_ohms(due, wired, usual),))
+        return _along(reading, aspect, (figure_of_ohms(due, wired, usual),))
     verdict = judgement or judge(spec, reading, conditions)
     if verdict.case is not None or (aspect is Aspect.MOVES and isinstance(reading, ResistanceReading)):
-        by_tester = verdict.case is not None and verdict.case.by == "insulation_tester"
-        above = rules.insulation_at_least_ohm if by_tester else rules.unknown_meter_top_ohm
-        return Evidence(
-            reading.measurand,
-            aspect,
-            apart=Apart(verdict.value.value if verdict.value else None, above),
-            danger=verdict.case is not None and not verdict.case.clear,
-        )
-    return Evidence(reading.measurand, aspect, answer=_answer(spec, verdict) if aspect else "")
+        return _of_case(verdict, aspect, rules)
+    return _of_verdict(spec, verdict, aspect)
+
+
+def _of_case(verdict: Judgement, aspect: Aspect | None, rules: Rules) -> Evidence:
+    """What is to be apart: to the case, or across an open contact."""
+    if verdict.outcome is Outcome.UNDECIDED and verdict.value is None:
+        return Evidence(verdict.measurand, None)  # an overflow of a range that does not reach
+    by_tester = verdict.case is not None and verdict.case.by == "insulation_tester"
+    above = rules.insulation_at_least_ohm if by_tester else rules.unknown_meter_top_ohm
+    return Evidence(
+        verdict.measurand,
+        aspect,
+        apart=Apart(verdict.value.value if verdict.value else None, above),
+        danger=verdict.case is not None and not verdict.case.clear,
+    )
+
+
+def _of_verdict(spec: AnySpec, verdict: Judgement, aspect: Aspect | None) -> Evidence:
+    """What is no figure: by the verdict's code, or by what follows from it, if anything does."""
+    answer = _answer(spec, verdict) if aspect else ""
+    return Evidence(verdict.measurand, aspect if answer else None, answer=answer)
+
+
+def _along(reading: AnyReading, aspect: Aspect | None, figures: tuple[Figure, ...]) -> Evidence:
+    """Figures as evidence. With something beside the part, only what is open can be told."""
+    if any(one.beside_a_path and one.shown is not None for one in figures):
+        return Evidence(reading.measurand, None)
+    return Evidence(reading.measurand, aspect, figures)
+
+
+def evidence_of_judgement(spec: AnySpec, judgement: Judgement, misread: float = TYPED) -> Evidence:
+    """A verdict of which the reading is not at hand, by what follows from it."""
+    aspect = _ASPECTS.get(about(judgement.measurand).role)
+    of_ohms = issubclass(reading_class(judgement.measurand), ResistanceReading)
+    if judgement.case is not None or (aspect is Aspect.MOVES and of_ohms):
+        return _of_case(judgement, aspect, default_rules()).misread_as(misread)
+    return _of_verdict(spec, judgement, aspect).misread_as(misread)
 
 
 def _answer(spec: AnySpec, verdict: Judgement) -> str:
     """The verdict's code where the kind says how often its modes give it, else what follows from it."""
     declared = modes_of(spec)
     told = declared.answers_to(verdict.measurand) if declared else frozenset()
-    if verdict.code in told:
+    if verdict.code in told or verdict.code is Code.INTERMITTENT:
         return str(verdict.code)
     return "" if verdict.outcome is Outcome.UNDECIDED else str(verdict.outcome)
 

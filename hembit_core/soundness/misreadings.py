@@ -14,12 +14,16 @@ from hembit_core.soundness.cells import Floats
 _SAID = table("misreadings")
 TYPED: float = _SAID["typed"]
 """So many readings that a person types are not the part's [1]."""
+ANSWERED: float = _SAID["answered"]
+"""Where what was asked about it was answered, so many of them are left [1]."""
 REPEATS: float = _SAID["repeats"]
 """So many of them show the same again, taken again [1]."""
 _LAWS = {"Ω": _SAID["ohms"], "A": _SAID["amps"]}
 OVERFLOW: float = _SAID["ohms"]["overflow"]
 NEAR_ZERO: float = _SAID["ohms"]["near_zero"]
 """So many misreadings in ohms show an overflow, and near zero [1]."""
+WRONG_ANSWER = 0.25
+"""A wrong answer is one of so many [1]."""
 _PREFIXES = (1e-3, 1e3)
 
 

@@ -13,6 +13,7 @@ from pydantic import Field
 
 from hembit_core.data_files import table
 from hembit_core.families.registry import AnySpec
+from hembit_core.judging.codes import Code
 from hembit_core.model import Model
 
 _USUAL = table("soundness")["answers"]
@@ -95,7 +96,12 @@ class Modes(Model):
             said = self.sound.get(test, {}) if mode is None else mode.answers.get(test)
             return (self.sound.get(test, {}) if said is None else said).get(answer, 0.0)
         failing = mode is not None and aspect in mode.aspects
-        usual: float = _USUAL["failing" if failing else "passing"][answer]
+        if answer == Code.INTERMITTENT:
+            moved: float = _USUAL["moved"]["goes" if mode and mode.comes_and_goes else "stays"]
+            return moved
+        goes = mode is not None and mode.comes_and_goes
+        how = "passing" if not failing else "coming_and_going" if goes else "failing"
+        usual: float = _USUAL[how][answer]
         return usual
 
 

@@ -14,11 +14,10 @@ from hembit_core.soundness.cells import Floats
 from hembit_core.soundness.evidence import Evidence
 from hembit_core.soundness.hypotheses import SOUND, Hypotheses, harmed, hypotheses_of
 from hembit_core.soundness.likelihood import log_likelihood
+from hembit_core.soundness.misreadings import WRONG_ANSWER
 from hembit_core.soundness.modes import Aspect, Modes, modes_of
 
 _LOWEST = 1e-300
-_ANSWERS = 4
-"""A wrong answer is one of so many."""
 _NO_FIGURES = (0.9, 1.1, 1.0)
 """Limits over nominal of a part of which no figure was read: they decide nothing [1]."""
 
@@ -158,7 +157,7 @@ def _of_answers(
         if one.answer and one.aspect:
             often = [declared.often(name, one.test, one.aspect, one.answer) for name in states.names]
             right = (1 - one.misread) * np.array(often)
-            either = np.maximum(right + one.misread / _ANSWERS, _LOWEST)
+            either = np.maximum(right + one.misread * WRONG_ANSWER, _LOWEST)
             found += np.log(either)
             rightly[place] = right / either
     return np.asarray(found[states.drawn]), np.asarray(rightly[:, states.drawn])

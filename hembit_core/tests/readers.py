@@ -41,17 +41,21 @@ def here(**changes: Any) -> Conditions:
     return Conditions.model_validate({"meter": MILLIVOLTS, **room, **changes})
 
 
+def reading_of(measurand: str, **fields: Any) -> Any:
+    """One reading; where ohms are taken, the leads are off by REL unless said otherwise."""
+    kind = READING.validate_python
+    model = {"measurand": measurand, **fields}
+    try:
+        return kind({"leads_nulled": "lead_zero" not in fields, **model})
+    except ValueError:
+        return kind(model)
+
+
 def read(
     spec: AnySpec,
     measurand: str,
     conditions: Any = None,
     **fields: Any,
 ) -> Judgement:
-    """Judge one reading; where ohms are taken, the leads are off by REL unless said otherwise."""
-    kind = READING.validate_python
-    model = {"measurand": measurand, **fields}
-    try:
-        reading = kind({"leads_nulled": "lead_zero" not in fields, **model})
-    except ValueError:
-        reading = kind(model)
-    return judge(spec, reading, conditions or here())
+    """Judge one reading, as :func:`reading_of` has it."""
+    return judge(spec, reading_of(measurand, **fields), conditions or here())

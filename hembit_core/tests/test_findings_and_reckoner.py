@@ -12,11 +12,12 @@ from hembit_core.data_files import table
 from hembit_core.families.registry import FAMILIES
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Conclusion, Finding, Observation
-from hembit_core.judge import AnySpec
+from hembit_core.judge import AnySpec, judge
 from hembit_core.model import Model
 from hembit_core.reckoner.sums import Sum
+from hembit_core.soundness.evidence import evidence_of
 from hembit_core.tests.parts import DECK_OVEN
-from hembit_core.tests.readers import here, part, read
+from hembit_core.tests.readers import here, part, reading_of
 
 SUM: TypeAdapter[Any] = TypeAdapter(Sum)
 NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"})
@@ -24,12 +25,14 @@ NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta"
 
 class Findings(unittest.TestCase):
     def say(self, spec: AnySpec, *readings: dict[str, Any], seen: tuple[str, ...] = ()) -> Finding:
-        judgements = []
+        judgements, weighed = [], []
         for one in readings:
             fields = dict(one)
             conditions = here(**fields.pop("at", {}))
-            judgements.append(read(spec, fields.pop("measurand"), conditions, **fields))
-        return find(spec, judgements, [Observation(one) for one in seen])
+            reading = reading_of(**fields)
+            judgements.append(judge(spec, reading, conditions))
+            weighed.append(evidence_of(spec, reading, conditions, judgements[-1]))
+        return find(spec, judgements, [Observation(one) for one in seen], weighed=weighed)
 
     def test_the_table_of_the_trade(self) -> None:
         sound = {"measurand": "between_terminals", "display": "24.4"}
@@ -106,7 +109,7 @@ class Findings(unittest.TestCase):
                 (), Conclusion.WATCH, "Order a spare",
             ),
             (DECK_OVEN, [{**sound, "connection": "in_circuit"}], (), Conclusion.UNDECIDED, "Undecided"),
-            (DECK_OVEN, [sound, case], (), Conclusion.SOUND, "Sound"),
+            (DECK_OVEN, [sound, case], (), Conclusion.SOUND, "Good in its ohms"),
             (
                 part("igniter", usual_lower="45", usual_upper="85", rated_voltage="120"),
                 [{"measurand": "igniter_called", "voltage": "118", "glows": "no"}],

@@ -42,6 +42,7 @@ from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
 from hembit_core.records.said_again import SaidAgain, said_again
+from hembit_core.soundness.evidence import evidence_of
 from hembit_core.visits.dead.safety import Live, MachineState, ProvedDead, admit
 
 _SPEC: TypeAdapter[Any] = TypeAdapter(PartSpec)
@@ -283,4 +284,9 @@ def finding_of(given: FindingIn) -> Finding:
     spec = _SPEC.validate_python(specs[0])
     conditions = Conditions.model_validate(kept[-1].submission["conditions"])
     judgements = [judgement_of(one) for one in kept]
-    return find(spec, judgements, given.observed, conditions)
+    given_then = [Submission.model_validate(one.submission) for one in kept]
+    weighed = [
+        evidence_of(spec, then.reading, then.conditions, judgement)
+        for then, judgement in zip(given_then, judgements, strict=True)
+    ]
+    return find(spec, judgements, given.observed, conditions, weighed=weighed)

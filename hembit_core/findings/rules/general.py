@@ -1,21 +1,17 @@
-"""What holds for any part: open questions, contradictions, looks, rejected, watched, sound."""
+"""What holds for any part: open questions, looks, rejected, watched."""
 
 from __future__ import annotations
 
 from hembit_core.conformity.states import Outcome, State
 from hembit_core.data_files import table
-from hembit_core.families.contact.spec import Contact, ContactDevice
-from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
-from hembit_core.families.registry import AnySpec, about, readings_of
+from hembit_core.families.registry import AnySpec, about
 from hembit_core.families.supply.spec import Supply
-from hembit_core.findings.evidence import PASSED, Evidence, cited
+from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code
-from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.measurand import Role
-from hembit_core.notation import inside
 
 _LOOKS = {
     Observation.CRACKED: ("Cracked: replace it", Conclusion.REPLACE),
@@ -41,22 +37,6 @@ def ask_first(spec: AnySpec, evidence: Evidence) -> Finding | None:
         rests_on=(cited(asked),),
         cites=(asked.measurand,),
         next_step=asked.next_step,
-    )
-
-
-def contradicting(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """Two readings of one test that differ beyond their U: never the one or the other alone."""
-    pair = evidence.contradiction()
-    if pair is None:
-        return None
-    return Finding(
-        code=FindingCode.CONTRADICTING,
-        conclusion=Conclusion.UNDECIDED,
-        headline="Two readings of one test contradict each other",
-        rests_on=tuple(cited(one) for one in pair),
-        cites=(pair[0].measurand,),
-        next_step="Was one of them taken wrong? Then take it again in its place, and say why. If both "
-        "are right it is intermittent: wriggle it, and look at joints and leads.",
     )
 
 
@@ -150,76 +130,3 @@ def nothing_measured(rests_on: str) -> Finding:
         rests_on=(rests_on,),
         next_step="Measure it.",
     )
-
-
-def sound(spec: AnySpec, evidence: Evidence) -> Finding | None:
-    """Everything that was read passes: sound where enough was read, else what was read is said."""
-    if not evidence.judgements:
-        return nothing_measured("what was seen")
-    read = ", ".join(dict.fromkeys(inside(about(one.measurand).title) for one in evidence.judgements))
-    last = evidence.judgements[-1]
-    missing = _not_seen(spec, evidence)
-    if missing:
-        return Finding(
-            code=FindingCode.PARTLY_READ,
-            conclusion=Conclusion.PASSED_SO_FAR,
-            headline=f"Passes as far as it was read: {read}",
-            rests_on=(),
-            rules_out=_ruled_out(spec, evidence),
-            next_step=f"{missing} {last.next_step}",
-        )
-    return Finding(
-        code=FindingCode.SOUND,
-        conclusion=Conclusion.SOUND,
-        headline="Sound, as far as it was tested",
-        rests_on=(),
-        rules_out=_ruled_out(spec, evidence),
-        next_step=last.next_step,
-    )
-
-
-def _not_seen(spec: AnySpec, evidence: Evidence) -> str:
-    """What must be seen before the part is called sound; empty where it was."""
-    if isinstance(spec, Contact):
-        return _other_state(spec, evidence)
-    if isinstance(spec, Control):
-        return _both_ways(evidence)
-    roles = {about(measurand_of(one)).role for one in readings_of(type(spec))}
-    works = evidence.accepted(Role.ALONG, Role.WORKING, Role.SENSES, Role.SUPPLY, Role.SEQUENCE)
-    if works is None and roles & {Role.ALONG, Role.WORKING}:
-        return "Whether it is whole was not read."
-    return ""
-
-
-def _other_state(spec: Contact, evidence: Evidence) -> str:
-    """A contact is sound once it was seen closed and seen open; a fuse, once it was seen closed."""
-    opens = evidence.accepted(Role.OPENS) or evidence.coded(Code.CONTACT_OPEN_AS_DUE)
-    closes = evidence.accepted(Role.ALONG) or evidence.coded(Code.CONTACT_CLOSED_AS_DUE)
-    if closes is None:
-        return "It was not seen closed."
-    if opens is None and spec.device is not ContactDevice.FUSE:
-        return "It was not seen open: one stuck closed passes as well."
-    return ""
-
-
-def _both_ways(evidence: Evidence) -> str:
-    """A control is sound once its output came when it was called, and went when it was not."""
-    if evidence.coded(Code.OUTPUT_WORKS, Code.OUTPUT_WITHOUT_ACTION) is None:
-        return "It was not seen called."
-    if evidence.coded(Code.OUTPUT_OFF) is None:
-        return "It was not seen off: one that is stuck on passes as well."
-    return ""
-
-
-def _ruled_out(spec: AnySpec, evidence: Evidence) -> tuple[str, ...]:
-    along = next((one for one in evidence.with_role(Role.ALONG) if one.state in PASSED), None)
-    ruled: tuple[str, ...] = ()
-    if along and not isinstance(spec, Contact):
-        ruled = ("a break", "a short")
-    elif along:
-        ruled = ("a contact that stays open",)
-    if evidence.accepted(Role.INSULATION):
-        ruled = (*ruled, "a leak to the case")
-    elif evidence.some((Role.TO_CASE,), State.WITHIN):
-        ruled = (*ruled, "a gross leak to the case")
-    return ruled

@@ -37,7 +37,7 @@ is due, shape (hypotheses,)."""
 
 
 def of_one(ratios: Floats) -> Floats:
-    """A part of one member is read as it is."""
+    """A part of one member is read as it is [1 of 1], shape (hypotheses,)."""
     return ratios[:, 0]
 
 
@@ -190,7 +190,7 @@ def amps_figure(
         limits,
         of,
         {"gain A": amps.gain / amps.value, "gain V": volts.standard / volts.value},
-        {f"offset A {amps.share.step:g}": amps.digits},
+        {f"offset A {amps.share.step}": amps.digits},
         own=amps.share.step * _ROUNDING,
         unit="A",
     )
@@ -259,4 +259,4 @@ def _with_meter(figure: Figure, net: NetResistance) -> Figure:
 
 
 def _offset(step: float) -> str:
-    return f"offset {step:g}"
+    return f"offset {step}"

@@ -6307,6 +6307,91 @@ export interface components {
             cannot: string;
         };
         /**
+         * Asks
+         * @description What is asked for.
+         * @enum {string}
+         */
+        Asks: "temperature" | "leads" | "alloy" | "meter";
+        /**
+         * Aspect
+         * @description What of a part may be sound or not; each has tests that could have shown it.
+         * @enum {string}
+         */
+        Aspect: "path" | "to_case" | "under_load" | "moves";
+        /**
+         * AspectCall
+         * @description The word about one aspect that was tested: ``faults`` are the modes it is about, heaviest first.
+         *
+         *     ``weight`` is that of the word: of a sound aspect, of the fault, or of any fault [1].
+         */
+        AspectCall: {
+            aspect: components["schemas"]["Aspect"];
+            word: components["schemas"]["Word"];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+            /** Weight */
+            weight: number;
+        };
+        /**
+         * Call
+         * @description The word about a part.
+         *
+         *     Attributes
+         *     ----------
+         *     word, faults, weight : of its worst aspect.
+         *     aspects : those that were tested.
+         *     untested : those of its kind that were not; without them it is good in what was read, no more.
+         *     weights : each fault that weighs anything, and ``sound`` [1], on demand.
+         *     doubted : tests whose reading may well not be the part's, to be taken again, probes moved.
+         *     at_odds : two tests that cannot both be right.
+         *     asks : where no call is made of it, what was not said and leaves it open, the most first.
+         *     version : of the weights it was made by.
+         */
+        Call: {
+            word: components["schemas"]["Word"];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+            /** Weight */
+            weight: number;
+            /** Aspects */
+            aspects: components["schemas"]["AspectCall"][];
+            /**
+             * Untested
+             * @default []
+             */
+            untested: components["schemas"]["Aspect"][];
+            /** Weights */
+            weights: {
+                [key: string]: number;
+            };
+            /**
+             * Doubted
+             * @default []
+             */
+            doubted: string[];
+            /**
+             * At Odds
+             * @default []
+             */
+            at_odds: string[];
+            /**
+             * Asks
+             * @default []
+             */
+            asks: components["schemas"]["Asks"][];
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
+        };
+        /**
          * CaseDanger
          * @description What stands against energising a part: its kind, what is lacking for its end, in that order.
          *
@@ -6362,6 +6447,7 @@ export interface components {
          *     asks_cause : it died of something; the cause is to be found before the job closes.
          *     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
          *     danger : what stands against energising it, and what is lacking for its end.
+         *     call : the word about the part with its weights; none in findings of before.
          */
         Finding: {
             code?: components["schemas"]["FindingCode"] | null;
@@ -6400,6 +6486,7 @@ export interface components {
             /** Dead Members */
             dead_members?: number | null;
             danger?: components["schemas"]["CaseDanger"] | null;
+            call?: components["schemas"]["Call"] | null;
         };
         /**
          * FindingCode
@@ -6413,6 +6500,12 @@ export interface components {
          * @enum {string}
          */
         Lacks: "isolated" | "clear_twice" | "clear_moved" | "clear_warm" | "clear_to_case" | "insulation_test";
+        /**
+         * Word
+         * @description What is said of an aspect, or of a part; the worst first.
+         * @enum {string}
+         */
+        Word: "fault" | "faulty" | "likely fault" | "cannot tell yet" | "likely good" | "good";
         /**
          * FindingIn
          * @description Kept checks of one part, and what was observed beside them.

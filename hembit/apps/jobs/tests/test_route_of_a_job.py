@@ -204,7 +204,13 @@ class FitAndClose(VisitCase):
         self.assertIsNotNone(job["follow_ups"][0]["done_at"])
 
     def test_a_limit_that_opened_asks_for_its_cause_and_proposes_its_companion(self) -> None:
-        self.good(self.reading(self.limit, "OL", measurand="contact_closed"))
+        job = self.good(self.reading(self.limit, "OL", measurand="contact_closed"))
+        part = self.part(job, self.limit)
+        found = part["finding"]["finding"]
+        self.assertIn("Likely does not close", found["headline"])
+        self.assertIn("again, probes moved", found["next_step"])
+        again = {"relation": "again", "supersedes": job["readings"][-1]["id"]}
+        self.good(self.reading(self.limit, "OL", measurand="contact_closed", **again))
         job = self.good(self.decide(self.limit))
         part = self.part(job, self.limit)
         self.assertTrue(part["asks_cause"])

@@ -38,8 +38,8 @@ def case_readings(part: FittedPart) -> list[Reading]:
     return list(found)
 
 
-def judged_in_order(spec: Any, readings: Iterable[Reading]) -> list[Judgement]:
-    """What ``readings`` say of a part; they follow each other as they were written down.
+def judged_in_order(spec: Any, readings: Iterable[Reading]) -> list[tuple[Reading, Judgement]]:
+    """``readings`` with what they say of a part; they follow each other as they were written down.
 
     A clear one that lay in an outbox, and was made before a figure that came first, stands before that
     figure: it ends nothing.
@@ -49,7 +49,7 @@ def judged_in_order(spec: Any, readings: Iterable[Reading]) -> list[Judgement]:
         judgement = judged_by(spec, reading.check_kept)
         if judgement is not None:
             placed.insert(_place(placed, reading, judgement), (reading, judgement))
-    return [judgement for _, judgement in placed]
+    return placed
 
 
 def _place(placed: Sequence[tuple[Reading, Judgement]], new: Reading, judgement: Judgement) -> int:
@@ -86,5 +86,5 @@ def danger_told(found: PartFinding) -> CaseDanger:
 
 def danger_of(position: Position, part: FittedPart) -> CaseDanger | None:
     """What stands against energising the part that is fitted in a position now."""
-    judged = judged_in_order(part.part_spec, case_readings(part))
+    judged = [one for _, one in judged_in_order(part.part_spec, case_readings(part))]
     return course_of_judgements(judged, danger_before(position, part)).danger

@@ -13,16 +13,20 @@ from hembit.apps.jobs.visit.case_danger import (
     danger_of,
     judged_in_order,
 )
+from hembit.apps.jobs.visit.judged_now import evidence_by
 from hembit.apps.lists.services import supply_of
 from hembit.apps.machines.models import FittedPart, Position
 from hembit.apps.people.models import Person
-from hembit_core import CORE_VERSION, Conditions
+from hembit_core import CORE_VERSION, Conditions, Judgement
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.findings.find import find
 from hembit_core.findings.finding import Observation
 from hembit_core.findings.rules.general import nothing_measured
 from hembit_core.records.forms import FORM
+from hembit_core.soundness.evidence import Evidence
+from hembit_core.visits.before import sound_before
 from hembit_core.visits.looking import observations_in
+from hembit_core.visits.symptoms import Symptom
 
 WORK = (Relation.DRIED, Relation.CLEANED, Relation.TIGHTENED, Relation.COOLED)
 
@@ -62,7 +66,15 @@ def refresh_finding(
         before = danger_before(position, part)
     judged = judged_in_order(spec, readings)
     found = (
-        find(spec, judged, seen, Conditions.model_validate(last) if last else None, before)
+        find(
+            spec,
+            [one for _, one in judged],
+            seen,
+            Conditions.model_validate(last) if last else None,
+            before,
+            [_weighed(spec, reading, one) for reading, one in judged],
+            _sound_before(job, spec),
+        )
         if judged or seen or before
         else nothing_measured("readings for another kind of part, which its spec was mended from")
     )
@@ -81,6 +93,19 @@ def refresh_finding(
     )
     finding.save()
     return finding
+
+
+def _weighed(spec: Any, reading: Reading, judgement: Judgement) -> Evidence:
+    """A reading as evidence; one that was taken again had its probes moved for it."""
+    found = evidence_by(spec, reading.check_kept, judgement)
+    return found.taken_afresh() if reading.relation == Relation.AGAIN else found
+
+
+def _sound_before(job: Job, spec: Any) -> float:
+    """The weight of a sound part before anything was read, by the complaint and the parts entered."""
+    fitted = FittedPart.objects.filter(position__machine=job.machine_id, removed_at__isnull=True)
+    beside = [one["kind"] for one in fitted.values_list("spec", flat=True)]
+    return sound_before(spec.kind, beside or [spec.kind], Symptom(job.symptom))
 
 
 def _last_renewal(job: Job, position: Position | None, part: FittedPart | None) -> Entry | None:

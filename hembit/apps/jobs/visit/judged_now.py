@@ -15,12 +15,13 @@ from hembit.apps.checks.models import Check
 from hembit.apps.checks.schemas import Submission
 from hembit.apps.checks.services import judgement_of
 from hembit.apps.machines.models import FittedPart, SpecMended
-from hembit_core import Judgement, judge
+from hembit_core import InputError, Judgement, judge
 from hembit_core.conformity.states import Outcome, State
 from hembit_core.families.registry import about, readings_of
 from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
 from hembit_core.notation import inside
+from hembit_core.soundness.evidence import Evidence, evidence_of, evidence_of_judgement
 
 Mended = Mapping[UUID, Judgement | None]
 """By their numbers, readings that were taken by other figures; None where there is no such test now."""
@@ -52,6 +53,19 @@ def judged_by(spec: Any, check: Check) -> Judgement | None:
         role = about(kept.reading.measurand).role
         return judgement_of(check) if role in (Role.TO_CASE, Role.INSULATION) else None
     return judge(spec, kept.reading, kept.conditions, kept.rule)
+
+
+def evidence_by(spec: Any, check: Check, judgement: Judgement) -> Evidence:
+    """What a reading says of a part as evidence; by its ``judgement`` alone where the part has no such
+    test any more, or what was typed cannot be read by the figures that hold now.
+    """
+    kept = Submission.model_validate(check.submission)
+    if type(kept.reading) in readings_of(type(spec)):
+        try:
+            return evidence_of(spec, kept.reading, kept.conditions, judgement)
+        except InputError:
+            pass
+    return evidence_of_judgement(spec, judgement)
 
 
 def judged_by_mended(pairs: Iterable[tuple[Any, Any]]) -> Mended:

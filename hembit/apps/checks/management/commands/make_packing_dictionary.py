@@ -15,6 +15,7 @@ from django.core.management.base import BaseCommand
 from hembit_core import judge
 from hembit_core.findings.find import find
 from hembit_core.sheets.sheet import CheckSheet, read_sheet
+from hembit_core.soundness.evidence import evidence_of
 
 WINDOW = 32_768
 """As much of a dictionary as deflate looks back at [bytes]."""
@@ -45,11 +46,12 @@ class Command(BaseCommand):
 def _records(sheet: CheckSheet) -> Iterator[str]:
     """What would be kept of each reading of a sheet, and of each part's finding."""
     for part in sheet.parts:
-        judged = []
+        judged, weighed = [], []
         for one in part.readings:
             conditions = one.conditions or sheet.conditions
             judgement = judge(part.spec, one.reading, conditions, sheet.rule)
             judged.append(judgement)
+            weighed.append(evidence_of(part.spec, one.reading, conditions, judgement))
             live = judgement.expectation.dead_or_live == "live"
             stated = {"state": "live", "since": ""} if live else {"state": "proved_dead", "by": ""}
             yield _text(
@@ -66,7 +68,7 @@ def _records(sheet: CheckSheet) -> Iterator[str]:
                 }
             )
         if judged:
-            yield _text(find(part.spec, judged, part.observed).model_dump(mode="json"))
+            yield _text(find(part.spec, judged, part.observed, weighed=weighed).model_dump(mode="json"))
 
 
 def _text(record: Any) -> str:

@@ -1,0 +1,64 @@
+"""What is said of a part, in words that a technician would use."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from hembit_core.data_files import table
+from hembit_core.families.registry import AnySpec, about
+from hembit_core.notation import inside
+from hembit_core.soundness.call import Call, Word
+from hembit_core.soundness.modes import Aspect
+
+_SAID = table("soundness")
+
+
+def aspects_told(spec: AnySpec, aspects: Iterable[Aspect]) -> str:
+    """Aspects in a row: ``in its ohms and to the case``."""
+    names = [_SAID["aspects"][one].get(spec.kind, _SAID["aspects"][one][""]) for one in aspects]
+    return " and ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
+
+
+def sentence(spec: AnySpec, call: Call) -> str:
+    """The word about the part: ``Good in its ohms; to the case and under load not measured``.
+
+    Examples
+    --------
+    >>> from hembit_core import BetweenTerminals, Conditions, HeatingElement
+    >>> from hembit_core.soundness.call import call_of
+    >>> from hembit_core.soundness.evidence import evidence_of
+    >>> element, conditions = HeatingElement.by_plate(2200, 230), Conditions()
+    >>> read = evidence_of(element, BetweenTerminals(display="24.6"), conditions)
+    >>> sentence(element, call_of(element, [read], 0.7, conditions.rules))
+    'Good in its ohms; to the case and under load not measured'
+    """
+    faults = call.told(spec)
+    match call.word:
+        case Word.GOOD | Word.LIKELY_GOOD:
+            word = "Good" if call.word is Word.GOOD else "Likely good"
+            if not call.untested:
+                return word
+            read = aspects_told(spec, (one.aspect for one in call.aspects))
+            return f"{word} {read}; {aspects_told(spec, call.untested)} not measured"
+        case Word.CANNOT_TELL:
+            return f"Cannot tell yet: sound, or {faults}" if faults else "Cannot tell yet"
+        case Word.LIKELY_FAULT:
+            return f"Likely {faults}"
+        case Word.FAULTY:
+            return f"Faulty: {faults}"
+    return faults[:1].upper() + faults[1:]
+
+
+def to_settle(call: Call) -> str:
+    """What would settle it, in one sentence; empty where a call is made of it, or nothing would."""
+    if call.at_odds:
+        return ""
+    ways = [
+        *(
+            f"take “{inside(about(one).title)}” again, probes moved"
+            for one in call.doubted
+            if call.word is not Word.GOOD
+        ),
+        *(_SAID["asks"][one] for one in call.asks[:2]),
+    ]
+    return f"To settle it: {', or '.join(ways)}." if ways else ""
