@@ -22,6 +22,8 @@ from hembit_core.rules.values import Rules, default_rules
 from hembit_core.soundness.misreadings import ANSWERED, TYPED
 from hembit_core.soundness.modes import Aspect, modes_of
 
+FLOWS = "flows"
+"""What is answered where amps are a figure: what opens under load lets none through."""
 _UNSAID = table("soundness")["unsaid_temperature"]
 _ASPECTS: Mapping[Role, Aspect] = {
     Role.ALONG: Aspect.PATH,
@@ -59,7 +61,8 @@ class Evidence:
     it says.
 
     ``figures`` of the path; ``apart`` of what is to be apart; ``answer`` what is no figure, by its
-    code. ``danger`` says that it forbids energising, whatever the weights.
+    code, or what a figure says of modes that leave the path as it is. ``danger`` says that it forbids
+    energising, whatever the weights.
     """
 
     test: str
@@ -109,7 +112,10 @@ def _read(
     aspect = _ASPECTS.get(about(reading.measurand).role)
     usual, rules = _usual(conditions), conditions.rules
     if family.figures is not None and (figures := family.figures(spec, reading, usual)):
-        return _along(reading, aspect, figures)
+        found = _along(reading, aspect, figures)
+        if aspect is not Aspect.UNDER_LOAD:
+            return found
+        return replace(found, answer=FLOWS)
     if family.ohms is not None and family.ohms_due is not None and isinstance(reading, family.ohms):
         wired = family.as_taken(spec, reading)
         due = family.ohms_due(spec, wired, usual)

@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from itertools import combinations
 
 import numpy as np
-from scipy.special import log_ndtr, logsumexp
+from scipy.special import logsumexp
 
 from hembit_core.judging.ohms.figures import Figure
 from hembit_core.soundness.cells import Bools, Floats
 from hembit_core.soundness.hypotheses import Hypotheses
 from hembit_core.soundness.misreadings import REPEATS, misread
+from hembit_core.soundness.overflows import alike, log_overflows
 
 _STEP = 1e-4
 _FARTHEST = 40.0
@@ -105,16 +106,12 @@ def _of_states(
     total = np.zeros(len(due))
     alone = np.zeros((len(figures), len(due)))
     seen = [place for place, one in enumerate(figures) if one.shown is not None]
-    for place, one in enumerate(figures):
-        if one.shown is None:
-            over = (means[:, place] - one.above) / standards[:, place]
-            reach = np.where(open_[:, place], 0.0, log_ndtr(over))
-            reach = np.where(goes, np.log(_HALF + _HALF * np.exp(reach)), reach)
-            wrong = one.misread * misread(one, due[:, place], standards[:, place])
-            clear = np.log1p(-one.misread) + reach
-            both = np.logaddexp(clear, np.log(np.maximum(wrong, _LOWEST)))
-            total += both
-            alone[place] = clear - both
+    for same in alike(figures):
+        over, certain = log_overflows(
+            [figures[one] for one in same], due[:, same], means[:, same], standards[:, same], goes
+        )
+        total += over
+        alone[same] = certain - over
     total += np.log(_HALF) * goes * len(seen)
     if seen:
         away = np.array([figures[place].shown for place in seen]) - means[:, seen]
@@ -184,7 +181,7 @@ def _with_misreadings(
         given = -0.5 * (squared - np.log(size) + 2 * np.log(2 * np.pi))
         both = wrong[:, one] + wrong[:, other]
         if _repeats(figures[one], figures[other]):
-            same = wrong[:, one] + _repeated(figures[one], figures[other])
+            same = (wrong[:, one] + wrong[:, other]) / 2 + _repeated(figures[one], figures[other])
             both = np.logaddexp(both, np.log(REPEATS) + same)
         found.append(whole - given + both)
         misreads.append({one, other})
@@ -203,6 +200,6 @@ def _repeats(first: Figure, second: Figure) -> bool:
 def _repeated(first: Figure, second: Figure) -> float:
     """ln of the density of the same wrong figure shown again, up to its last digits."""
     assert first.shown is not None and second.shown is not None
-    wide = max(3 * (first.own + second.own), 0.01 * abs(first.shown), 1e-9)
+    wide = max(3 * (first.own + second.own), 0.005 * abs(first.shown + second.shown), 1e-9)
     off = (first.shown - second.shown) / wide
     return float(-0.5 * off**2 - np.log(wide * np.sqrt(2 * np.pi)))

@@ -86,6 +86,15 @@ class Modes(Model):
         every = (self.sound, *(one.answers for one in self.modes.values()))
         return frozenset(answer for one in every for answer in one.get(test, {}))
 
+    def often_beside_a_figure(self, name: str, test: str, answer: str) -> float:
+        """How often a part in a mode answers so [1], beside a figure that speaks for itself: 1 where
+        the mode has an own path, or says nothing of the test.
+        """
+        mode = self.modes.get(name)
+        if mode is None or mode.path is not None or test not in mode.answers:
+            return 1.0
+        return mode.answers[test].get(answer, 0.0)
+
     def often(self, name: str, test: str, aspect: Aspect, answer: str) -> float:
         """How often a part in a mode, or a sound one where it is none, answers so [1].
 

@@ -155,7 +155,12 @@ def _of_answers(
     rightly = np.ones((len(evidence), len(states.names)))
     for place, one in enumerate(evidence):
         if one.answer and one.aspect:
-            often = [declared.often(name, one.test, one.aspect, one.answer) for name in states.names]
+            often = [
+                declared.often_beside_a_figure(name, one.test, one.answer)
+                if one.figures
+                else declared.often(name, one.test, one.aspect, one.answer)
+                for name in states.names
+            ]
             right = (1 - one.misread) * np.array(often)
             either = np.maximum(right + one.misread * WRONG_ANSWER, _LOWEST)
             found += np.log(either)

@@ -1,0 +1,1 @@
+"""Tests of what the readings of a part come to together."""
