@@ -6,4 +6,4 @@ record shows whether today's version would say the same.
 
 from typing import Final
 
-CORE_VERSION: Final = "0.1.1"
+CORE_VERSION: Final = "0.2.0"

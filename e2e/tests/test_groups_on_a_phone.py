@@ -116,7 +116,7 @@ class AsKept(BrowserCase):
         technician = self.technician.open_check().give_winding("118").say_loose().zero_leads("0.2")
         technician.read("118.4").see_verdict("Within").keep().see_verdict("Kept at")
         finding = self.page.get_by_role("region", name="Finding")
-        expect(finding).to_contain_text("Sound")
+        expect(finding).to_contain_text("Good in its ohms")
         self.page.get_by_label("Ohms", exact=True).fill("90")
         expect(finding).to_have_count(0)
         technician.read("118.4").see_verdict("Outside").keep().see_verdict("Kept at")

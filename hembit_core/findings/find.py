@@ -17,6 +17,7 @@ from hembit_core.judging.judgement import Judgement
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.soundness.call import ALONE, Call, call_of
 from hembit_core.soundness.evidence import Evidence, evidence_of_judgement
+from hembit_core.soundness.words import why
 
 Rule = Callable[[AnySpec, OfPart], Finding | None]
 
@@ -124,6 +125,7 @@ def find(
             "dead_members": _dead_members(evidence),
             "danger": evidence.danger,
             "call": evidence.call,
+            "why": why(spec, evidence.call) if evidence.call else (),
         }
     )
 

@@ -92,7 +92,7 @@ class Finding(Model):
     asks_cause : it died of something; the cause is to be found before the job closes.
     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
     danger : what stands against energising it, and what is lacking for its end.
-    call : the word about the part with its weights; none in findings of before.
+    call : the word about the part with its weights; none in findings of before. ``why`` tells them.
     """
 
     code: FindingCode | None = None
@@ -108,3 +108,4 @@ class Finding(Model):
     dead_members: int | None = None
     danger: CaseDanger | None = None
     call: Call | None = None
+    why: tuple[str, ...] = ()

@@ -28,6 +28,8 @@ _TAIL, _TAIL_WIDTH = 0.02, 5.0
 """So many sound parts have a spec that is not theirs: their law is so much wider [1]."""
 _ONE_SIDED = 0.8
 """Standard deviation of ln R where one limit alone is given."""
+_BEYOND_ONE = {True: (1.0, 10.0), False: (0.1, 1.0)}
+"""Off from one limit alone, above or below it, as a ratio to it [1]."""
 _SIGMAS = 2.75
 """Where 99.7 % lie inside one limit."""
 
@@ -81,10 +83,11 @@ class Cells:
         if law.law == "off":
             low, high = self.limits.lower, self.limits.upper
             ends = []
-            if high is not None:
+            if high is not None and high > 1:
                 ends.append((1 + law.low * (high - 1), 1 + law.high * (high - 1)))
-            if low is not None:
+            if low is not None and low < 1:
                 ends.append((1 - law.high * (1 - low), 1 - law.low * (1 - low)))
+            ends = ends or [_BEYOND_ONE[low is None]]
             found = sum(_even(self.edges, max(a, 1e-3), b) for a, b in ends if b > 1e-3)
         else:
             found = _even(np.log(self.edges), log(law.low), log(law.high))

@@ -8,9 +8,11 @@ from hembit_core.data_files import table
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.notation import inside
 from hembit_core.soundness.call import Call, Word
-from hembit_core.soundness.modes import Aspect
+from hembit_core.soundness.modes import Aspect, modes_of
 
 _SAID = table("soundness")
+_TOLD = 0.01
+"""Less is not told [1]."""
 
 
 def aspects_told(spec: AnySpec, aspects: Iterable[Aspect]) -> str:
@@ -47,6 +49,42 @@ def sentence(spec: AnySpec, call: Call) -> str:
         case Word.FAULTY:
             return f"Faulty: {faults}"
     return faults[:1].upper() + faults[1:]
+
+
+def why(spec: AnySpec, call: Call) -> tuple[str, ...]:
+    """The weights in figures, on demand: of each aspect, and of each fault that weighs anything.
+
+    Examples
+    --------
+    >>> from hembit_core import BetweenTerminals, Conditions, HeatingElement
+    >>> from hembit_core.soundness.call import call_of
+    >>> from hembit_core.soundness.evidence import evidence_of
+    >>> element, conditions = HeatingElement.by_plate(2200, 230), Conditions()
+    >>> read = evidence_of(element, BetweenTerminals(display="OL"), conditions)
+    >>> why(element, call_of(element, [read], 0.7, conditions.rules))[:2]
+    ('in its ohms: open, 97 %', 'open 93 %')
+    """
+    declared = modes_of(spec)
+    told = {name: one.told for name, one in declared.modes.items()} if declared else {}
+    heaviest = sorted(call.weights.items(), key=lambda one: -one[1])
+    return (
+        *(
+            f"{aspects_told(spec, (one.aspect,))}: "
+            f"{told.get(one.faults[0], one.word) if one.word is Word.FAULT else one.word}, "
+            f"{share(one.weight)}"
+            for one in call.aspects
+        ),
+        *(
+            f"{told.get(name, name.replace('_', ' '))} {share(one)}"
+            for name, one in heaviest
+            if one >= _TOLD
+        ),
+    )
+
+
+def share(weight: float) -> str:
+    """A weight as per cent: whole, and never 100 or 0 of what is not certain."""
+    return f"{min(max(round(100 * weight), 1), 99)} %"
 
 
 def to_settle(call: Call) -> str:

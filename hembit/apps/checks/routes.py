@@ -21,11 +21,12 @@ from hembit.apps.checks.schemas import (
     DecidingIn,
     ExpectationsIn,
     FindingIn,
+    Judged,
     JudgementIn,
     Options,
 )
 from hembit.apps.people.access import asking
-from hembit_core import Expectation, Judgement
+from hembit_core import Expectation
 from hembit_core.findings.finding import Finding
 from hembit_core.records.said_again import SaidAgain
 
@@ -50,8 +51,8 @@ def expect(request: HttpRequest, part: ExpectationsIn) -> list[Expectation]:
     return list(services.expect(part.spec, part.conditions))
 
 
-@router.post("/judgements", response=Judgement, operation_id="judge")
-def judge(request: HttpRequest, check: JudgementIn) -> Judgement:
+@router.post("/judgements", response=Judged, operation_id="judge")
+def judge(request: HttpRequest, check: JudgementIn) -> Judged:
     """Judge a reading as it is typed. Nothing is stored."""
     return services.judge_reading(check, asking(request))
 

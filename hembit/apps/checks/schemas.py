@@ -68,6 +68,12 @@ class JudgementIn(Taken):
     dead_or_live: MachineState
 
 
+class Judged(Judgement):
+    """A verdict as one types, and what the reading says of the part by itself, in words."""
+
+    by_itself: str
+
+
 class CheckIn(JudgementIn):
     """A check to keep. ``id`` is the client's: the same submission twice is stored once.
 

@@ -18,7 +18,7 @@ from hembit.apps.base.texts.full_text import quoted
 from hembit.apps.checks.bench_proofs import hold
 from hembit.apps.checks.figures_digest import digest_of
 from hembit.apps.checks.models import Check, CheckLabel, body_of
-from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, JudgementIn, Submission
+from hembit.apps.checks.schemas import CheckIn, ConditionsIn, FindingIn, Judged, JudgementIn, Submission
 from hembit.apps.people.models import Person
 from hembit.apps.rules.services import rules_here
 from hembit.apps.shop.services import find_meter, find_thermometer
@@ -42,6 +42,7 @@ from hembit_core.judging.measurand import Role
 from hembit_core.judging.summary import figure_of
 from hembit_core.judging.unsaid import connection_is_missing
 from hembit_core.records.said_again import SaidAgain, said_again
+from hembit_core.soundness.alone import by_itself
 from hembit_core.soundness.evidence import evidence_of
 from hembit_core.visits.dead.safety import Live, MachineState, ProvedDead, admit
 
@@ -82,13 +83,17 @@ def expect(spec: PartSpec, given: ConditionsIn) -> tuple[Expectation, ...]:
     return expectations(spec, conditions_of(given))
 
 
-def judge_reading(given: JudgementIn, by: Person, now: datetime | None = None) -> Judgement:
-    """Judge a reading that the machine's state admits, for the person; store nothing."""
+def judge_reading(given: JudgementIn, by: Person, now: datetime | None = None) -> Judged:
+    """Judge a reading that the machine's state admits, for the person, with what it says of the part by
+    itself; store nothing.
+    """
     _check_prover(given.dead_or_live, by)
     conditions = conditions_of(given.conditions)
     moment = now or timezone.now()
     admit(given.reading.measurand, given.dead_or_live, moment, conditions.rules)
-    return judge(given.spec, given.reading, conditions, given.rule)
+    judgement = judge(given.spec, given.reading, conditions, given.rule)
+    told = by_itself(given.spec, given.reading, conditions, judgement)
+    return Judged.model_construct(**dict(judgement), by_itself=told)
 
 
 def keep(given: CheckIn, by: Person | None = None, now: datetime | None = None) -> Stored[Check]:

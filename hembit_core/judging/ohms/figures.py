@@ -181,12 +181,12 @@ def amps_figure(
     key: str, due: Due, amps_due: float, amps: MeterFigure, volts: MeterFigure, of: Ratios
 ) -> Figure:
     """Amps that ``volts`` drive; ``due`` is of one member, ``amps_due`` [A] of all at those volts."""
-    _, limits = relative(due.band)
+    nominal, limits = relative(due.band)
     found = Figure(
         key,
         amps.value,
         0.0,
-        amps_due,
+        amps_due * (due.band.nominal or nominal) / nominal,
         limits,
         of,
         {"gain A": amps.gain / amps.value, "gain V": volts.standard / volts.value},
@@ -200,18 +200,20 @@ def amps_figure(
 def relative(band: Band) -> tuple[float, Band]:
     """What is taken as the nominal of a band [its unit], and the band over it [1].
 
-    From–to from its middle; one-sided limits are their own nominal.
+    The nominal that is given, where it lies between the limits; else from–to from its middle. A limit
+    alone is its own nominal.
     """
-    if band.nominal:
-        nominal = band.nominal
-    elif band.lower and band.upper:
-        nominal = (band.lower + band.upper) / 2
-    else:
-        nominal = band.upper or band.lower or 1.0
-    return nominal, Band(
-        lower=None if band.lower is None else band.lower / nominal,
-        upper=None if band.upper is None else band.upper / nominal,
-        nominal=1.0 if band.nominal or (band.lower and band.upper) else None,
+    low, high, nominal = band.lower or None, band.upper, band.nominal
+    if low is not None and high is not None:
+        if nominal is None or not low < nominal < high:
+            nominal = (low + high) / 2
+    elif nominal is not None and nominal in (low, high):
+        nominal = None
+    over = nominal or high or low or 1.0
+    return over, Band(
+        lower=None if low is None else low / over,
+        upper=1.0 if low is None and high is None else None if high is None else high / over,
+        nominal=1.0 if nominal else None,
     )
 
 

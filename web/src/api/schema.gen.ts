@@ -4307,24 +4307,10 @@ export interface components {
          */
         Code: "placed" | "nothing_else_known" | "overflow_of_a_range" | "overflow_may_be_sound" | "broken" | "bridged" | "too_few_ohms" | "missed_prefix" | "beyond_the_curve" | "temperature_alone" | "to_case_as_due" | "leaking_to_case" | "touches_case" | "to_case_in_circuit" | "insulation_as_due" | "insulation_low" | "no_supply" | "wrong_supply" | "no_current_asked" | "no_current_not_called" | "open_under_load" | "nothing_flows" | "members_dead" | "members_perhaps_dead" | "branches_open" | "parts_do_not_add_up" | "unbalanced" | "intermittent" | "off_from_siblings" | "pair_apart" | "buzzer_sounds" | "buzzer_silent" | "buzzer_proves_nothing" | "cycles" | "still_flows" | "cut_out" | "nothing_moves" | "not_by_ohms" | "no_glow" | "draws_and_stays_dark" | "glows" | "glow_not_seen" | "contact_open_as_due" | "contact_stuck_closed" | "contact_tracks" | "contact_in_circuit" | "contact_open" | "contact_closed_as_due" | "contact_worn" | "contact_proves_nothing" | "contact_neither" | "ghost" | "contradiction" | "stayed_closed" | "stayed_open" | "stage_without_volts" | "stage_wrong_volts" | "stage_without_action" | "stage_late" | "sequence_not_ended" | "sequence_ran" | "weak_thermocouple" | "magnet_open" | "sags_under_load" | "magnet_lets_go_early" | "not_all_read" | "reads_its_terminals" | "reversed" | "hardly_moves" | "moves_the_wrong_way" | "jumps_back" | "still_moves" | "responds" | "gap_on_the_way" | "turns_back" | "perhaps_the_meters_jump" | "not_straight" | "sweeps" | "supply_pattern" | "wrong_coupling" | "drains_while_shut" | "stays_while_driven" | "valve_works" | "wires_hold" | "wire_drops" | "wires_unloaded" | "output_above_its_feed" | "output_dead" | "output_live_uncalled" | "output_without_action" | "output_works" | "output_off" | "setting_beyond_reach" | "time_too_short" | "setting_within_reach";
         /**
-         * Judgement
-         * @description The verdict on one reading, with everything it rests on.
-         *
-         *     Attributes
-         *     ----------
-         *     code : what the verdict means; rules go by it, the state and the keys, never by words.
-         *     pattern : what several figures together are, as the family names it; empty for none.
-         *     undecided_by : codes of what was left out; with one, no rule decides.
-         *     dominant : where most of U comes from.
-         *     settles : what would settle it, where it is too close to call.
-         *     value : missing for an overflow.
-         *     outcome_text : the outcome with the decision rule, in one line.
-         *     rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
-         *         of before.
-         *     policy : every school and default that was used, in words.
-         *     case : of a reading to the case, what it says of the path there.
+         * Judged
+         * @description A verdict as one types, and what the reading says of the part by itself, in words.
          */
-        Judgement: {
+        Judged: {
             /** Core Version */
             core_version: string;
             /** Measurand */
@@ -4384,6 +4370,8 @@ export interface components {
             rows: components["schemas"]["Row"][];
             plot?: components["schemas"]["Plot"] | null;
             case?: components["schemas"]["CaseFigure"] | null;
+            /** By Itself */
+            by_itself: string;
         };
         /**
          * Origin
@@ -5804,6 +5792,85 @@ export interface components {
             ranges: components["schemas"]["MeterRange"][];
         };
         /**
+         * Judgement
+         * @description The verdict on one reading, with everything it rests on.
+         *
+         *     Attributes
+         *     ----------
+         *     code : what the verdict means; rules go by it, the state and the keys, never by words.
+         *     pattern : what several figures together are, as the family names it; empty for none.
+         *     undecided_by : codes of what was left out; with one, no rule decides.
+         *     dominant : where most of U comes from.
+         *     settles : what would settle it, where it is too close to call.
+         *     value : missing for an overflow.
+         *     outcome_text : the outcome with the decision rule, in one line.
+         *     rule_text : the decision rule alone and, where it decides nothing, why not; empty in judgements
+         *         of before.
+         *     policy : every school and default that was used, in words.
+         *     case : of a reading to the case, what it says of the path there.
+         */
+        Judgement: {
+            /** Core Version */
+            core_version: string;
+            /** Measurand */
+            measurand: string;
+            code?: components["schemas"]["Code"] | null;
+            /**
+             * Pattern
+             * @default
+             */
+            pattern: string;
+            state: components["schemas"]["State"];
+            side: components["schemas"]["Side"] | null;
+            outcome: components["schemas"]["Outcome"];
+            /**
+             * Undecided By
+             * @default []
+             */
+            undecided_by: string[];
+            /** Outcome Text */
+            outcome_text: string;
+            /**
+             * Rule Text
+             * @default
+             */
+            rule_text: string;
+            /** Headline */
+            headline: string;
+            /** Explanation */
+            explanation: string[];
+            /** Next Step */
+            next_step: string;
+            /** Read As */
+            read_as: string[];
+            value: components["schemas"]["Measured"] | null;
+            dominant?: components["schemas"]["Origin"] | null;
+            /**
+             * Settles
+             * @default []
+             */
+            settles: components["schemas"]["Settle"][];
+            /** Questions */
+            questions: components["schemas"]["Question"][];
+            expectation: components["schemas"]["Expectation"];
+            rail: components["schemas"]["Rail"];
+            /** Cautions */
+            cautions: string[];
+            /** Policy */
+            policy: string[];
+            /** Warnings */
+            warnings: components["schemas"]["Notice"][];
+            /** Working */
+            working: components["schemas"]["WorkingLine"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["Row"][];
+            plot?: components["schemas"]["Plot"] | null;
+            case?: components["schemas"]["CaseFigure"] | null;
+        };
+        /**
          * Meter
          * @description A meter. ``stated`` is false for the cautious default of an unknown one.
          *
@@ -6447,7 +6514,7 @@ export interface components {
          *     asks_cause : it died of something; the cause is to be found before the job closes.
          *     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
          *     danger : what stands against energising it, and what is lacking for its end.
-         *     call : the word about the part with its weights; none in findings of before.
+         *     call : the word about the part with its weights; none in findings of before. ``why`` tells them.
          */
         Finding: {
             code?: components["schemas"]["FindingCode"] | null;
@@ -6487,6 +6554,11 @@ export interface components {
             dead_members?: number | null;
             danger?: components["schemas"]["CaseDanger"] | null;
             call?: components["schemas"]["Call"] | null;
+            /**
+             * Why
+             * @default []
+             */
+            why: string[];
         };
         /**
          * FindingCode
@@ -13510,7 +13582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Judgement"];
+                    "application/json": components["schemas"]["Judged"];
                 };
             };
             /** @description The request cannot be read */

@@ -3,6 +3,8 @@ import type { components } from "./schema.gen";
 type Schemas = components["schemas"];
 
 export type Judgement = Schemas["Judgement"];
+/** A verdict as one types, with what the reading says of the part by itself. */
+export type Judged = Schemas["Judged"];
 export type Expectation = Schemas["Expectation"];
 export type Question = Schemas["Question"];
 export type RailData = Schemas["Rail"];

@@ -252,8 +252,12 @@ function missingFor({ kind, measurand }: Draft): string {
 /** Under the verdict: the open questions, or that it was kept. */
 function Note({ check }: { check: Check }) {
   if (check.judgement) {
-    return check.judgement.questions.length > 0 ? (
-      <Questions check={check} questions={check.judgement.questions} />
+    const { questions, by_itself } = check.judgement;
+    if (questions.length > 0) return <Questions check={check} questions={questions} />;
+    return by_itself ? (
+      <p className="mt-1.5 border-edge border-t pt-1.5">
+        <b className="font-semibold">The part, by this reading alone.</b> {by_itself}
+      </p>
     ) : null;
   }
   if (!check.keptHere) return null;

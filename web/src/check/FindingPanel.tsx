@@ -66,6 +66,16 @@ export function FindingText({ finding }: { finding: Finding }) {
             </div>
           ))}
       </dl>
+      {finding.why.length > 0 && (
+        <details className="mt-1 text-[0.9rem]">
+          <summary className="cursor-pointer text-muted">Why?</summary>
+          <ul>
+            {finding.why.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {finding.asks_cause && (
         <p className="mt-1 font-medium text-watch">It died of something: find the cause as well.</p>
       )}

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from "react";
 import { NotReached, Refused } from "@/api/client";
 import { isFirstLoad } from "@/api/firstLoad";
 import { useExpectations, useJudgement } from "@/api/queries";
-import type { CheckIn, DeadOrLive, FieldError, Judgement, KeptCheck, Spec } from "@/api/types";
+import type { CheckIn, DeadOrLive, FieldError, Judged, KeptCheck, Spec } from "@/api/types";
 import {
   afterKeeping,
   conditionsOf,
@@ -237,10 +237,10 @@ function isRefused(error: Error | null, area: string): boolean {
 
 /** Questions wait for a pause or Return; everything else is shown as it is typed. */
 function currentJudgement(
-  judgement: Judgement | undefined,
+  judgement: Judged | undefined,
   error: Error | null,
   ready: boolean,
-): Judgement | undefined {
+): Judged | undefined {
   if (!judgement || error) return undefined;
   return judgement.questions.length > 0 && !ready ? undefined : judgement;
 }
