@@ -26,7 +26,7 @@ _MODES = (
 _NAMES = {
     "open": {"open"},
     "leak": {"leaks", "touches"},
-    "shorted": {"shorted_in_part", "off"},
+    "shorted": {"shorted_in_part", "off", "shorted"},
     "joint": {"too_high", "off"},
     "off": {"off", "too_high", "shorted_in_part"},
     "burnt": {"burnt"},
