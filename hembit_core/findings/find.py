@@ -15,6 +15,7 @@ from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 from hembit_core.measuring.conditions import Conditions
+from hembit_core.notation import inside
 from hembit_core.soundness.call import ALONE, Call, call_of
 from hembit_core.soundness.evidence import Evidence, evidence_of_judgement
 from hembit_core.soundness.words import why
@@ -122,12 +123,18 @@ def find(
             "cites": found.cites or tuple(dict.fromkeys(one.measurand for one in evidence.judgements)),
             "not_tested": tuple(about(one).title for one in untested),
             "untested": untested,
+            "next_step": found.next_step or _next(untested),
             "dead_members": _dead_members(evidence),
             "danger": evidence.danger,
             "call": evidence.call,
             "why": why(spec, evidence.call) if evidence.call else (),
         }
     )
+
+
+def _next(untested: tuple[str, ...]) -> str:
+    """What comes after a part that is good in what was read."""
+    return f"Next: {inside(about(untested[0]).title)}." if untested else "Nothing more is to be read."
 
 
 def _dead_members(evidence: OfPart) -> int | None:

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import combinations
 
 import numpy as np
-from scipy.special import logsumexp
 
 from hembit_core.judging.ohms.figures import Figure
 from hembit_core.soundness.cells import Bools, Floats
-from hembit_core.soundness.hypotheses import Hypotheses
+from hembit_core.soundness.hypotheses import Hypotheses, Ints
 from hembit_core.soundness.misreadings import REPEATS, misread
 from hembit_core.soundness.overflows import alike, log_overflows
 
@@ -19,6 +17,7 @@ _STEP = 1e-4
 _FARTHEST = 40.0
 """Nothing is weighed as farther off than that [standard deviations]: it is nothing either way."""
 _LOWEST = 1e-300
+_LN_TWO_PI = float(np.log(2 * np.pi))
 _HALF = 0.5
 """What comes and goes is there at half of the readings [1]."""
 _WARMTH_STEP = 0.25
@@ -68,8 +67,8 @@ def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Likelihood:
     weights = -(_WARMTHS**2) / 2
     weights = (weights - np.log(np.exp(weights).sum()))[:, None]
     return Likelihood(
-        np.asarray(logsumexp(total.reshape(-1, count) + weights, axis=0)),
-        np.asarray(logsumexp(right.reshape(len(figures), -1, count) + weights, axis=1)),
+        np.asarray(np.logaddexp.reduce(total.reshape(-1, count) + weights, axis=0)),
+        np.asarray(np.logaddexp.reduce(right.reshape(len(figures), -1, count) + weights, axis=1)),
     )
 
 
@@ -157,39 +156,52 @@ def _with_misreadings(
     Leaving one out of a normal law of n: p(others) = p(all) / p(one | others), by the precision.
     """
     count = away.shape[1]
-    precision = np.linalg.inv(covariance)
-    pulled = np.einsum("sfg,sg->sf", precision, away)
-    whole = -0.5 * (
-        np.einsum("sf,sf->s", away, pulled)
-        + np.linalg.slogdet(covariance)[1]
-        + count * np.log(2 * np.pi)
-    )
+    precision: Floats = np.asarray(np.linalg.inv(covariance), dtype=np.float64)
+    pulled: Floats = np.asarray(np.einsum("sfg,sg->sf", precision, away))
+    fit = np.einsum("sf,sf->s", away, pulled) + np.linalg.slogdet(covariance)[1]
+    whole = -0.5 * (fit + count * _LN_TWO_PI)
     right = np.array([np.log1p(-one.misread) for one in figures])
     wrong = wrong + np.array([np.log(max(one.misread, _LOWEST)) for one in figures]) - right
-    found, misreads = [whole], [set[int]()]
-    for place in range(count):
-        narrow = precision[:, place, place]
-        given = -0.5 * (pulled[:, place] ** 2 / narrow - np.log(narrow) + np.log(2 * np.pi))
-        again = any(_repeats(figures[place], one) for one in figures if one is not figures[place])
-        found.append(whole - given + wrong[:, place] + (np.log(1 - REPEATS) if again else 0.0))
-        misreads.append({place})
-    for one, other in combinations(range(count), 2):
-        two = pulled[:, [one, other]]
-        a, b, c = precision[:, one, one], precision[:, other, other], precision[:, one, other]
-        size = a * b - c**2
-        squared = (b * two[:, 0] ** 2 + a * two[:, 1] ** 2 - 2 * c * two[:, 0] * two[:, 1]) / size
-        given = -0.5 * (squared - np.log(size) + 2 * np.log(2 * np.pi))
-        both = wrong[:, one] + wrong[:, other]
-        if _repeats(figures[one], figures[other]):
-            same = (wrong[:, one] + wrong[:, other]) / 2 + _repeated(figures[one], figures[other])
-            both = np.logaddexp(both, np.log(REPEATS) + same)
-        found.append(whole - given + both)
-        misreads.append({one, other})
-    terms = np.array(found) + right.sum()
-    holding = np.array([[place in one for one in misreads] for place in range(count)])
-    whole = np.asarray(logsumexp(terms, axis=0))
-    each = [np.asarray(logsumexp(terms[~holding[place]], axis=0)) for place in range(count)]
-    return whole, np.stack(each)
+    narrow = np.einsum("sff->sf", precision)
+    given = -0.5 * (pulled**2 / narrow - np.log(narrow) + _LN_TWO_PI)
+    again = [any(_repeats(one, other) for other in figures if other is not one) for one in figures]
+    alone = whole[:, None] - given + wrong + np.where(again, np.log(1 - REPEATS), 0.0)
+    terms, holding = [whole[:, None], alone], [np.zeros((1, count), bool), np.eye(count, dtype=bool)]
+    if count > 1:
+        one, other = np.triu_indices(count, 1)
+        terms.append(whole[:, None] + _two_misread(precision, pulled, wrong, figures, one, other))
+        holding.append(holding[1][one] | holding[1][other])
+    every = np.concatenate(terms, axis=1).T
+    highest = every.max(axis=0)
+    weights = np.exp(every - highest)
+    highest = highest + right.sum()
+    without = ~np.concatenate(holding).T @ weights
+    return (
+        np.asarray(highest + np.log(weights.sum(axis=0))),
+        np.asarray(highest + np.log(np.maximum(without, _LOWEST))),
+    )
+
+
+def _two_misread(
+    precision: Floats,
+    pulled: Floats,
+    wrong: Floats,
+    figures: Sequence[Figure],
+    one: Ints,
+    other: Ints,
+) -> Floats:
+    """ln of what two figures that are misread make of the density, shape (states, pairs): ``one`` and
+    ``other`` are their places. What is read alike may go wrong alike.
+    """
+    first, second = pulled[:, one], pulled[:, other]
+    a, b, c = precision[:, one, one], precision[:, other, other], precision[:, one, other]
+    size = a * b - c**2
+    squared = (b * first**2 + a * second**2 - 2 * c * first * second) / size
+    given = -0.5 * (squared - np.log(size) + 2 * _LN_TWO_PI)
+    both = wrong[:, one] + wrong[:, other]
+    pairs = [(figures[i], figures[j]) for i, j in zip(one, other, strict=True)]
+    alike = np.array([_repeated(*each) if _repeats(*each) else -np.inf for each in pairs])
+    return np.asarray(np.logaddexp(both, both / 2 + np.log(REPEATS) + alike) - given)
 
 
 def _repeats(first: Figure, second: Figure) -> bool:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from hembit_core.data_files import table
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.notation import inside
-from hembit_core.soundness.call import Call, Word
+from hembit_core.soundness.call import AspectCall, Call, Word
+from hembit_core.soundness.hypotheses import harmed
 from hembit_core.soundness.modes import Aspect, modes_of
 
 _SAID = table("soundness")
@@ -66,20 +67,23 @@ def why(spec: AnySpec, call: Call) -> tuple[str, ...]:
     """
     declared = modes_of(spec)
     told = {name: one.told for name, one in declared.modes.items()} if declared else {}
+    read = {one.aspect for one in call.aspects}
     heaviest = sorted(call.weights.items(), key=lambda one: -one[1])
     return (
+        *(_of_aspect(spec, call, one, told) for one in call.aspects),
         *(
-            f"{aspects_told(spec, (one.aspect,))}: "
-            f"{told.get(one.faults[0], one.word) if one.word is Word.FAULT else one.word}, "
-            f"{share(one.weight)}"
-            for one in call.aspects
-        ),
-        *(
-            f"{told.get(name, name.replace('_', ' '))} {share(one)}"
-            for name, one in heaviest
-            if one >= _TOLD
+            f"{told.get(name, name.replace('_', ' '))} {share(weight)}"
+            for name, weight in heaviest
+            if weight >= _TOLD and declared and read & set(harmed(declared, name))
         ),
     )
+
+
+def _of_aspect(spec: AnySpec, call: Call, one: AspectCall, told: Mapping[str, str]) -> str:
+    name = aspects_told(spec, (one.aspect,))
+    if one.word is Word.FAULT:
+        return f"{name}: {told.get(one.faults[0], one.word)}, {share(one.weight)}"
+    return f"{name}: {one.word}, sound {share(call.sound_in(one.aspect))}"
 
 
 def share(weight: float) -> str:

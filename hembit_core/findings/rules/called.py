@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hembit_core.conformity.states import Outcome
+from hembit_core.conformity.states import Outcome, State
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
@@ -21,6 +21,7 @@ from hembit_core.soundness.call import Call, Word
 from hembit_core.soundness.words import sentence, to_settle
 
 _NO_CALL = (Word.LIKELY_FAULT, Word.CANNOT_TELL)
+_WITHIN = (State.WITHIN, State.WATCH)
 _OUTSIDE = "outside its limits, though nothing says it is broken"
 
 
@@ -35,7 +36,9 @@ def at_odds(spec: AnySpec, evidence: Evidence) -> Finding | None:
     return Finding(
         code=FindingCode.CONTRADICTING,
         conclusion=Conclusion.UNDECIDED,
-        headline="These two contradict each other: they cannot both be right",
+        headline="These two contradict each other: they cannot both be right"
+        if len(pair) == 2
+        else "These contradict each other: they cannot all be right",
         rests_on=tuple(cited(one) for one in pair),
         cites=tuple(dict.fromkeys(one.measurand for one in pair)),
         next_step=f"Take “{title}” again, probes moved, or with another meter. If both stand it is "
@@ -107,13 +110,14 @@ def good(spec: AnySpec, evidence: Evidence) -> Finding | None:
         )
     whole = call.word is Word.GOOD and not missing
     settle = to_settle(call) if call.word is Word.LIKELY_GOOD else ""
+    told_next = last.next_step if last.state in _WITHIN else ""  # nothing of it is to be settled
     return Finding(
         code=FindingCode.SOUND if whole else FindingCode.PARTLY_READ,
         conclusion=Conclusion.SOUND if whole else Conclusion.PASSED_SO_FAR,
         headline=told,
         rests_on=(),
         rules_out=ruled_out(spec, evidence, call),
-        next_step=" ".join(one for one in (missing, settle or last.next_step) if one),
+        next_step=" ".join(one for one in (missing, settle or told_next) if one),
     )
 
 
