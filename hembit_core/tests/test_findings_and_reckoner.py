@@ -156,6 +156,13 @@ class Findings(unittest.TestCase):
             self.assertEqual(finding.conclusion, Conclusion.UNDECIDED)
             self.assertIn("contradict", finding.headline)
 
+    def test_a_reading_that_others_show_to_be_wrong_is_set_aside_and_told(self) -> None:
+        missed = {"measurand": "between_terminals", "display": "24.4k"}
+        again = {"measurand": "between_terminals", "display": "24.4"}
+        finding = self.say(DECK_OVEN, {**missed, "answers": {"power_of_ten": "as_typed"}}, again, again)
+        self.assertEqual(finding.conclusion, Conclusion.SOUND)
+        self.assertIn("taken as misread", " ".join(finding.rests_on))
+
     def test_nothing_is_no_finding_and_every_observation_has_its_words(self) -> None:
         with self.assertRaises(InputError):
             find(DECK_OVEN, [])

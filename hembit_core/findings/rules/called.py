@@ -28,7 +28,7 @@ _OUTSIDE = "outside its limits, though nothing says it is broken"
 def at_odds(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Two readings that no fault explains together: never the one or the other alone."""
     call = evidence.call
-    if call is None or not call.at_odds or call.is_fault:
+    if call is None or not call.at_odds or call.is_fault or call.word is Word.GOOD:
         return None
     pair = _readings(evidence, call.at_odds)
     doubted = next((one for one in call.doubted if one in call.at_odds), call.at_odds[0])
@@ -96,7 +96,9 @@ def good(spec: AnySpec, evidence: Evidence) -> Finding | None:
             rests_on=tuple(cited(one) for one in evidence.judgements),
             next_step="Compare it with a sibling, or find what the maker says.",
         )
-    outside = [one for one in evidence.judgements if one.outcome is Outcome.REJECT]
+    # What is taken as misread is told by itself, and lies outside nothing.
+    rejected = () if call.at_odds else evidence.judgements
+    outside = [one for one in rejected if one.outcome is Outcome.REJECT]
     told, last = sentence(spec, call), evidence.judgements[-1]
     missing = not_seen(spec, evidence)
     if outside:
@@ -115,10 +117,18 @@ def good(spec: AnySpec, evidence: Evidence) -> Finding | None:
         code=FindingCode.SOUND if whole else FindingCode.PARTLY_READ,
         conclusion=Conclusion.SOUND if whole else Conclusion.PASSED_SO_FAR,
         headline=told,
-        rests_on=(),
+        rests_on=_set_aside(evidence, call),
         rules_out=ruled_out(spec, evidence, call),
         next_step=" ".join(one for one in (missing, settle or told_next) if one),
     )
+
+
+def _set_aside(evidence: Evidence, call: Call) -> tuple[str, ...]:
+    """The readings, where one of them is not taken for the part's: that is told with them."""
+    if not call.at_odds:
+        return ()
+    doubted = ", ".join(about(one).title for one in call.doubted)
+    return (*(cited(one) for one in evidence.judgements), f"one of {doubted} is taken as misread")
 
 
 def _against(evidence: Evidence) -> tuple[Judgement, ...]:
