@@ -34,7 +34,7 @@ OWN_ROLES = frozenset(
 )
 """Tests whose rejection is the part's own, so that nothing else can say "not the part"."""
 PASSED = (State.WITHIN, State.JUST_WITHIN, State.WATCH)
-_NO_FIGURE = (State.NOT_COMPARABLE, State.NOT_READY, State.NOT_DECIDABLE, State.PLEASE_CONFIRM)
+NO_FIGURE = (State.NOT_COMPARABLE, State.NOT_READY, State.NOT_DECIDABLE, State.PLEASE_CONFIRM)
 
 
 @dataclass(frozen=True)
@@ -107,7 +107,7 @@ class Evidence:
     def passed(self, *roles: Role) -> Judgement | None:
         """The first of tests with these roles that shows something, and that no rule rejects."""
         for one in self.with_role(*roles):
-            if one.state not in _NO_FIGURE and one.outcome is not Outcome.REJECT:
+            if one.state not in NO_FIGURE and one.outcome is not Outcome.REJECT:
                 return one
         return None
 

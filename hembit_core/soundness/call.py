@@ -88,11 +88,14 @@ class Call(Model):
     version: int = VERSION
 
     def told(self, spec: AnySpec) -> str:
-        """The fault it is called by, in words; empty where it is none, two where it cannot be told."""
+        """The fault it is called by, in words; empty where it is none, two where it cannot be told.
+        What comes and goes is not told beside the fault that it would be.
+        """
         declared = modes_of(spec)
+        steady = [one for one in self.faults if declared and not _comes_and_goes(declared, one)]
         names = [
-            declared.modes[one].told if declared and one in declared.modes else "off from its figures"
-            for one in self.faults
+            declared.modes[one].told if declared and one in declared.modes else "not as it should be"
+            for one in steady or self.faults
         ]
         return ", or ".join(names[:2])
 

@@ -7,20 +7,22 @@ from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.control.spec import Control
 from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
-from hembit_core.families.registry import AnySpec, about, readings_of
+from hembit_core.families.registry import AnySpec, about
 from hembit_core.families.supply.spec import Supply
 from hembit_core.families.unknown_part.spec import UnknownPart
 from hembit_core.findings.evidence import PASSED, Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode
 from hembit_core.judging.codes import Code
-from hembit_core.judging.expect import measurand_of
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.measurand import Role
 from hembit_core.notation import inside
 from hembit_core.soundness.call import Call, Word
+from hembit_core.soundness.modes import Aspect
 from hembit_core.soundness.words import sentence, to_settle
 
 _NO_CALL = (Word.LIKELY_FAULT, Word.CANNOT_TELL)
+_WHOLE = {Aspect.PATH, Aspect.UNDER_LOAD}
+"""What shows whether a part is whole."""
 _WITHIN = (State.WITHIN, State.WATCH)
 _OUTSIDE = "outside its limits, though nothing says it is broken"
 
@@ -147,20 +149,21 @@ def not_seen(spec: AnySpec, evidence: Evidence) -> str:
         return _other_state(spec, evidence)
     if isinstance(spec, Control):
         return _both_ways(evidence)
-    roles = {about(measurand_of(one)).role for one in readings_of(type(spec))}
-    works = evidence.passed(Role.ALONG, Role.WORKING, Role.SENSES, Role.SUPPLY, Role.SEQUENCE)
-    if works is None and roles & {Role.ALONG, Role.WORKING}:
+    call = evidence.call
+    whole = call is not None and any(one.aspect in _WHOLE for one in call.aspects)
+    if not whole and call is not None and _WHOLE & {*call.untested}:
         return "Whether it is whole was not read."
     return ""
 
 
 def _other_state(spec: Contact, evidence: Evidence) -> str:
     """A contact is sound once it was seen closed and seen open; a fuse, once it was seen closed."""
-    opens = evidence.passed(Role.OPENS) or evidence.coded(Code.CONTACT_OPEN_AS_DUE)
-    closes = evidence.passed(Role.ALONG) or evidence.coded(Code.CONTACT_CLOSED_AS_DUE)
-    if closes is None:
+    read = {one.aspect for one in evidence.call.aspects} if evidence.call else set()
+    opens = Aspect.MOVES in read or evidence.coded(Code.CONTACT_OPEN_AS_DUE)
+    closes = Aspect.PATH in read or evidence.coded(Code.CONTACT_CLOSED_AS_DUE)
+    if not closes:
         return "It was not seen closed."
-    if opens is None and spec.device is not ContactDevice.FUSE:
+    if not opens and spec.device is not ContactDevice.FUSE:
         return "It was not seen open: one stuck closed passes as well."
     return ""
 

@@ -8,7 +8,7 @@ from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.families.supply.spec import Supply
-from hembit_core.findings.evidence import Evidence, cited
+from hembit_core.findings.evidence import NO_FIGURE, Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code
 from hembit_core.judging.measurand import Role
@@ -60,7 +60,7 @@ def looks_bad(spec: AnySpec, evidence: Evidence) -> Finding | None:
 def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
     """Something is outside."""
     found = evidence.rejected()
-    if found is None:
+    if found is None or found.state in NO_FIGURE:
         return None
     conclusion = Conclusion.REPLACE
     rules_out: tuple[str, ...] = ()
