@@ -8,8 +8,7 @@ from math import log
 import numpy as np
 
 from hembit_core.data_files import table
-from hembit_core.judging.ohms.figures import Figure
-from hembit_core.soundness.cells import Floats
+from hembit_core.judging.ohms.figures import Figure, Floats
 
 _SAID = table("misreadings")
 TYPED: float = _SAID["typed"]
