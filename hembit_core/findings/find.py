@@ -56,8 +56,9 @@ _OTHERWISE: tuple[Rule, ...] = (
     called.good,
     general.rejected,
     general.undecided,
+    called.conforms,
 )
-"""Where they do not: what else it is, what cannot be told, what is good. The last two are for what no
+"""Where they do not: what else it is, what cannot be told, what is good. The last three are for what no
 call is made of: a setting, or readings that decide nothing."""
 
 

@@ -125,6 +125,20 @@ def good(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
+def conforms(spec: AnySpec, evidence: Evidence) -> Finding | None:
+    """What no call is made of, such as the volts of a supply, goes by its limits alone."""
+    if evidence.call is not None or not evidence.judgements:
+        return None
+    read = ", ".join(dict.fromkeys(inside(about(one.measurand).title) for one in evidence.judgements))
+    return Finding(
+        code=FindingCode.SOUND,
+        conclusion=Conclusion.SOUND,
+        headline=f"Within its limits: {read}",
+        rests_on=(),
+        next_step=evidence.judgements[-1].next_step,
+    )
+
+
 def _set_aside(evidence: Evidence, call: Call) -> tuple[str, ...]:
     """The readings, where one of them is not taken for the part's: that is told with them."""
     if not call.at_odds:
