@@ -93,6 +93,7 @@ class Finding(Model):
     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
     danger : what stands against energising it, and what is lacking for its end.
     call : the word about the part with its weights; none in findings of before. ``why`` tells them.
+    for_customer : what was read, after the part's name, where its code alone would say more than that.
     """
 
     code: FindingCode | None = None
@@ -109,3 +110,4 @@ class Finding(Model):
     danger: CaseDanger | None = None
     call: Call | None = None
     why: tuple[str, ...] = ()
+    for_customer: str = ""

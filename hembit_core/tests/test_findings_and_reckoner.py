@@ -17,7 +17,7 @@ from hembit_core.model import Model
 from hembit_core.reckoner.sums import Sum
 from hembit_core.soundness.evidence import evidence_of
 from hembit_core.tests.parts import DECK_OVEN
-from hembit_core.tests.readers import here, part, reading_of
+from hembit_core.tests.readers import here, part, plate, reading_of
 
 SUM: TypeAdapter[Any] = TypeAdapter(Sum)
 NTC = part("temperature_sensor", sensor={"type": "ntc_beta", "r25": "5k", "beta": "3470"})
@@ -162,6 +162,15 @@ class Findings(unittest.TestCase):
         finding = self.say(DECK_OVEN, {**missed, "answers": {"power_of_ten": "as_typed"}}, again, again)
         self.assertEqual(finding.conclusion, Conclusion.SOUND)
         self.assertIn("taken as misread", " ".join(finding.rests_on))
+
+    def test_a_set_with_a_branch_open_still_heats_and_is_told_so(self) -> None:
+        branch = {"kind": "heating_element", **plate("1500", "400")}
+        delta = part("three_phase_set", connection="delta", branch=branch)
+        one_open = {"l1_l2": "213", "l2_l3": "106", "l3_l1": "106"}
+        found = self.say(delta, {"measurand": "line_to_line", "connection": "isolated", **one_open})
+        self.assertEqual(found.conclusion, Conclusion.REPLACE)
+        self.assertIn("branch across L1–L2", found.headline)
+        self.assertEqual(found.for_customer, "heats in part: two of its three branches still heat")
 
     def test_nothing_is_no_finding_and_every_observation_has_its_words(self) -> None:
         with self.assertRaises(InputError):

@@ -65,7 +65,7 @@ def _wrong(found: Sequence[Found]) -> str:
 
 
 def _words(one: Found) -> str:
-    usual = _WRONG.get(one.code) if one.code else None
+    usual = one.for_customer or (_WRONG.get(one.code) if one.code else None)
     return usual or f"did not pass: {inside(one.headline)}"
 
 

@@ -61,6 +61,7 @@ class Found(Model):
     cause: str
     rests_on: tuple[str, ...]
     not_tested: tuple[str, ...]
+    for_customer: str = ""
 
 
 class WorkDone(Model):

@@ -130,6 +130,7 @@ def _found(visit: Visit) -> Iterable[Found]:
             cause=cause.data["cause"] if cause else "",
             rests_on=finding.rests_on,
             not_tested=() if before else finding.not_tested,
+            for_customer=finding.for_customer,
         )
 
 

@@ -5,9 +5,12 @@ from __future__ import annotations
 from hembit_core.conformity.states import State
 from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
+from hembit_core.families.three_phase_set.patterns import branch_names
+from hembit_core.families.three_phase_set.spec import ThreePhaseSet
 from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
 from hembit_core.judging.codes import Code
+from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.measurand import Role
 
 _CAUSE = {
@@ -58,6 +61,17 @@ def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
             next_step=cause or found.next_step,
             asks_cause=cause is not None,
         )
+    if isinstance(spec, ThreePhaseSet) and (some := _branches_that_heat(spec, found)):
+        return Finding(
+            code=FindingCode.OPEN,
+            conclusion=Conclusion.REPLACE,
+            headline=found.headline,
+            rests_on=(cited(found),),
+            cites=(found.measurand,),
+            rules_out=("its supply, as far as a branch explains the fault",),
+            next_step=found.next_step,
+            for_customer=some,
+        )
     return Finding(
         code=FindingCode.OPEN,
         conclusion=Conclusion.REPLACE,
@@ -68,6 +82,22 @@ def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
         next_step=f"{found.next_step} Measure the new part before it is fitted, and the whole circuit "
         "after: a second break may wait.",
     )
+
+
+_COUNTED = ("no", "one", "two", "three")
+
+
+def _branches_that_heat(spec: ThreePhaseSet, found: Judgement) -> str:
+    """What a customer reads of a set that still heats in part; empty where none of it does, or where
+    it is not told which branches are open.
+    """
+    several = len(branch_names(spec.connection))
+    gone = len(found.pattern.removeprefix("open:").split(",")) if found.pattern else several
+    left = several - gone
+    if left <= 0:
+        return ""
+    verb = "heats" if left == 1 else "heat"
+    return f"heats in part: {_COUNTED[left]} of its {_COUNTED[several]} branches still {verb}"
 
 
 def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:

@@ -6515,6 +6515,7 @@ export interface components {
          *     dead_members : of a bank, how many of its members are dead, where its readings say just one number.
          *     danger : what stands against energising it, and what is lacking for its end.
          *     call : the word about the part with its weights; none in findings of before. ``why`` tells them.
+         *     for_customer : what was read, after the part's name, where its code alone would say more than that.
          */
         Finding: {
             code?: components["schemas"]["FindingCode"] | null;
@@ -6559,6 +6560,11 @@ export interface components {
              * @default []
              */
             why: string[];
+            /**
+             * For Customer
+             * @default
+             */
+            for_customer: string;
         };
         /**
          * FindingCode
@@ -11338,6 +11344,11 @@ export interface components {
             rests_on: string[];
             /** Not Tested */
             not_tested: string[];
+            /**
+             * For Customer
+             * @default
+             */
+            for_customer: string;
         };
         /**
          * InShort
