@@ -10,6 +10,7 @@ from hembit.apps.shop.tests.instruments import add_meter
 from hembit_core import judge
 from hembit_core.families.registry import about
 from hembit_core.sheets.sheet import read_sheet
+from hembit_core.soundness.alone import by_itself
 
 EXAMPLES = sorted((Path(__file__).resolve().parents[4] / "examples").glob("*.json"))
 LIVE = {"state": "live", "since": "2026-11-23T09:00:00Z"}
@@ -44,7 +45,9 @@ class Examples(ApiTestCase):
                         answer = self.post("judgements", body)
                         self.assertEqual(answer.status_code, 200, answer.content[:300])
                         alone = judge(part.spec, one.reading, conditions, sheet.rule)
-                        self.assertEqual(answer.json(), alone.model_dump(mode="json"))
+                        told = by_itself(part.spec, one.reading, conditions, alone)
+                        said = {**alone.model_dump(mode="json"), "by_itself": told}
+                        self.assertEqual(answer.json(), said)
                         count += 1
         self.assertGreater(count, 40)
 
