@@ -78,6 +78,14 @@ class Evidence:
         figures = tuple(replace(one, misread=share) for one in self.figures)
         return replace(self, figures=figures, misread=share)
 
+    def of_unsaid_warmth(self) -> Evidence:
+        """The same of a part of which nobody said how warm it is: it may have run."""
+        figures = tuple(
+            replace(one, warmth=replace(one.warmth, may_have_run=True)) if one.warmth else one
+            for one in self.figures
+        )
+        return replace(self, figures=figures)
+
     def taken_afresh(self) -> Evidence:
         """The same, with the probes moved since the one before."""
         return replace(self, figures=tuple(replace(one, afresh=True) for one in self.figures))
@@ -100,6 +108,8 @@ def evidence_of(
         As :func:`hembit_core.judge.judge`.
     """
     found = _read(spec, reading, conditions, judgement)
+    if conditions.part_temperature is None:
+        found = found.of_unsaid_warmth()
     asked = bool(getattr(reading, "answers", None)) and bool(found.answer)
     return found.misread_as(misread * ANSWERED if asked else misread)
 

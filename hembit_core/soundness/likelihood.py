@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from hembit_core.data_files import table
 from hembit_core.judging.ohms.figures import Figure
 from hembit_core.soundness.cells import Bools, Floats
 from hembit_core.soundness.hypotheses import Hypotheses, Ints
@@ -23,6 +24,10 @@ _HALF = 0.5
 _WARMTH_STEP = 0.25
 _WARMTHS = np.arange(-2.5, 2.5 + _WARMTH_STEP / 2, _WARMTH_STEP)
 """Where a temperature that is not well known is followed [standard deviations]."""
+_RUN = np.arange(2.75, 8.76, _WARMTH_STEP)
+"""The same of a part that may have run: on to a coil that was on for long [standard deviations]."""
+_HAVE_RUN: float = table("soundness")["unsaid_temperature"]["have_run"]
+"""So many parts of which nobody said how warm they are did run [1]."""
 
 
 @dataclass(frozen=True)
@@ -57,26 +62,39 @@ def log_likelihood(figures: Sequence[Figure], states: Hypotheses) -> Likelihood:
     widths, goes = states.widths, states.goes
     warm = any(one.warmth for one in figures)
     if warm:
-        factors = np.stack([_factors(one) for one in figures], axis=-1)
+        run = any(one.warmth and one.warmth.may_have_run for one in figures)
+        points = np.concatenate([_WARMTHS, _RUN]) if run else _WARMTHS
+        factors = np.stack([_factors(one, points) for one in figures], axis=-1)
         due = (factors[:, None, :] * due).reshape(-1, len(figures))
         slopes = (factors[:, None, :, None] * slopes).reshape(-1, *slopes.shape[1:])
         widths, goes = np.tile(widths, (len(factors), 1)), np.tile(goes, len(factors))
     total, right = _of_states(figures, due, slopes, widths, goes)
     if not warm:
         return Likelihood(total, right)
-    weights = -(_WARMTHS**2) / 2
-    weights = (weights - np.log(np.exp(weights).sum()))[:, None]
+    weights = _log_weights(len(factors))[:, None]
     return Likelihood(
         np.asarray(np.logaddexp.reduce(total.reshape(-1, count) + weights, axis=0)),
         np.asarray(np.logaddexp.reduce(right.reshape(len(figures), -1, count) + weights, axis=1)),
     )
 
 
-def _factors(figure: Figure) -> Floats:
+def _log_weights(count: int) -> Floats:
+    """ln of the weight of each point of a temperature's law, shape (points,): normal and, where it has
+    more of them, even over those of a part that has run.
+    """
+    normal = np.exp(-(_WARMTHS**2) / 2)
+    normal /= normal.sum()
+    if count == len(normal):
+        return np.asarray(np.log(normal))
+    warm = np.full(len(_RUN), _HAVE_RUN / len(_RUN))
+    return np.asarray(np.log(np.concatenate([(1 - _HAVE_RUN) * normal, warm])))
+
+
+def _factors(figure: Figure, points: Floats) -> Floats:
     """What the temperature makes of a figure at each of its points [1], shape (points,)."""
     if figure.warmth is None:
-        return np.ones(len(_WARMTHS))
-    return np.asarray(np.exp(figure.warmth.per_kelvin * figure.warmth.off * _WARMTHS))
+        return np.ones(len(points))
+    return np.asarray(np.exp(figure.warmth.per_kelvin * figure.warmth.off * points))
 
 
 def _due(figures: Sequence[Figure], states: Hypotheses) -> tuple[Floats, Floats]:

@@ -44,11 +44,12 @@ def of_one(ratios: Floats) -> Floats:
 @dataclass(frozen=True)
 class Warmth:
     """How a figure follows the part's temperature, d ln(figure)/dT [1/K], and how far that may be off:
-    its standard deviation [K].
+    its standard deviation [K]. ``may_have_run``: nobody said how warm it is; it may be warm yet.
     """
 
     per_kelvin: float
     off: float
+    may_have_run: bool = False
 
 
 @dataclass(frozen=True)
@@ -99,7 +100,7 @@ LEADS_OHM = (0.05, 0.6)
 """Test leads that nobody zeroed, and nobody called bad [Ω]."""
 _ROUNDING = 1 / sqrt(12)
 """Standard deviation of a rounding, in steps; JCGM 100:2008, 4.3.7."""
-_STRONG = 0.03
+_STRONG = 0.02
 """From this share on, what a temperature does to a figure is followed point by point [1]."""
 
 
@@ -107,12 +108,13 @@ _STRONG = 0.03
 class Due:
     """What one member should have: its ``band`` [Ω], what that is uncertain by, what was not said.
 
-    ``shares`` are in the band's unit.
+    ``shares`` are in the band's unit. ``falls`` says that ohms fall as it gets warmer.
     """
 
     band: Band
     shares: tuple[Share, ...] = ()
     missing: tuple[Missing, ...] = ()
+    falls: bool = False
 
     @classmethod
     def of(cls, due: OhmsDue) -> Due:
@@ -121,7 +123,9 @@ class Due:
             return cls(due.band, due.shares, due.missing)
         per_ohm = due.scale.per_ohm_due
         return cls(
-            due.scale.ohms_band, tuple(Share(one.origin, one.standard / per_ohm) for one in due.shares)
+            due.scale.ohms_band,
+            tuple(Share(one.origin, one.standard / per_ohm) for one in due.shares),
+            falls=due.scale.falls,
         )
 
 
@@ -171,7 +175,7 @@ def _figure(
     shares = {one.origin.value: one.standard / nominal for one in due.shares if one.standard}
     thermometer = shares.pop(Origin.THERMOMETER.value, 0.0)
     found = _with_alloy(Figure(key, None, 0.0, nominal, limits, of, shares), due.missing)
-    found = _with_warmth(found, thermometer, conditions)
+    found = _with_warmth(found, thermometer, conditions, falls=due.falls)
     if net is None:
         return replace(found, above=overflow_floor(reading, conditions))
     return replace(_with_meter(found, net), beside_a_path=reading.is_in_circuit)
@@ -229,13 +233,16 @@ def _with_alloy(figure: Figure, missing: tuple[Missing, ...]) -> Figure:
     return figure
 
 
-def _with_warmth(figure: Figure, thermometer: float, conditions: Conditions) -> Figure:
-    """``thermometer`` is the share that the temperature's standard uncertainty makes [1]."""
+def _with_warmth(figure: Figure, thermometer: float, conditions: Conditions, *, falls: bool) -> Figure:
+    """``thermometer`` is the share that the temperature's standard uncertainty makes [1]; ``falls``
+    says that ohms fall as it rises.
+    """
     standard = conditions.temperature_standard
     if thermometer <= _STRONG or not standard:
         shares = {**figure.shares, "warmth": thermometer} if thermometer else figure.shares
         return replace(figure, shares=shares)
-    return replace(figure, warmth=Warmth(thermometer / standard, standard))
+    rises = -1 if falls else 1
+    return replace(figure, warmth=Warmth(rises * thermometer / standard, standard))
 
 
 def _with_meter(figure: Figure, net: NetResistance) -> Figure:

@@ -64,6 +64,16 @@ class NotToBeTold(unittest.TestCase):
         known: dict[str, Any] = {"part_temperature": "20.9", "temperature_source": "contact_probe"}
         self.assertIs(called(sensor, ohms("12.10k", "sensor_resistance"), **known).word, Word.GOOD)
 
+    def test_a_coil_of_which_nobody_said_how_warm_it_is_may_have_run(self) -> None:
+        coil = part(
+            "winding", resistance="147", tolerance={"school": "percent_of_resistance", "percent": "10"}
+        )
+        warm = called(coil, ohms("172", "winding_resistance"))  # 147 Ω at 63 °C
+        self.assertFalse(warm.is_fault or warm.word is Word.LIKELY_FAULT, warm)
+        self.assertIn("temperature", warm.asks)
+        settled: dict[str, Any] = {"part_temperature": "20", "temperature_source": "air_settled"}
+        self.assertTrue(called(coil, ohms("172", "winding_resistance"), **settled).is_fault)
+
     def test_open_and_full_current_cannot_both_be_right(self) -> None:
         call = called(ELEMENT, ohms("OL"), AMPS)
         self.assertEqual(call.at_odds, ("between_terminals", "running"))
