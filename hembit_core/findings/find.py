@@ -1,26 +1,26 @@
-"""Combine the evidence on one part into a finding: what its readings come to, in the trade's words."""
+"""Combine all that is known of one part into a finding, in the trade's words."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
+from dataclasses import replace
 
 from hembit_core.errors import InputError
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.findings.case_danger import CaseDanger
-from hembit_core.findings.evidence import Evidence as OfPart
-from hembit_core.findings.evidence import cited
 from hembit_core.findings.finding import Finding, Observation
+from hembit_core.findings.grounds import Grounds, cited
 from hembit_core.findings.rules import called, dead, general, live, sensing, to_case
 from hembit_core.judge import expectations
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 from hembit_core.measuring.conditions import Conditions
 from hembit_core.notation import inside
-from hembit_core.soundness.call import ALONE, Call, call_of
+from hembit_core.soundness.call import ALONE, call_of
 from hembit_core.soundness.evidence import Evidence, evidence_of_judgement
 from hembit_core.soundness.words import why
 
-Rule = Callable[[AnySpec, OfPart], Finding | None]
+Rule = Callable[[AnySpec, Grounds], Finding | None]
 
 _FIRST: tuple[Rule, ...] = (to_case.danger, live.live_danger, general.ask_first)
 """Danger, whatever is believed; then what must be asked."""
@@ -107,28 +107,27 @@ def find(
     if weighed is None:
         weighed = [evidence_of_judgement(spec, one) for one in judged]
 
-    def call(kept: Sequence[int]) -> Call | None:
-        return call_of(spec, [weighed[at] for at in kept], sound_before, rules)
-
-    evidence = OfPart.of(judged, observed, before, call)
-    if not evidence.judgements and not evidence.observed and evidence.danger is None:
+    grounds = Grounds.of(judged, observed, before)
+    kept = [weighed[at] for at in grounds.kept]
+    grounds = replace(grounds, call=call_of(spec, kept, sound_before, rules))
+    if not grounds.judgements and not grounds.observed and grounds.danger is None:
         raise InputError("A finding needs at least one reading, or something observed.")
-    is_fault = evidence.call is not None and evidence.call.is_fault
+    is_fault = grounds.call is not None and grounds.call.is_fault
     order = (*_FIRST, *(_FAULTS if is_fault else _OTHERWISE))
-    found = next((one for rule in order if (one := rule(spec, evidence))), None)
+    found = next((one for rule in order if (one := rule(spec, grounds))), None)
     found = found or general.nothing_measured("what was seen")
-    untested = _untested(spec, evidence, conditions or Conditions())
+    untested = _untested(spec, grounds, conditions or Conditions())
     return found.model_copy(
         update={
-            "rests_on": found.rests_on or tuple(cited(one) for one in evidence.judgements),
-            "cites": found.cites or tuple(dict.fromkeys(one.measurand for one in evidence.judgements)),
+            "rests_on": found.rests_on or tuple(cited(one) for one in grounds.judgements),
+            "cites": found.cites or tuple(dict.fromkeys(one.measurand for one in grounds.judgements)),
             "not_tested": tuple(about(one).title for one in untested),
             "untested": untested,
             "next_step": found.next_step or _next(untested),
-            "dead_members": _dead_members(evidence),
-            "danger": evidence.danger,
-            "call": evidence.call,
-            "why": why(spec, evidence.call) if evidence.call else (),
+            "dead_members": _dead_members(grounds),
+            "danger": grounds.danger,
+            "call": grounds.call,
+            "why": why(spec, grounds.call) if grounds.call else (),
         }
     )
 
@@ -138,16 +137,16 @@ def _next(untested: tuple[str, ...]) -> str:
     return f"Next: {inside(about(untested[0]).title)}." if untested else "Nothing more is to be read."
 
 
-def _dead_members(evidence: OfPart) -> int | None:
+def _dead_members(grounds: Grounds) -> int | None:
     """How many members of a bank are dead, where the step of its ladder is the only one that fits."""
-    along = evidence.coded(Code.MEMBERS_DEAD)
+    along = grounds.coded(Code.MEMBERS_DEAD)
     fitting = [place for place, one in enumerate(along.rail.rungs) if one.fits] if along else []
     return fitting[0] if len(fitting) == 1 else None
 
 
-def _untested(spec: AnySpec, evidence: OfPart, conditions: Conditions) -> tuple[str, ...]:
+def _untested(spec: AnySpec, grounds: Grounds, conditions: Conditions) -> tuple[str, ...]:
     """The part's main tests that were not taken, where what they expect is known."""
-    taken = {one.measurand for one in evidence.judgements}
+    taken = {one.measurand for one in grounds.judgements}
     try:
         told = expectations(spec, conditions)
     except InputError:

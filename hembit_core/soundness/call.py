@@ -99,6 +99,16 @@ class Call(Model):
         ]
         return ", or ".join(names[:2])
 
+    def may_go(self, spec: AnySpec, law: str) -> bool:
+        """Whether the fault it is called by takes the path all the way, ``open`` or ``short``, or says
+        nothing of how far.
+        """
+        declared = modes_of(spec)
+        mode = declared.modes.get(self.faults[0]) if declared and self.faults else None
+        if mode is None:
+            return not self.faults
+        return mode.path is None or mode.path.law == law
+
     @property
     def sound_in_read(self) -> float:
         """The weight that nothing is wrong [1]."""

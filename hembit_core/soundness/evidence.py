@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import cache
 from math import sqrt
 from typing import Any
 
 from hembit_core.conformity.states import Outcome
 from hembit_core.data_files import table
-from hembit_core.errors import InputError
 from hembit_core.families.registry import FAMILIES, AnyReading, AnySpec, about, reading_class
 from hembit_core.judge import by_rules, judge
 from hembit_core.judging.codes import Code
@@ -32,7 +32,6 @@ _ASPECTS: Mapping[Role, Aspect] = {
     Role.MOVED: Aspect.PATH,
     Role.BUZZER: Aspect.PATH,
     Role.GAP: Aspect.PATH,
-    Role.SUPPLY: Aspect.PATH,
     Role.TO_CASE: Aspect.TO_CASE,
     Role.INSULATION: Aspect.TO_CASE,
     Role.WORKING: Aspect.UNDER_LOAD,
@@ -43,8 +42,13 @@ _ASPECTS: Mapping[Role, Aspect] = {
     Role.TIGHT: Aspect.MOVES,
     Role.RESPONDS: Aspect.MOVES,
 }
-"""What a test could have shown. What a machine shows of a sensor, and whether a setting can be reached,
-say nothing of the part."""
+"""What a test could have shown. What a machine shows of a sensor, whether a setting can be
+reached, and the volts of a supply say nothing of a part that fails."""
+
+
+def aspect_of(measurand: str) -> Aspect | None:
+    """The aspect that a test could show; None where it says nothing of the part."""
+    return _ASPECTS.get(about(measurand).role)
 
 
 @dataclass(frozen=True)
@@ -119,7 +123,7 @@ def _read(
 ) -> Evidence:
     family = FAMILIES[type(spec)]
     spec = by_rules(spec, conditions.rules)
-    aspect = _ASPECTS.get(about(reading.measurand).role)
+    aspect = aspect_of(reading.measurand)
     usual, rules = _usual(conditions), conditions.rules
     if family.figures is not None and (figures := family.figures(spec, reading, usual)):
         found = _along(reading, aspect, figures)
@@ -132,22 +136,21 @@ def _read(
         return _along(reading, aspect, (figure_of_ohms(due, wired, usual),))
     verdict = judgement or judge(spec, reading, conditions)
     if verdict.case is not None or (aspect is Aspect.MOVES and isinstance(reading, ResistanceReading)):
-        return _of_case(verdict, aspect, rules)
+        return _of_case(spec, verdict, aspect, rules)
     return _of_verdict(spec, verdict, aspect)
 
 
-def _of_case(verdict: Judgement, aspect: Aspect | None, rules: Rules) -> Evidence:
-    """What is to be apart: to the case, or across an open contact."""
+def _of_case(spec: AnySpec, verdict: Judgement, aspect: Aspect | None, rules: Rules) -> Evidence:
+    """What is to be apart: to the case, or across an open contact. An insulation tester has a limit of
+    its own, below which alone it speaks of a path: what it shows goes by its verdict.
+    """
+    danger = verdict.case is not None and not verdict.case.clear
+    if verdict.case is not None and verdict.case.by == "insulation_tester":
+        return replace(_of_verdict(spec, verdict, aspect), danger=danger)
     if verdict.outcome is Outcome.UNDECIDED and verdict.value is None:
         return Evidence(verdict.measurand, None)  # an overflow of a range that does not reach
-    by_tester = verdict.case is not None and verdict.case.by == "insulation_tester"
-    above = rules.insulation_at_least_ohm if by_tester else rules.unknown_meter_top_ohm
-    return Evidence(
-        verdict.measurand,
-        aspect,
-        apart=Apart(verdict.value.value if verdict.value else None, above),
-        danger=verdict.case is not None and not verdict.case.clear,
-    )
+    apart = Apart(verdict.value.value if verdict.value else None, rules.unknown_meter_top_ohm)
+    return Evidence(verdict.measurand, aspect, apart=apart, danger=danger)
 
 
 def _of_verdict(spec: AnySpec, verdict: Judgement, aspect: Aspect | None) -> Evidence:
@@ -165,10 +168,10 @@ def _along(reading: AnyReading, aspect: Aspect | None, figures: tuple[Figure, ..
 
 def evidence_of_judgement(spec: AnySpec, judgement: Judgement, misread: float = TYPED) -> Evidence:
     """A verdict of which the reading is not at hand, by what follows from it."""
-    aspect = _ASPECTS.get(about(judgement.measurand).role)
+    aspect = aspect_of(judgement.measurand)
     of_ohms = issubclass(reading_class(judgement.measurand), ResistanceReading)
     if judgement.case is not None or (aspect is Aspect.MOVES and of_ohms):
-        return _of_case(judgement, aspect, default_rules()).misread_as(misread)
+        return _of_case(spec, judgement, aspect, default_rules()).misread_as(misread)
     return _of_verdict(spec, judgement, aspect).misread_as(misread)
 
 
@@ -183,24 +186,18 @@ def _answer(spec: AnySpec, verdict: Judgement) -> str:
 
 def _usual(conditions: Conditions) -> Conditions:
     """The conditions with the temperature of a part that is isolated and did not run, where none was
-    said: its standard deviation by the limit of a rectangle that has it.
+    said.
     """
     if conditions.part_temperature is not None:
         return conditions
-    try:
-        return conditions.model_copy(
-            update={
-                "part_temperature": _celsius(_UNSAID["celsius"]),
-                "thermometer_limit": _kelvin(_UNSAID["standard_K"] * sqrt(3)),
-            }
-        )
-    except InputError:
-        return conditions
+    return conditions.model_copy(update=_unsaid())
 
 
-def _celsius(value: float) -> Any:
-    return Conditions.model_validate({"part_temperature": f"{value}"}).part_temperature
-
-
-def _kelvin(value: float) -> Any:
-    return Conditions.model_validate({"thermometer_limit": f"{value:.2f}"}).thermometer_limit
+@cache
+def _unsaid() -> dict[str, Any]:
+    """Its temperature [°C] and, of its standard deviation, the limit of a rectangle that has it [K]."""
+    limit = f"{_UNSAID['standard_K'] * sqrt(3):.2f}"
+    usual = Conditions.model_validate(
+        {"part_temperature": f"{_UNSAID['celsius']}", "thermometer_limit": limit}
+    )
+    return {name: getattr(usual, name) for name in ("part_temperature", "thermometer_limit")}

@@ -54,7 +54,7 @@ class Mode(Model):
     comes_and_goes : each reading may find it there or not; of a mode without a path too.
     every_member : of several members, it is all of them.
     answers : of tests that are no figure, how often each answer is given [1], by test and code.
-    told : the mode in a few words, to stand after the part's name; ``customer`` for who owns it.
+    told : the mode in a few words, to stand after the part's name.
     """
 
     weight: float = Field(gt=0)

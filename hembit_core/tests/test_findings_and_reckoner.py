@@ -163,6 +163,41 @@ class Findings(unittest.TestCase):
         self.assertEqual(finding.conclusion, Conclusion.SOUND)
         self.assertIn("taken as misread", " ".join(finding.rests_on))
 
+    def test_it_is_called_by_the_fault_and_not_by_the_reading_that_is_misread(self) -> None:
+        gone = {"measurand": "between_terminals", "display": "OL"}
+        high = {"measurand": "between_terminals", "display": "38.2"}
+        finding = self.say(DECK_OVEN, gone, high, high, high)
+        self.assertNotIn("Broken", finding.headline)
+
+    def test_insulation_above_its_own_limit_is_no_leak(self) -> None:
+        for shown in ("1.6 M", "5 M", "30 M"):
+            with self.subTest(shown):
+                read = {"measurand": "insulation_test", "display": shown, "connection": "isolated"}
+                finding = self.say(
+                    DECK_OVEN, {"measurand": "between_terminals", "display": "24.4"}, read
+                )
+                self.assertIn(finding.conclusion, (Conclusion.SOUND, Conclusion.PASSED_SO_FAR))
+                self.assertIn("a leak to the case", finding.rules_out)
+
+    def test_a_sensor_that_does_not_follow_is_not_good_by_its_curve(self) -> None:
+        warm = {"part_temperature": "31.2", "thermometer_limit": "0.3"}
+        right = {"measurand": "sensor_resistance", "display": "3.95k", "at": warm}
+        still = {"measurand": "sensor_response", "displays": ["3.95k"] * 3, "change": "warmed"}
+        finding = self.say(NTC, right, {**still, "at": warm})
+        self.assertNotIn(
+            finding.conclusion, (Conclusion.SOUND, Conclusion.PASSED_SO_FAR, Conclusion.WATCH)
+        )
+
+    def test_what_one_test_says_is_gone_is_never_left_unsaid(self) -> None:
+        reading = reading_of("between_terminals", display="OL", connection="isolated")
+        verdict = judge(DECK_OVEN, reading, here())
+        weighed = [evidence_of(DECK_OVEN, reading, here(), verdict)]
+        for before in (0.3, 0.9, 0.99, 0.9999):
+            with self.subTest(before):
+                finding = find(DECK_OVEN, [verdict], weighed=weighed, sound_before=before)
+                self.assertIn(finding.conclusion, (Conclusion.REPLACE, Conclusion.UNDECIDED))
+                self.assertRegex(f"{finding.headline} {finding.next_step}".lower(), "open|break")
+
     def test_a_set_with_a_branch_open_still_heats_and_is_told_so(self) -> None:
         branch = {"kind": "heating_element", **plate("1500", "400")}
         delta = part("three_phase_set", connection="delta", branch=branch)

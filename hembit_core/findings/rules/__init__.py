@@ -1,1 +1,1 @@
-"""The rules of the trade, by kind of evidence. Each returns a finding, or None where it is silent."""
+"""The rules of the trade, by kind of grounds. Each returns a finding, or None where it is silent."""

@@ -7,8 +7,8 @@ from hembit_core.families.contact.spec import Contact, ContactDevice
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.three_phase_set.patterns import branch_names
 from hembit_core.families.three_phase_set.spec import ThreePhaseSet
-from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.findings.grounds import Grounds, cited
 from hembit_core.judging.codes import Code
 from hembit_core.judging.judgement import Judgement
 from hembit_core.judging.measurand import Role
@@ -22,12 +22,12 @@ _CAUSE = {
 _ALONG = (Role.ALONG, Role.COMPARES, Role.BUZZER)
 
 
-def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def intermittent(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Right at rest, and gone when moved or hot: a joint or a crack."""
-    wriggled = evidence.coded(Code.INTERMITTENT)
-    along = evidence.accepted(Role.ALONG)
-    rejected = evidence.rejected_itself()
-    hot = evidence.has(Observation.DROPS_OUT_HOT) and along is not None and rejected is None
+    wriggled = grounds.coded(Code.INTERMITTENT)
+    along = grounds.accepted(Role.ALONG)
+    rejected = grounds.rejected_itself()
+    hot = grounds.has(Observation.DROPS_OUT_HOT) and along is not None and rejected is None
     if wriggled is None and not hot:
         return None
     rests = [one for one in (wriggled, along) if one]
@@ -43,10 +43,10 @@ def intermittent(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def open_part(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """No path: the part is broken. A fuse or a limit asks for its cause."""
-    found = evidence.some(_ALONG, State.OPEN)
-    if found is None:
+    found = grounds.some(_ALONG, State.OPEN)
+    if found is None or not _is_called(spec, grounds, "open"):
         return None
     if isinstance(spec, Contact):
         cause = _CAUSE.get(spec.device)
@@ -84,6 +84,11 @@ def open_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
+def _is_called(spec: AnySpec, grounds: Grounds, law: str) -> bool:
+    """Whether the fault that all readings come to is one that goes so far; one may be misread."""
+    return grounds.call is None or grounds.call.may_go(spec, law)
+
+
 _COUNTED = ("no", "one", "two", "three")
 
 
@@ -100,10 +105,10 @@ def _branches_that_heat(spec: ThreePhaseSet, found: Judgement) -> str:
     return f"heats in part: {_COUNTED[left]} of its {_COUNTED[several]} branches still {verb}"
 
 
-def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def shorted_part(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Near zero where ohms are due."""
-    found = evidence.some((*_ALONG, Role.SENSES), State.SHORT)
-    if found is None:
+    found = grounds.some((*_ALONG, Role.SENSES), State.SHORT)
+    if found is None or not _is_called(spec, grounds, "short"):
         return None
     return Finding(
         code=FindingCode.SHORTED,
@@ -117,11 +122,11 @@ def shorted_part(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def stuck_contact(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def stuck_contact(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Closed where it should be open: the heat that never stops."""
     if not isinstance(spec, Contact):
         return None
-    found = evidence.some((Role.OPENS, Role.WORKING), State.SHORT, State.LEAKING)
+    found = grounds.some((Role.OPENS, Role.WORKING), State.SHORT, State.LEAKING)
     if found is None:
         return None
     return Finding(
@@ -130,7 +135,7 @@ def stuck_contact(spec: AnySpec, evidence: Evidence) -> Finding | None:
         headline="Stuck closed: replace it",
         rests_on=(
             cited(found),
-            *(("heat never stops",) if evidence.has(Observation.HEAT_NEVER_STOPS) else ()),
+            *(("heat never stops",) if grounds.has(Observation.HEAT_NEVER_STOPS) else ()),
         ),
         cites=(found.measurand,),
         rules_out=("the element as the cause of too much heat, unless it leaks to the case",),

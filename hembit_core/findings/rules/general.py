@@ -8,8 +8,8 @@ from hembit_core.families.element_bank.spec import ElementBank
 from hembit_core.families.ignition_sequence.spec import IgnitionSequence
 from hembit_core.families.registry import AnySpec, about
 from hembit_core.families.supply.spec import Supply
-from hembit_core.findings.evidence import NO_FIGURE, Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.findings.grounds import NO_FIGURE, Grounds, cited
 from hembit_core.judging.codes import Code
 from hembit_core.judging.measurand import Role
 
@@ -25,9 +25,9 @@ def label(observation: Observation) -> str:
     return str(table("observations")["observations"][observation]["label"])
 
 
-def ask_first(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def ask_first(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A display that is still to be confirmed decides nothing."""
-    asked = next((one for one in evidence.judgements if one.state is State.PLEASE_CONFIRM), None)
+    asked = next((one for one in grounds.judgements if one.state is State.PLEASE_CONFIRM), None)
     if asked is None:
         return None
     return Finding(
@@ -40,26 +40,26 @@ def ask_first(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def looks_bad(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def looks_bad(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Something seen that decides although the readings pass."""
     for observation, (headline, conclusion) in _LOOKS.items():
-        if evidence.has(observation):
+        if grounds.has(observation):
             return Finding(
                 code=FindingCode.LOOKS_BAD,
                 conclusion=conclusion,
                 headline=headline,
                 rests_on=(
                     f"seen: {label(observation)}",
-                    *(cited(one) for one in evidence.judgements),
+                    *(cited(one) for one in grounds.judgements),
                 ),
                 next_step="Then measure again: ohms that pass cold can fail hot at such a place.",
             )
     return None
 
 
-def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def rejected(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Something is outside."""
-    found = evidence.rejected()
+    found = grounds.rejected()
     if found is None or found.state in NO_FIGURE:
         return None
     conclusion = Conclusion.REPLACE
@@ -76,24 +76,24 @@ def rejected(spec: AnySpec, evidence: Evidence) -> Finding | None:
         code=FindingCode.REJECTED,
         conclusion=conclusion,
         headline=found.headline,
-        rests_on=(cited(found), *(f"seen: {label(one)}" for one in _LOOKS if evidence.has(one))),
+        rests_on=(cited(found), *(f"seen: {label(one)}" for one in _LOOKS if grounds.has(one))),
         cites=(found.measurand,),
         rules_out=rules_out,
         next_step=found.next_step,
     )
 
 
-def watched(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def watched(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Inside its limits, outside the watch limits, or apart from its siblings."""
     found = next(
         (
             one
-            for one in evidence.judgements
+            for one in grounds.judgements
             if one.state is State.WATCH or one.code is Code.OFF_FROM_SIBLINGS
         ),
         None,
     )
-    if found is None or any(one.outcome is Outcome.UNDECIDED for one in evidence.judgements):
+    if found is None or any(one.outcome is Outcome.UNDECIDED for one in grounds.judgements):
         return None
     return Finding(
         code=FindingCode.WATCHED,
@@ -106,9 +106,9 @@ def watched(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def undecided(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def undecided(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Something was read that decides nothing yet."""
-    open_ones = [one for one in evidence.judgements if one.outcome is Outcome.UNDECIDED]
+    open_ones = [one for one in grounds.judgements if one.outcome is Outcome.UNDECIDED]
     if not open_ones:
         return None
     return Finding(

@@ -6,17 +6,17 @@ from hembit_core.conformity.states import Outcome, State
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.supply.patterns import DANGEROUS
 from hembit_core.families.supply.spec import Supply
-from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.findings.grounds import Grounds, cited
 from hembit_core.judging.codes import Code, NoticeCode
 from hembit_core.judging.measurand import Role
 
 _NO_SUPPLY = (Code.NO_SUPPLY, Code.WRONG_SUPPLY, Code.STAGE_WITHOUT_VOLTS)
 
 
-def live_danger(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def live_danger(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A supply that is a danger as it stands: said before anything else."""
-    found = evidence.coded(*DANGEROUS)
+    found = grounds.coded(*DANGEROUS)
     if found is None:
         return None
     return Finding(
@@ -31,12 +31,12 @@ def live_danger(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def no_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def no_supply(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """No volts at the part when it is called: it is not proven bad."""
-    found = evidence.coded(*_NO_SUPPLY)
-    if found is None or evidence.rejected_itself():
+    found = grounds.coded(*_NO_SUPPLY)
+    if found is None or grounds.rejected_itself():
         return None
-    dead_ok = evidence.accepted(Role.ALONG)
+    dead_ok = grounds.accepted(Role.ALONG)
     return Finding(
         code=FindingCode.NO_SUPPLY,
         conclusion=Conclusion.NOT_THE_PART,
@@ -50,12 +50,12 @@ def no_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def opens_under_load(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def opens_under_load(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Volts and no current, though the ohms were right: it opens under load, or a joint is open."""
-    found = evidence.some((Role.WORKING,), State.OPEN)
+    found = grounds.some((Role.WORKING,), State.OPEN)
     if found is None:
         return None
-    along = evidence.accepted(Role.ALONG)
+    along = grounds.accepted(Role.ALONG)
     rests = tuple(one for one in (found, along) if one)
     dark = found.code is Code.NO_GLOW
     return Finding(
@@ -75,11 +75,11 @@ def opens_under_load(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def low_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def low_supply(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Current low in proportion to the volts: the supply, not the part."""
-    if isinstance(spec, Supply) or evidence.rejected_itself():
+    if isinstance(spec, Supply) or grounds.rejected_itself():
         return None
-    for found in evidence.with_role(Role.WORKING):
+    for found in grounds.with_role(Role.WORKING):
         told = [one.text for one in found.warnings if one.code == NoticeCode.SUPPLY_OFF]
         if told and found.outcome is Outcome.ACCEPT:
             return Finding(
@@ -94,10 +94,10 @@ def low_supply(spec: AnySpec, evidence: Evidence) -> Finding | None:
     return None
 
 
-def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def board_output(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Commanded, fed, and nothing comes out: seen, or read."""
-    read = evidence.coded(Code.OUTPUT_DEAD)
-    if read is None and not evidence.has(Observation.FEED_PRESENT_WHILE_COMMANDED):
+    read = grounds.coded(Code.OUTPUT_DEAD)
+    if read is None and not grounds.has(Observation.FEED_PRESENT_WHILE_COMMANDED):
         return None
     return Finding(
         code=FindingCode.BOARD_OUTPUT,
@@ -111,12 +111,12 @@ def board_output(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def driven_without_action(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def driven_without_action(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A coil with its volts and a right current, and nothing moves."""
-    found = evidence.coded(Code.NOTHING_MOVES)
+    found = grounds.coded(Code.NOTHING_MOVES)
     if found is None:
         return None
-    along = evidence.accepted(Role.ALONG)
+    along = grounds.accepted(Role.ALONG)
     rests = tuple(one for one in (found, along) if one)
     return Finding(
         code=FindingCode.DRIVEN_WITHOUT_ACTION,
@@ -130,10 +130,10 @@ def driven_without_action(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def beyond_reach(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def beyond_reach(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A setting that the heater cannot reach: the setting's fault, not the part's."""
-    found = evidence.coded(Code.SETTING_BEYOND_REACH, Code.TIME_TOO_SHORT)
-    if found is None or evidence.rejected_itself():
+    found = grounds.coded(Code.SETTING_BEYOND_REACH, Code.TIME_TOO_SHORT)
+    if found is None or grounds.rejected_itself():
         return None
     return Finding(
         code=FindingCode.BEYOND_REACH,
@@ -146,9 +146,9 @@ def beyond_reach(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def lossy_wire(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def lossy_wire(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Volts are lost along a wire: its joints, before any part."""
-    found = evidence.coded(Code.WIRE_DROPS)
+    found = grounds.coded(Code.WIRE_DROPS)
     if found is None:
         return None
     return Finding(
@@ -162,9 +162,9 @@ def lossy_wire(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def valve(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def valve(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A valve that leaks, sticks or starves: cleaned before it is exchanged."""
-    found = evidence.coded(Code.DRAINS_WHILE_SHUT, Code.STAYS_WHILE_DRIVEN)
+    found = grounds.coded(Code.DRAINS_WHILE_SHUT, Code.STAYS_WHILE_DRIVEN)
     if found is None:
         return None
     return Finding(
@@ -177,15 +177,15 @@ def valve(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def works_but_cold(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def works_but_cold(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """The part works, yet its medium stays cold or warms slowly."""
-    cycling = evidence.coded(Code.CYCLES)
+    cycling = grounds.coded(Code.CYCLES)
     found = next(
-        (one for one in evidence.with_role(Role.WORKING) if one.outcome is Outcome.ACCEPT), None
+        (one for one in grounds.with_role(Role.WORKING) if one.outcome is Outcome.ACCEPT), None
     )
-    if not (evidence.has(Observation.MEDIUM_COLD_OR_SLOW) or cycling) or not (found or cycling):
+    if not (grounds.has(Observation.MEDIUM_COLD_OR_SLOW) or cycling) or not (found or cycling):
         return None
-    if evidence.rejected_itself():
+    if grounds.rejected_itself():
         return None
     rests = tuple(dict.fromkeys(one.measurand for one in (found, cycling) if one))
     return Finding(

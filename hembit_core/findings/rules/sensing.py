@@ -10,8 +10,8 @@ from hembit_core.curves.ends import Floats
 from hembit_core.families.registry import AnySpec
 from hembit_core.families.temperature_sensor.spec import TemperatureSensor
 from hembit_core.families.thermocouple.spec import Thermocouple
-from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.findings.grounds import Grounds, cited
 from hembit_core.judging.measurand import Role
 from hembit_core.notation import fixed
 from hembit_core.sensor_curves.known import known_curves
@@ -24,14 +24,14 @@ _ALIKE = 0.05
 _READ = (Role.ALONG, Role.SENSES)
 
 
-def wrong_curve(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def wrong_curve(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Off its own curve, and right on another of the library: a wrong part fitted."""
     if not isinstance(spec, TemperatureSensor):
         return None
-    off = [one for one in evidence.with_role(Role.ALONG) if one.state is State.OUTSIDE and one.plot]
+    off = [one for one in grounds.with_role(Role.ALONG) if one.state is State.OUTSIDE and one.plot]
     if not off:
         return None
-    every = [one for one in evidence.with_role(Role.ALONG) if one.plot]
+    every = [one for one in grounds.with_role(Role.ALONG) if one.plot]
     points = [
         (point.x, point.y, point.expanded or 0.0)
         for one in every
@@ -68,12 +68,12 @@ def _reads_alike(one: Ranked, own: Floats | None) -> bool:
     return own is not None and bool((np.abs(one.off - own) < _ALIKE).all())
 
 
-def drifted(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def drifted(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """Off its curve, and no other fits: it drifted."""
     if not isinstance(spec, TemperatureSensor | Thermocouple):
         return None
     roles = _READ if isinstance(spec, TemperatureSensor) else (Role.SENSES,)
-    found = evidence.some(roles, State.OUTSIDE)
+    found = grounds.some(roles, State.OUTSIDE)
     if found is None:
         return None
     return Finding(
@@ -88,14 +88,14 @@ def drifted(spec: AnySpec, evidence: Evidence) -> Finding | None:
     )
 
 
-def right_but_shown_wrong(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def right_but_shown_wrong(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """The sensor is right, the machine's display is not: placement, wiring, board."""
-    if evidence.rejected_itself():
+    if grounds.rejected_itself():
         return None
     roles = _READ if isinstance(spec, TemperatureSensor) else (Role.SENSES,)
-    right = next((one for one in evidence.with_role(*roles) if one.outcome is Outcome.ACCEPT), None)
-    shown = evidence.some((Role.SHOWN,), State.OUTSIDE)
-    misplaced = evidence.has(Observation.NOT_PUSHED_HOME)
+    right = next((one for one in grounds.with_role(*roles) if one.outcome is Outcome.ACCEPT), None)
+    shown = grounds.some((Role.SHOWN,), State.OUTSIDE)
+    misplaced = grounds.has(Observation.NOT_PUSHED_HOME)
     if right is None or not (shown or misplaced):
         return None
     rests = tuple(one for one in (right, shown) if one)

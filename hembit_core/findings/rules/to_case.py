@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from hembit_core.families.registry import AnySpec
 from hembit_core.findings.case_danger import CaseDanger, CaseDangerKind, way_out
-from hembit_core.findings.evidence import Evidence, cited
 from hembit_core.findings.finding import Conclusion, Finding, FindingCode, Observation
+from hembit_core.findings.grounds import Grounds, cited
 from hembit_core.judging.judgement import Judgement
 
 _HEADLINES = {
@@ -34,15 +34,15 @@ _NEVER_STOPS = (
 )
 
 
-def danger(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def danger(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A path to the case: not energised until the readings after it have shown its end."""
-    found = evidence.danger
+    found = grounds.danger
     if found is None:
         return None
-    stops = evidence.has(Observation.HEAT_NEVER_STOPS)
-    rests = (*evidence.standing, *evidence.against)
-    wet = ("wet",) if evidence.has(Observation.WET) else ()
-    both = ("these cannot both be right",) if evidence.against else ()
+    stops = grounds.has(Observation.HEAT_NEVER_STOPS)
+    rests = (*grounds.standing, *grounds.against)
+    wet = ("wet",) if grounds.has(Observation.WET) else ()
+    both = ("these cannot both be right",) if grounds.against else ()
     return Finding(
         code=_CODES.get(found.kind, FindingCode.LEAKING),
         conclusion=Conclusion.DO_NOT_ENERGISE,
@@ -63,9 +63,9 @@ def _next(found: CaseDanger, rests: tuple[Judgement, ...]) -> str:
     return f"Do not energise.{again} {_THEN[found.kind]} {way_out(found, due)}."
 
 
-def touch_ended(spec: AnySpec, evidence: Evidence) -> Finding | None:
+def touch_ended(spec: AnySpec, grounds: Grounds) -> Finding | None:
     """A wire touched the case and does not any more: that is come back to."""
-    if not evidence.touch_ended:
+    if not grounds.touch_ended:
         return None
     return Finding(
         code=FindingCode.TOUCH_ENDED,

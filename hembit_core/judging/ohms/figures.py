@@ -96,8 +96,6 @@ class Figure:
         return replace(self, shares={**self.shares, name: share}) if share else self
 
 
-LEADS_OHM = (0.05, 0.6)
-"""Test leads that nobody zeroed, and nobody called bad [Ω]."""
 _ROUNDING = 1 / sqrt(12)
 """Standard deviation of a rounding, in steps; JCGM 100:2008, 4.3.7."""
 _STRONG = 0.02
@@ -261,7 +259,7 @@ def _with_meter(figure: Figure, net: NetResistance) -> Figure:
         offsets[_offset(other.step)] = offsets.get(_offset(other.step), 0.0) - other.digits
         own = hypot(own, other.step * _ROUNDING)
     elif net.missing and any(one.lacking is Lacking.LEADS for one in net.missing):
-        low, high = LEADS_OHM
+        low, high = net.conditions.rules.leads_unknown_ohm
         beside, fixed["leads"] = (low + high) / 2, (high - low) * _ROUNDING
     fixed |= {name: one for name, one in offsets.items() if one}
     return replace(figure, shown=net.net, shares=shares, fixed=fixed, beside=beside, own=own)

@@ -7,6 +7,7 @@ import unittest
 from hembit_core.about_kinds import kinds
 from hembit_core.families.registry import FAMILIES, readings_of
 from hembit_core.judging.expect import measurand_of
+from hembit_core.soundness.evidence import aspect_of
 from hembit_core.soundness.modes import Aspect, modes_of_kind
 
 WITHOUT = {"heater_setting", "supply"}
@@ -49,9 +50,21 @@ class Declared(unittest.TestCase):
         for kind in set(kinds()) - WITHOUT:
             found = modes_of_kind(kind)
             assert found is not None
+            self.assertNotIn("ohms", {one.path.law for one in found.modes.values() if one.path})
+            self.assertLessEqual({one.apart.law for one in found.modes.values() if one.apart}, {"ohms"})
             laws = [law for one in found.modes.values() for law in (one.path, one.apart) if law]
             for law in laws:
                 self.assertTrue(law.law in ("open", "short") or law.low < law.high, (kind, law))
+
+    def test_whatever_a_test_could_show_some_mode_would_have_made_wrong(self) -> None:
+        """Else its rejection is heard by nobody, and the part is good beside it."""
+        for spec, family in FAMILIES.items():
+            found = modes_of_kind(family.kind)
+            for reading in readings_of(spec) if found else ():
+                aspect = aspect_of(measurand_of(reading))
+                with self.subTest(f"{family.kind}, {measurand_of(reading)}"):
+                    assert found is not None
+                    self.assertIn(aspect, {None, *found.aspects})
 
     def test_answers_are_shares_of_one(self) -> None:
         for kind in set(kinds()) - WITHOUT:

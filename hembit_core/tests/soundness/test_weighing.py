@@ -55,11 +55,11 @@ class ByHand(unittest.TestCase):
         states = hypotheses_of(RESISTOR.kind, (limits.lower, limits.upper, limits.nominal), Members())
         place = int(np.argmax(np.abs(states.ratios[:, 0] - 1.02) < 0.01))
         ratio, width = states.ratios[place, 0], states.widths[place, 0]
-        mean = 100 * ratio + 0.325
+        mean = 100 * ratio + 0.25
         variance = (
             (0.015 / 3**0.5 * mean) ** 2
             + (5 * 0.1 / 3**0.5) ** 2
-            + (0.55 / 12**0.5) ** 2
+            + (0.5 / 12**0.5) ** 2
             + (0.1 / 12**0.5) ** 2
             + (100 * width) ** 2
         )

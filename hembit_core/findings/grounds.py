@@ -1,4 +1,4 @@
-"""The evidence on one part: its readings' judgements, and observations.
+"""What a finding rests on: a part's judgements, what was observed, and the call that they come to.
 
 A period ends with what changes the part: drying, cleaning, tightening, cooling, exchange. Within
 one the order of the readings says nothing; a reading that a later one corrects is not passed. Of what
@@ -8,7 +8,7 @@ everything is passed, whatever its period.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from hembit_core.conformity.states import PRECEDENCE, Outcome, State
@@ -38,12 +38,13 @@ NO_FIGURE = (State.NOT_COMPARABLE, State.NOT_READY, State.NOT_DECIDABLE, State.P
 
 
 @dataclass(frozen=True)
-class Evidence:
+class Grounds:
     """Judgements in an order of their own, whatever the order they were taken in.
 
     ``danger`` is what stands against energising the part, ``standing`` and ``against`` the judgements
     that it rests on; ``touch_ended`` says that a wire touched its case, and does not any more.
-    ``call`` is the word about the part, by all of them together.
+    ``kept`` are the places of these judgements among those given, ``call`` is the word about the part
+    by all of them together.
     """
 
     judgements: tuple[Judgement, ...]
@@ -52,6 +53,7 @@ class Evidence:
     standing: tuple[Judgement, ...] = ()
     against: tuple[Judgement, ...] = ()
     touch_ended: bool = False
+    kept: tuple[int, ...] = ()
     call: Call | None = None
 
     @classmethod
@@ -60,13 +62,11 @@ class Evidence:
         judgements: Iterable[Judgement],
         observed: Iterable[Observation] = (),
         before: CaseDanger | None = None,
-        call: Callable[[Sequence[int]], Call | None] = lambda kept: None,
-    ) -> Evidence:
+    ) -> Grounds:
         """Collect what was read, oldest first, by measurand and then the worst first.
 
         Figures to the case that are over are left out: they are history. ``before`` is what stood
-        of the part that this one took the place of; ``call`` makes the word about the part, of the
-        judgements in the places that are kept.
+        of the part that this one took the place of.
         """
         every = tuple(judgements)
         course = course_of_judgements(every, before)
@@ -84,7 +84,7 @@ class Evidence:
             tuple(every[at] for at in course.standing),
             tuple(every[at] for at in course.against),
             course.touch_ended,
-            call(kept),
+            tuple(kept),
         )
 
     def with_role(self, *roles: Role) -> tuple[Judgement, ...]:
@@ -103,13 +103,6 @@ class Evidence:
     def accepted(self, *roles: Role) -> Judgement | None:
         """The first of tests with these roles that passed."""
         return next((one for one in self.with_role(*roles) if one.state in PASSED), None)
-
-    def passed(self, *roles: Role) -> Judgement | None:
-        """The first of tests with these roles that shows something, and that no rule rejects."""
-        for one in self.with_role(*roles):
-            if one.state not in NO_FIGURE and one.outcome is not Outcome.REJECT:
-                return one
-        return None
 
     def rejected(self) -> Judgement | None:
         """The worst that was rejected."""
