@@ -12,7 +12,7 @@ from hembit_core.model import Model
 from hembit_core.rules.values import Rules
 from hembit_core.soundness.asking import Asks, asks_of
 from hembit_core.soundness.evidence import Evidence
-from hembit_core.soundness.hypotheses import SOUND, harmed
+from hembit_core.soundness.hypotheses import OFF, SOUND, harmed
 from hembit_core.soundness.modes import Aspect, Modes, modes_of
 from hembit_core.soundness.part import Weights, weigh
 
@@ -24,6 +24,8 @@ _SPOKEN: float = _SAID["thresholds"]["spoken_against"]
 _DOUBTED: float = _SAID["thresholds"]["doubted"]
 _NAMED = 3
 """So many faults are named where which one it is cannot be told."""
+_TOLD_FOR = 0.25
+"""A fault with a side is told for "off" from this share of its weight on [1]."""
 _AT_ODDS = 0.5
 """Two readings that are not the part's with this weight together cannot both be right [1]."""
 VERSION = 1
@@ -89,13 +91,18 @@ class Call(Model):
 
     def told(self, spec: AnySpec) -> str:
         """The fault it is called by, in words; empty where it is none, two where it cannot be told.
-        What comes and goes is not told beside the fault that it would be.
+        What comes and goes is not told beside the fault that it would be, nor that a figure is off
+        beside a fault that says to which side.
         """
         declared = modes_of(spec)
         steady = [one for one in self.faults if declared and not _comes_and_goes(declared, one)]
+        said = steady or [*self.faults]
+        least = _TOLD_FOR * self.weights.get(OFF, 0.0)
+        if said[:1] == [OFF] and len(said) > 1 and self.weights.get(said[1], 0.0) >= least:
+            said = said[1:2]
         names = [
             declared.modes[one].told if declared and one in declared.modes else "not as it should be"
-            for one in steady or self.faults
+            for one in said
         ]
         return ", or ".join(names[:2])
 

@@ -47,7 +47,7 @@ def sentence(spec: AnySpec, call: Call) -> str:
             return f"Cannot tell yet: sound, or {faults}" if faults else "Cannot tell yet"
         case Word.LIKELY_FAULT:
             return f"Likely {faults}"
-        case Word.FAULTY:
+        case Word.FAULTY if ", or " in faults and ":" not in faults:
             return f"Faulty: {faults}"
     return faults[:1].upper() + faults[1:]
 

@@ -111,6 +111,11 @@ class Faulty(unittest.TestCase):
                 self.assertTrue(call.is_fault, call)
                 self.assertEqual(call.faults[0], fault)
 
+    def test_a_side_is_told_and_not_that_it_is_off_as_well(self) -> None:
+        for display, told in (("31.0", "too high: a bad joint"), ("17.5", "too low: shorted in part")):
+            call = called(ELEMENT, ohms(display))
+            self.assertTrue(call.told(ELEMENT).startswith(told), call.told(ELEMENT))
+
     def test_a_reading_in_circuit_says_nothing_unless_it_is_open(self) -> None:
         beside = {"connection": "in_circuit"}
         self.assertIs(called(ELEMENT, ohms("OL", **beside)).word, Word.FAULT)
