@@ -156,7 +156,8 @@ def change_job(number: int, given: JobChange, person: Person, now: datetime | No
         wanted["symptom"], own = symptom_of(wanted["symptom"])
         wanted["own_symptom_id"] = own.pk if own else None
     if "rule_set" in given.model_fields_set:
-        wanted["rule_set_id"] = given.rule_set and find_set(given.rule_set).pk
+        named = given.rule_set
+        wanted["rule_set_id"] = None if named is None else find_set(named).pk
     with transaction.atomic():
         job = find_open_job(number)
         there = {name: getattr(job, name) for name in wanted}

@@ -152,7 +152,7 @@ def add_position(machine: Machine, given: PositionIn, today: date | None = None)
         If the name is taken in this machine, or the bank is not one of its positions.
     """
     bank = None
-    if given.part_of:
+    if given.part_of is not None:
         bank = named(lambda number: find_position(number, machine), given.part_of, "part_of")
     _not_ahead(given.fitted_on, today)
     last = machine.positions.aggregate(last=Max("place"))["last"]

@@ -51,7 +51,7 @@ def add_photo(
         if job.photos.count() >= MOST_IN_A_JOB:
             raise InputError(f"A job holds {MOST_IN_A_JOB} photos; this one has them.").at("file")
         position = None
-        if given.position:
+        if given.position is not None:
             position = named(lambda one: find_position(one, job.machine), given.position, "position")
         pair = _before(number, given.pair) if given.pair else None
         files.publish()

@@ -147,6 +147,15 @@ class TwoPeople(VisitCase):
         self.assertEqual(self.whole()["symptom"], "trips")
         self.good(self.send("patch", path, {"version": version + 1, "symptom": "no_heat"}))
 
+    def test_a_set_of_rules_that_is_none_is_refused_whatever_its_number(self) -> None:
+        self.open_job()
+        path = f"jobs/{self.number}"
+        version = self.whole()["version"]
+        for none in (0, 999):
+            refused = self.refused(self.send("patch", path, {"version": version, "rule_set": none}))
+            self.assertIn("rule_set", refused)
+        self.good(self.send("patch", path, {"version": version, "rule_set": None}))
+
     def test_the_same_change_twice_is_no_conflict(self) -> None:
         self.open_job()
         body = {"version": self.job["version"], "error_code": "E 41"}

@@ -85,6 +85,7 @@ class Machines(VisitCase):
         for changes, field in (
             ({}, "name"),
             ({"name": "Grill 2", "part_of": 999}, "part_of"),
+            ({"name": "Grill 2", "part_of": 0}, "part_of"),
             ({"name": "Grill 2", "fitted_on": ahead}, "fitted_on"),
             ({"name": "Grill 2", "fitted_on": "yesterday"}, "fitted_on"),
             ({"name": "Grill 2", "spec": {"kind": "toaster"}}, "spec"),

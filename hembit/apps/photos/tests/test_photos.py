@@ -193,4 +193,5 @@ class Photos(VisitCase):
         self.assertIn("is closed", self.refused(self.send_photo(jpeg()))[""])
 
     def test_a_position_of_another_machine(self) -> None:
-        self.assertIn("position", self.refused(self.send_photo(jpeg(), position=999)))
+        for none in (999, 0):
+            self.assertIn("position", self.refused(self.send_photo(jpeg(), position=none)))
